@@ -1,0 +1,131 @@
+//! Checks of the controller. On a bare switch there is none.
+
+use super::{Bound, Evidence, Ledger, Subject};
+use crate::document::MachineKind;
+use crate::drive::Drive;
+use crate::drive::cases::{Case, rpm};
+use crate::say::three;
+use crate::supply::FULL;
+
+pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    judge_match(drive, ledger);
+    let Some(controller) = &drive.parts.controller else {
+        return;
+    };
+    let chain = evidence.chain;
+    ledger.judge(
+        &subject("controller.max_voltage", "Controller voltage ceiling", "V"),
+        Some(chain.battery.charger_end_v()),
+        &Bound::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
+        |demand, limit| {
+            format!("Fresh from the charger the pack stands at {} V; the controller takes {} V.", three(demand), three(limit))
+        },
+    );
+    if let Some(lowest_v) = controller.min_voltage_v {
+        ledger.judge(
+            &subject("controller.min_voltage", "Controller voltage floor", "V"),
+            Some(lowest_v),
+            &Bound::capability(
+                evidence.supply.all_hardest_low.voltage_v,
+                "Near the end of the charge the battery cannot give this power at any voltage.",
+            ),
+            |demand, limit| {
+                format!(
+                    "At 20 % charge the hardest work leaves {} V at the controller, which stops below {} V.",
+                    three(limit),
+                    three(demand)
+                )
+            },
+        );
+    } else {
+        ledger.judge(
+            &subject("controller.min_voltage", "Controller voltage floor", "V"),
+            None,
+            &Bound::NotGiven("No lowest voltage is given for the controller."),
+            |_, _| String::new(),
+        );
+    }
+    let per_channel = drive.per_channel;
+    let sharing = if per_channel > 1.0 { format!(" ({} motors on it)", three(per_channel)) } else { String::new() };
+    ledger.judge(
+        &subject("controller.motor_current_continuous", "Controller motor current, for good", "A"),
+        evidence.sustained(drive, |figures| per_channel * figures.motor_current_a),
+        &Bound::given(controller.motor_current_continuous_a, "No continuous motor current is given for the controller."),
+        |demand, limit| {
+            format!("The hardest steady work takes {} A through a channel{sharing}, rated for {} A.", three(demand), three(limit))
+        },
+    );
+    ledger.judge(
+        &subject("controller.motor_current_peak", "Controller motor current, peak", "A"),
+        chain.stalled(drive.index).map(|figures| per_channel * figures.motor_current_a),
+        &Bound::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
+        |demand, limit| {
+            format!("With the shaft held at full throttle a channel{sharing} passes {} A; for moments it takes {} A.", three(demand), three(limit))
+        },
+    );
+    ledger.judge(
+        &subject("controller.battery_current_continuous", "Controller battery current, for good", "A"),
+        evidence.sustained(drive, |figures| figures.channel_battery_a),
+        &Bound::given(
+            controller.battery_current_continuous_a,
+            "No continuous battery current is given for the controller; it is another number than the motor current.",
+        ),
+        |demand, limit| {
+            format!("The hardest steady work draws {} A from the battery through a channel, rated for {} A.", three(demand), three(limit))
+        },
+    );
+    if controller.kind == MachineKind::Brushless {
+        let speed_rpm = chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
+        let pole_pairs = drive.parts.motor.pole_pairs.map(f64::from);
+        let bound = match (controller.max_erpm, pole_pairs) {
+            (_, None) => Bound::NotGiven("Without the number of pole pairs the electrical speed is not known: count the magnets, halve them."),
+            (limit, _) => Bound::given(limit, "No highest electrical speed is given for the controller."),
+        };
+        ledger.judge(
+            &subject("controller.erpm", "Electrical speed", "rpm"),
+            speed_rpm.zip(pole_pairs).map(|(rpm, pairs)| rpm * pairs),
+            &bound,
+            |demand, limit| {
+                format!(
+                    "{} rpm times {} pole pairs is {} electrical rpm; the controller follows up to {}.",
+                    three(demand / pole_pairs.unwrap_or(1.0)),
+                    three(pole_pairs.unwrap_or(1.0)),
+                    three(demand),
+                    three(limit)
+                )
+            },
+        );
+    }
+}
+
+/// Kind and channels: right or wrong, without a number.
+fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
+    let motor = &drive.parts.motor;
+    let kind = Subject { code: "controller.kind", title: "Controller fits the motor", unit: "", drive: Some(drive) };
+    let Some(controller) = &drive.parts.controller else {
+        if motor.kind == MachineKind::Brushless {
+            ledger.fail(&kind, "A brushless motor does not turn on a plain switch: it needs a brushless controller.".to_owned());
+        }
+        return;
+    };
+    if controller.kind != motor.kind {
+        ledger.fail(
+            &kind,
+            format!(
+                "The controller is for {} motors, this motor is {}.",
+                controller.kind.word(),
+                motor.kind.word()
+            ),
+        );
+    }
+    let channels = Subject { code: "controller.channels", title: "Controller channels", unit: "", drive: Some(drive) };
+    let (motors, on_one) = (drive.parts.motor_count, drive.parts.motors_per_channel);
+    let needed = motors.div_ceil(on_one);
+    let there = controller.channels * drive.parts.controller_count;
+    if motor.kind == MachineKind::Brushless && on_one > 1 {
+        ledger.fail(&channels, format!("{on_one} brushless motors share a channel: each needs its own, for they never turn in step."));
+    } else if needed > there {
+        ledger.fail(&channels, format!("{motors} motors with {on_one} on a channel need {needed} channels, and there are {there}."));
+    }
+}

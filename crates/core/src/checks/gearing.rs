@@ -1,0 +1,54 @@
+//! Checks of a built-in gearbox.
+
+use super::{Bound, Evidence, JAM, Ledger, Subject};
+use crate::drive::Drive;
+use crate::drive::cases::Case;
+use crate::say::three;
+use crate::supply::FULL;
+
+pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let Some(gearbox) = &drive.parts.motor.gearbox else {
+        return;
+    };
+    const ASK: &str = "No highest torque is given for the gearbox.";
+    let chain = evidence.chain;
+    let through = gearbox.ratio * gearbox.efficiency;
+    let jam_nm = chain.stalled(drive.index).map(|figures| figures.motor_nm * through);
+    ledger.judge(
+        &Subject { code: JAM, title: "Gearbox in a jam", unit: "N·m", drive: Some(drive) },
+        jam_nm,
+        &Bound::given(gearbox.max_torque_nm, ASK),
+        |demand, limit| {
+            format!(
+                "If the output is jammed at full throttle the motor pushes {} N·m through a gearbox made for {} N·m: \
+                 a jam is not the plan, but a lower current limit would save the teeth.",
+                three(demand),
+                three(limit)
+            )
+        },
+    );
+    ledger.only_tight();
+    let subject = Subject { code: "gearing.gearbox_torque", title: "Gearbox torque", unit: "N·m", drive: Some(drive) };
+    let bound = Bound::given(gearbox.max_torque_nm, ASK);
+    if let Some(vehicle) = &drive.load.vehicle {
+        let slip_nm = vehicle.grip_n(0.0).map(|grip_n| {
+            grip_n * vehicle.wheel_radius_m
+                / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
+        });
+        let slips_first = slip_nm.zip(jam_nm).is_some_and(|(slip, jam)| slip < jam);
+        let demand = jam_nm.map(|jam_nm| slip_nm.map_or(jam_nm, |slip_nm| slip_nm.min(jam_nm)));
+        ledger.judge(&subject, demand, &bound, |demand, limit| {
+            if slips_first {
+                format!("The wheels slip before each gearbox carries more than {} N·m; it is made for {} N·m.", three(demand), three(limit))
+            } else {
+                format!("The stalled motor pushes {} N·m through the gearbox, made for {} N·m.", three(demand), three(limit))
+            }
+        });
+    } else {
+        let running_nm =
+            chain.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
+        ledger.judge(&subject, running_nm, &bound, |demand, limit| {
+            format!("At full throttle the gearbox carries {} N·m of the {} N·m it is made for.", three(demand), three(limit))
+        });
+    }
+}

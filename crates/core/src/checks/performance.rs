@@ -1,0 +1,119 @@
+//! Checks of what the machine must do: speed, hill, grip, time, rate.
+
+use super::{Bound, Evidence, Ledger, Subject};
+use crate::document::Load;
+use crate::drive::Drive;
+use crate::drive::cases::{Case, rpm};
+use crate::drive::load::VehicleModel;
+use crate::evaluation::DriveEvaluation;
+use crate::say::three;
+use crate::supply::HALF;
+
+pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
+    let reached = full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
+    ledger.judge(
+        &subject("performance.target_speed", "Speed wanted", "rpm"),
+        Some(result.required.output_rpm),
+        &Bound::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
+        |demand, limit| {
+            format!(
+                "You want {} rpm at the output; flat out at half charge it reaches {} rpm.",
+                three(demand),
+                three(limit)
+            )
+        },
+    );
+    if let Some(vehicle) = &drive.load.vehicle {
+        judge_vehicle(evidence, drive, vehicle, ledger);
+    }
+    let within_s = match &drive.job.load {
+        Load::Vehicle(vehicle) => vehicle.accelerate_s,
+        Load::Flywheel(flywheel) => flywheel.spin_up_s,
+        Load::Fan(fan) => fan.spin_up_s,
+        Load::Blade(blade) => blade.spin_up_s,
+        Load::Hoist(_) | Load::ConstantTorque(_) => None,
+    };
+    if let Some(within_s) = within_s {
+        let (time_s, subject) = if drive.load.vehicle.is_some() {
+            (result.acceleration_s, subject("performance.acceleration", "Up to speed", "s"))
+        } else {
+            (result.spin_up_s, subject("performance.spin_up", "Spun up", "s"))
+        };
+        if drive.inertia_kg_m2() > 0.0 {
+            let time_s = time_s.flatten();
+            let bound = if time_s.is_some() {
+                Bound::At(within_s)
+            } else {
+                Bound::Impossible("Full throttle at half charge never gets it up to the speed wanted.")
+            };
+            ledger.judge(&subject, time_s, &bound, |demand, limit| {
+                format!("At half charge it takes {} s from rest to speed; you allow {} s.", three(demand), three(limit))
+            });
+        } else {
+            ledger.judge(
+                &subject,
+                None,
+                &Bound::NotGiven("Without an inertia nobody can say how long it takes to spin up: give the inertia of what turns."),
+                |_, _| String::new(),
+            );
+        }
+    }
+    let per_second = match &drive.job.load {
+        Load::Flywheel(flywheel) => flywheel.projectile.as_ref().and_then(|projectile| projectile.per_second),
+        _ => None,
+    };
+    if let Some(per_second) = per_second {
+        let rate = result.recovery_s.flatten().filter(|seconds| *seconds > 0.0).map(|seconds| 1.0 / seconds);
+        ledger.judge(
+            &subject("performance.rate", "Rate of fire", "1/s"),
+            Some(per_second),
+            &Bound::capability(rate, "The wheels cannot get back to speed after a shot, so no rate can be kept."),
+            |demand, limit| {
+                format!(
+                    "After a shot the wheels are back at speed {} times a second; you want {} shots a second.",
+                    three(limit),
+                    three(demand)
+                )
+            },
+        );
+    }
+}
+
+fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut Ledger) {
+    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let half = &evidence.chain.sources[HALF];
+    if let Some(climb) = &vehicle.climb {
+        let possible_nm = half
+            .throttled_shaft_nm(drive, drive.motor_rad_s(climb.output_rad_s))
+            .map(|shaft_nm| drive.output_nm(shaft_nm));
+        ledger.judge(
+            &subject("performance.climb", "Climb", "N·m"),
+            Some(climb.output_nm),
+            &Bound::capability(possible_nm, "At the speed wanted on the hill the motor has no torque left at all."),
+            |demand, limit| {
+                format!(
+                    "The hill asks {} N·m at the wheels; at that speed and half charge the drive can push {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
+            },
+        );
+    }
+    let (force_n, slope_rad, place) = vehicle.climb.as_ref().map_or_else(
+        || (drive.load.level_nm(drive.load.target_rad_s) / vehicle.wheel_radius_m, 0.0, "The level"),
+        |climb| (climb.output_nm / vehicle.wheel_radius_m, climb.slope_rad, "The hill"),
+    );
+    ledger.judge(
+        &subject("performance.traction", "Grip", "N"),
+        Some(force_n),
+        &Bound::given(
+            vehicle.grip_n(slope_rad),
+            "Without a figure for the grip nobody can say whether the wheels slip.",
+        ),
+        |demand, limit| {
+            format!("{place} asks the tyres to push {} N; they slip at {} N.", three(demand), three(limit))
+        },
+    );
+}

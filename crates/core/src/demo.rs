@@ -1,0 +1,61 @@
+//! The demo builds of the Quarry Street Community Workshop. Place, machines and parts are invented.
+
+/// One demo build.
+#[derive(Debug, Clone, Copy)]
+pub struct DemoBuild {
+    /// Short name for addresses and files.
+    pub slug: &'static str,
+    /// The document, `ypsidyne.build/1`.
+    pub json: &'static str,
+}
+
+/// All demo builds, in the order they are shown.
+pub const BUILDS: &[DemoBuild] = &[
+    DemoBuild { slug: "hillside-harvest-cart", json: include_str!("demo_builds/hillside-harvest-cart.json") },
+    DemoBuild { slug: "meadow-strip-mower", json: include_str!("demo_builds/meadow-strip-mower.json") },
+    DemoBuild { slug: "shuttlecock-launcher", json: include_str!("demo_builds/shuttlecock-launcher.json") },
+    DemoBuild { slug: "tracking-shot-dolly-board", json: include_str!("demo_builds/tracking-shot-dolly-board.json") },
+];
+
+#[cfg(test)]
+mod tests {
+    use super::BUILDS;
+    use crate::checks::Verdict;
+    use crate::document::Build;
+    use crate::evaluation::{OptionEvaluation, evaluate};
+
+    fn options(slug: &str) -> Vec<OptionEvaluation> {
+        let demo = BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
+        evaluate(&Build::from_json(demo.json).unwrap()).options
+    }
+
+    fn failing(option: &OptionEvaluation) -> Vec<&'static str> {
+        option.checks.iter().filter(|check| check.verdict == Verdict::Fail).map(|check| check.code).collect()
+    }
+
+    #[test]
+    fn every_demo_build_reads_and_has_two_options() {
+        for demo in BUILDS {
+            let build = Build::from_json(demo.json).unwrap_or_else(|problems| panic!("{}: {problems:#?}", demo.slug));
+            assert_eq!(build.options.len(), 2, "{}", demo.slug);
+        }
+    }
+
+    #[test]
+    fn the_first_option_of_each_demo_build_holds() {
+        for demo in BUILDS {
+            assert_eq!(failing(&options(demo.slug)[0]), Vec::<&str>::new(), "{}", demo.slug);
+        }
+    }
+
+    #[test]
+    fn the_second_options_fail_in_ways_to_learn_from() {
+        assert!(failing(&options("hillside-harvest-cart")[1]).contains(&"motor.winding_temperature"));
+        let mower = options("meadow-strip-mower");
+        assert!(failing(&mower[1]).contains(&"motor.voltage"), "{:?}", failing(&mower[1]));
+        assert!(failing(&mower[1]).contains(&"battery.sag"), "{:?}", failing(&mower[1]));
+        assert!(failing(&options("shuttlecock-launcher")[1]).contains(&"performance.target_speed"));
+        let dolly = options("tracking-shot-dolly-board");
+        assert!(failing(&dolly[1]).contains(&"performance.climb"), "{:?}", failing(&dolly[1]));
+    }
+}

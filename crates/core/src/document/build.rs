@@ -1,0 +1,203 @@
+//! The whole document: one machine, its job and the options that could do it.
+
+use serde::Serialize;
+use serde_json::Value;
+
+use super::BUILD_FORMAT;
+use super::duplicate_keys;
+use super::job::{Job, MOST_DRIVES, refuse_twins};
+use super::parts::{Battery, Circuit, Controller, Cooling, GearingStage, Motor, WiringRun};
+use super::reading::{Place, Problem, Problems, list, name, number, object, shown, text, typed};
+
+record! {
+    /// What the last shaft turns.
+    Output {
+        wheel_diameter_m: Option<f64>, number(0.001, 10.0), "Wheel diameter", "Diameter of the driven wheels.";
+        wheel_inertia_kg_m2: f64 = 0.0, number(0.0, 1e4), "Wheel inertia", "Inertia of all driven wheels.";
+    }
+}
+
+record! {
+    /// The chain from controller to load that serves one drive of the job.
+    OptionDrive {
+        drive: String, name(60), "Drive", "The job's drive that it serves.";
+        motor: Motor, typed(), "Motor", "The motor.";
+        motor_count: u32 = 1, number(1.0, 32.0), "Motors", "Equal motors that share the work.";
+        motors_per_channel: u32 = 1, number(1.0, 32.0), "Motors on one channel", "Motors side by side on one channel.";
+        cooling: Cooling = Cooling::Still, typed(), "Air around the motor", "How the motor is cooled.";
+        gearing: Vec<GearingStage> = Vec::new(), list(0, 8), "Gearing", "Stages from motor to load.";
+        output: Output = Output { wheel_diameter_m: None, wheel_inertia_kg_m2: 0.0 }, typed(), "Output",
+            "What the last shaft turns.";
+        controller: Option<Controller>, typed(), "Controller", "The controller; none for a plain switch.";
+        controller_count: u32 = 1, number(1.0, 32.0), "Controllers", "Equal controllers.";
+    }
+    check(|drive, at, problems| {
+        if drive.motors_per_channel > drive.motor_count {
+            problems.note(
+                &at.key("motors_per_channel"),
+                format!("{} on a channel came, but there are {} motors", drive.motors_per_channel, drive.motor_count),
+            );
+        }
+    })
+}
+
+record! {
+    /// Leads.
+    Wiring {
+        runs: Vec<WiringRun> = Vec::new(), list(0, 64), "Runs", "Pairs of leads.";
+    }
+}
+
+record! {
+    /// One complete drive train that could do the job.
+    OptionSheet {
+        name: String, name(120), "Option", "What you call this option.";
+        battery: Battery, typed(), "Battery", "The battery.";
+        wiring: Wiring = Wiring { runs: Vec::new() }, typed(), "Wiring", "Leads.";
+        drives: Vec<OptionDrive>, list(1, MOST_DRIVES), "Drives", "One for each drive of the job.";
+    }
+    check(|option, at, problems| {
+        refuse_twins(option.drives.iter().map(|drive| drive.drive.as_str()), "drive", &at.key("drives"), problems);
+    })
+}
+
+record! {
+    /// The members of a build beside `format`.
+    BuildBody {
+        name: String, name(120), "Build", "What you call this machine.";
+        notes: String = String::new(), text(20_000), "Notes", "Free text.";
+        job: Job, typed(), "Job", "What the machine must do.";
+        options: Vec<OptionSheet>, list(1, 50), "Options", "Drive trains that could do it.";
+        chosen: Option<String>, name(120), "Chosen", "Name of the chosen option.";
+        decision: String = String::new(), text(20_000), "Decision", "Why it was chosen.";
+    }
+    check(|build, at, problems| {
+        let options = at.key("options");
+        refuse_twins(build.options.iter().map(|option| option.name.as_str()), "name", &options, problems);
+        if let Some(chosen) = &build.chosen
+            && !build.options.iter().any(|option| &option.name == chosen)
+        {
+            problems.note(&at.key("chosen"), format!("{chosen:?} came, but no option has that name"));
+        }
+        for (index, option) in build.options.iter().enumerate() {
+            check_against_job(option, &build.job, &options.index(index), problems);
+        }
+    })
+}
+
+/// What an option owes to its job: each drive served once, wheels where something rolls, leads to known drives.
+fn check_against_job(option: &OptionSheet, job: &Job, at: &Place<'_>, problems: &mut Problems) {
+    let known = |name: &str| job.drives.iter().find(|drive| drive.name == name);
+    let names = || job.drives.iter().map(|drive| drive.name.as_str()).collect::<Vec<_>>().join(", ");
+    let drives = at.key("drives");
+    for (index, drive) in option.drives.iter().enumerate() {
+        let place = drives.index(index);
+        match known(&drive.drive) {
+            None => problems.note(
+                &place.key("drive"),
+                format!("{:?} came, but the job has no such drive; it has {}", drive.drive, names()),
+            ),
+            Some(served)
+                if matches!(served.load, super::Load::Vehicle(_)) && drive.output.wheel_diameter_m.is_none() =>
+            {
+                problems.note(
+                    &place.key("output").key("wheel_diameter_m"),
+                    "missing: wheels turn the vehicle, so their diameter is needed, 0.001 to 10",
+                );
+            }
+            Some(_) => {}
+        }
+    }
+    for drive in &job.drives {
+        if !option.drives.iter().any(|candidate| candidate.drive == drive.name) {
+            problems.note(&drives, format!("nothing serves the job's drive {:?}: each needs one entry", drive.name));
+        }
+    }
+    let wiring = at.key("wiring");
+    let runs = wiring.key("runs");
+    for (index, run) in option.wiring.runs.iter().enumerate() {
+        if let Circuit::Motor(name) = &run.circuit
+            && known(name).is_none()
+        {
+            problems.note(
+                &runs.index(index).key("circuit"),
+                format!("\"motor:{name}\" came, but the job has no such drive; it has {}", names()),
+            );
+        }
+    }
+}
+
+/// A read and checked `ypsidyne.build/1`.
+///
+/// There is no public way to one but reading, so holding one means that every figure is in range.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+pub struct Build {
+    format: &'static str,
+    #[serde(flatten)]
+    body: BuildBody,
+}
+
+impl Build {
+    /// Reads a build from JSON text.
+    ///
+    /// # Errors
+    /// Every problem of the document at once, each with its JSON pointer; text that is not JSON gives one
+    /// problem with line and column.
+    ///
+    /// ```
+    /// let problems = ypsidyne_core::document::Build::from_json(r#"{"format": "ypsidyne.build/1"}"#).unwrap_err();
+    /// assert!(problems.iter().any(|problem| problem.pointer == "/job"));
+    /// ```
+    pub fn from_json(text: &str) -> Result<Self, Vec<Problem>> {
+        match duplicate_keys::parse(text) {
+            Ok(value) => Self::from_value(&value),
+            Err(error) => Err(vec![Problem { pointer: String::new(), detail: format!("not readable: {error}") }]),
+        }
+    }
+
+    /// Reads a build from a parsed value.
+    ///
+    /// # Errors
+    /// Every problem of the document at once, each with its JSON pointer.
+    pub fn from_value(value: &Value) -> Result<Self, Vec<Problem>> {
+        let mut problems = Problems::default();
+        let root = Place::root();
+        if let Some(object) = object(value, &root, &mut problems) {
+            match object.get("format") {
+                Some(Value::String(format)) if format == BUILD_FORMAT => {}
+                Some(other) => problems
+                    .note(&root.key("format"), format!("{} came, \"{BUILD_FORMAT}\" is needed", shown(other))),
+                None => problems.note(&root.key("format"), format!("missing: \"{BUILD_FORMAT}\" is needed")),
+            }
+        }
+        let body = BuildBody::read_object(value, &["format"], &root, &mut problems);
+        match body {
+            Some(body) if problems.0.is_empty() => Ok(Self { format: BUILD_FORMAT, body }),
+            _ => Err(problems.0),
+        }
+    }
+}
+
+impl std::ops::Deref for Build {
+    type Target = BuildBody;
+
+    fn deref(&self) -> &BuildBody {
+        &self.body
+    }
+}
+
+impl schemars::JsonSchema for Build {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Build".into()
+    }
+
+    fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
+        let (mut members, mut required) = BuildBody::schema_members(generator);
+        members.insert("format".to_owned(), serde_json::json!({ "type": "string", "const": BUILD_FORMAT }));
+        required.push("format".into());
+        schemars::json_schema!({
+            "type": "object", "properties": members, "required": required, "additionalProperties": false
+        })
+    }
+}
+

@@ -1,0 +1,27 @@
+//! The open document `ypsidyne.build/1`: its shape, its ranges, its strict reading.
+//!
+//! * [`Build::from_json`] reads text; [`Build::from_value`] reads a parsed value. Both name every problem at once.
+//! * The fields of each record, with label, unit (by the ending of the key) and range, stand in
+//!   [`parts`], [`load`], [`job`] and [`build`]; the JSON Schema is made from the same list.
+
+#[macro_use]
+mod macros;
+
+pub mod build;
+pub mod duplicate_keys;
+pub mod job;
+pub mod load;
+pub mod parts;
+pub mod reading;
+
+pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
+pub use job::{BatteryRule, Budget, Compartment, Job, JobDrive};
+pub use load::Load;
+pub use parts::{
+    Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage,
+    InsulationClass, Magnet, MagnetGrade, MachineKind, Motor, Thermal, WiringRun,
+};
+pub use reading::{Problem, Provenance};
+
+/// The `format` of a build document.
+pub const BUILD_FORMAT: &str = "ypsidyne.build/1";

@@ -1,0 +1,339 @@
+//! `ypsidyne.evaluation/1`: what a build does, what gives way first, and by how much.
+
+use serde::Serialize;
+
+use crate::battery::BatteryModel;
+use crate::checks::{Check, Verdict, judge};
+use crate::document::{Build, Job, OptionSheet};
+use crate::drive::bus::Limit;
+use crate::drive::cases::{Case, CaseResult, LossesW, rpm};
+use crate::drive::heat::ThermalResult;
+use crate::drive::motor::Listed;
+use crate::drive::{Drive, hardware_mass_kg};
+use crate::guesses::{Guess, guesses};
+use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
+
+/// The `format` of an evaluation.
+pub const EVALUATION_FORMAT: &str = "ypsidyne.evaluation/1";
+
+/// Everything computed about a build, option by option.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Evaluation {
+    /// Always `ypsidyne.evaluation/1`.
+    pub format: &'static str,
+    /// In the order of the document.
+    pub options: Vec<OptionEvaluation>,
+}
+
+/// Everything computed about one option.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct OptionEvaluation {
+    /// Name of the option.
+    pub name: String,
+    /// Mass of all drive parts, kg.
+    pub hardware_mass_kg: f64,
+    /// Mass of everything that moves, kg; null where nothing travels.
+    pub moving_mass_kg: Option<f64>,
+    /// Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
+    pub price: Option<f64>,
+    /// The same without what is already in the drawer.
+    pub to_buy: Option<f64>,
+    /// In the order of the document.
+    pub drives: Vec<DriveEvaluation>,
+    /// All drives together on the battery.
+    pub supply: Supply,
+    /// Failures without a number first, then by utilisation, unknowns last.
+    pub checks: Vec<Check>,
+    /// The worst verdict among the checks that are known.
+    pub verdict: Verdict,
+    /// What gives way first.
+    pub weakest_link: Option<WeakestLink>,
+    /// Figures that were assumed because none was given.
+    pub guesses: Vec<Guess>,
+}
+
+/// What gives way first.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, schemars::JsonSchema)]
+pub struct WeakestLink {
+    /// Code of the check.
+    pub code: &'static str,
+    /// The drive it is about; null for the battery and the whole.
+    pub drive: Option<String>,
+}
+
+/// Everything computed about one drive.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct DriveEvaluation {
+    /// Name of the drive.
+    pub drive: String,
+    /// Motor turns per output turn.
+    pub ratio: f64,
+    /// Share of the power that comes through the gearing.
+    pub gearing_efficiency: f64,
+    /// What the target asks on the level.
+    pub required: Required,
+    /// Case by case, charge by charge.
+    pub cases: Vec<CaseEvaluation>,
+    /// The bare motor at the pack's mid voltage.
+    pub motor: Listed,
+    /// Temperatures; null when the heat path is unknown.
+    pub thermal: Option<ThermalResult>,
+    /// Rest to target speed at half charge, s; null where it cannot get there, absent unless a vehicle.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub acceleration_s: Option<Option<f64>>,
+    /// The same for a load that turns in place, s; absent for a vehicle.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub spin_up_s: Option<Option<f64>>,
+    /// Speed right after a shot, rpm; absent when nothing is thrown.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub speed_after_shot_rpm: Option<Option<f64>>,
+    /// Time back to the target after a shot, s; absent when nothing is thrown.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub recovery_s: Option<Option<f64>>,
+}
+
+/// What the target asks on the level.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Required {
+    /// Speed of the output shaft, rpm.
+    pub output_rpm: f64,
+    /// Torque of the output shaft, N·m.
+    pub output_torque_nm: f64,
+    /// Power at the output shaft, W.
+    pub output_power_w: f64,
+    /// Speed of the motor, rpm.
+    pub motor_rpm: f64,
+    /// Shaft torque of each motor, N·m.
+    pub motor_torque_nm: f64,
+}
+
+/// One case at one charge. The figures are null when the battery cannot give the power.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct CaseEvaluation {
+    /// Which case.
+    pub case: Case,
+    /// Charge, 0 to 1.
+    pub state_of_charge: f64,
+    /// Whether it can be done.
+    pub feasible: bool,
+    /// What limits it or makes it impossible; null when nothing does.
+    pub limited_by: Option<Limit>,
+    /// Speed of the output shaft, rpm.
+    pub output_rpm: Option<f64>,
+    /// Torque of the output shaft, N·m.
+    pub output_torque_nm: Option<f64>,
+    /// Speed of the motor, rpm.
+    pub motor_rpm: Option<f64>,
+    /// Shaft torque of each motor, N·m.
+    pub motor_torque_nm: Option<f64>,
+    /// Shown current of each motor, A.
+    pub motor_current_a: Option<f64>,
+    /// Average voltage at the motor, V: duty times bus voltage.
+    pub motor_voltage_v: Option<f64>,
+    /// Share of the time the controller switches on.
+    pub duty: Option<f64>,
+    /// Battery current of one channel, A.
+    pub controller_battery_current_a: Option<f64>,
+    /// Resting voltage of the battery, V.
+    pub open_circuit_v: f64,
+    /// Bus voltage at the controller, V.
+    pub supply_voltage_v: Option<f64>,
+    /// Current from the battery, A.
+    pub supply_current_a: Option<f64>,
+    /// Power at the output shaft, W.
+    pub output_power_w: Option<f64>,
+    /// Power of the other consumers, W.
+    pub accessory_power_w: f64,
+    /// Where the rest goes, W.
+    pub losses_w: Option<LossesW>,
+    /// Output power over battery power.
+    pub efficiency: Option<f64>,
+    /// Speed of travel or of the rope, m/s; absent where nothing travels.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub speed_m_s: Option<f64>,
+    /// Speed of the blade tip, m/s; absent without a blade.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub tip_speed_m_s: Option<f64>,
+}
+
+/// Evaluates every option of a build.
+///
+/// Never fails: what cannot be done is a result. Every number is finite.
+///
+/// ```
+/// use ypsidyne_core::{demo, document::Build, evaluation::evaluate};
+/// let build = Build::from_json(demo::BUILDS[0].json).expect("the demo builds read");
+/// let evaluation = evaluate(&build);
+/// assert_eq!(evaluation.options.len(), build.options.len());
+/// ```
+#[must_use]
+pub fn evaluate(build: &Build) -> Evaluation {
+    Evaluation {
+        format: EVALUATION_FORMAT,
+        options: build
+            .options
+            .iter()
+            .enumerate()
+            .map(|(index, option)| evaluate_option(&build.job, option, index))
+            .collect(),
+    }
+}
+
+/// Evaluates one option; `index` is its place in the build, used in the pointers of guesses.
+#[must_use]
+pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionEvaluation {
+    let chain = Chain::new(job, option);
+    let supply = chain.supply();
+    let drives: Vec<DriveEvaluation> = chain.drives.iter().map(|drive| chain.drive(drive)).collect();
+    let checks = judge(&chain, &supply, &drives);
+    let weakest = checks
+        .iter()
+        .find(|check| check.verdict == Verdict::Fail)
+        .or_else(|| checks.iter().find(|check| check.utilisation.is_some() && check.code != crate::checks::JAM));
+    OptionEvaluation {
+        name: option.name.clone(),
+        hardware_mass_kg: chain.hardware_kg,
+        moving_mass_kg: chain.drives.iter().find_map(|drive| drive.load.vehicle.as_ref().map(|vehicle| vehicle.mass_kg)),
+        price: price(option, false),
+        to_buy: price(option, true),
+        verdict: weakest.map_or(Verdict::Unknown, |check| check.verdict),
+        weakest_link: weakest.map(|check| WeakestLink { code: check.code, drive: check.drive.clone() }),
+        guesses: guesses(&chain, index),
+        drives,
+        supply,
+        checks,
+    }
+}
+
+/// Price of all parts, or of those still to buy. A stage without a price counts 0, another part makes it unknown.
+fn price(option: &OptionSheet, still_to_buy: bool) -> Option<f64> {
+    let of = |price: Option<f64>, count: u32, owned: bool| {
+        if still_to_buy && owned { Some(0.0) } else { price.map(|price| price * f64::from(count)) }
+    };
+    let battery = &option.battery;
+    let mut total = of(battery.price, battery.packs_series * battery.packs_parallel, battery.owned)?;
+    for drive in &option.drives {
+        total += of(drive.motor.price, drive.motor_count, drive.motor.owned)?;
+        if let Some(controller) = &drive.controller {
+            total += of(controller.price, drive.controller_count, controller.owned)?;
+        }
+        for stage in &drive.gearing {
+            total += of(stage.price, 1, stage.owned).unwrap_or(0.0);
+        }
+    }
+    Some(total)
+}
+
+impl<'d> Chain<'d> {
+    /// Resolves an option and computes the cases of every drive.
+    pub(crate) fn new(job: &'d Job, option: &'d OptionSheet) -> Self {
+        let battery = BatteryModel::new(option);
+        let hardware_kg = hardware_mass_kg(option);
+        let sources = CHARGES.map(|charge| battery.source(charge, job.accessory_power_w));
+        let drives: Vec<Drive<'d>> = (0..option.drives.len())
+            .filter_map(|index| {
+                // Reading refuses an option whose drive the job does not have.
+                let served = job.drives.iter().find(|drive| drive.name == option.drives[index].drive)?;
+                Some(Drive::new(served, option, index, hardware_kg))
+            })
+            .collect();
+        let cases = drives
+            .iter()
+            .map(|drive| std::array::from_fn(|charge| drive.cases(&sources[charge], CHARGES[charge])))
+            .collect();
+        Self { job, battery, hardware_kg, sources, drives, cases }
+    }
+
+    fn drive(&self, drive: &Drive<'_>) -> DriveEvaluation {
+        let target = drive.load.target_rad_s;
+        let output_nm = drive.load.level_nm(target);
+        let half = &self.sources[HALF];
+        let time_s = drive.time_between_s(half, 0.0, target);
+        let travels_on_wheels = drive.load.vehicle.is_some();
+        let shot = drive.load.shot_energy_j.map(|_| drive.shot(half));
+        let figures = |case| self.case(drive.index, HALF, case).and_then(|result| result.figures.as_ref());
+        let climb_min = match &drive.job.load {
+            crate::document::Load::Vehicle(vehicle) => vehicle.climb_duration_min,
+            _ => None,
+        };
+        DriveEvaluation {
+            drive: drive.parts.drive.clone(),
+            ratio: drive.gearing.ratio,
+            gearing_efficiency: drive.gearing.efficiency,
+            required: Required {
+                output_rpm: rpm(target),
+                output_torque_nm: output_nm,
+                output_power_w: output_nm * target,
+                motor_rpm: rpm(drive.motor_rad_s(target)),
+                motor_torque_nm: drive.motor_nm(output_nm),
+            },
+            cases: self.cases[drive.index]
+                .iter()
+                .zip(&self.sources)
+                .flat_map(|(cases, source)| {
+                    cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self.job, result))
+                })
+                .collect(),
+            motor: drive.motor.listed_at(half.open_circuit_v),
+            thermal: drive.heat(
+                self.job.ambient_c,
+                self.job.duty_cycle,
+                figures(Case::Target),
+                figures(Case::Climb),
+                climb_min,
+            ),
+            acceleration_s: travels_on_wheels.then_some(time_s),
+            spin_up_s: (!travels_on_wheels).then_some(time_s),
+            speed_after_shot_rpm: shot.map(|shot| shot.map(|shot| rpm(shot.after_rad_s))),
+            recovery_s: shot.map(|shot| shot.and_then(|shot| shot.recovery_s)),
+        }
+    }
+
+    /// The bare-metal figures of a drive at full charge, for the checks.
+    pub(crate) fn figures(
+        &self,
+        drive: usize,
+        charge: usize,
+        case: Case,
+    ) -> Option<&crate::drive::cases::Figures> {
+        self.case(drive, charge, case)?.figures.as_ref()
+    }
+
+    /// Figures of a stalled motor at full charge.
+    pub(crate) fn stalled(&self, drive: usize) -> Option<&crate::drive::cases::Figures> {
+        self.figures(drive, FULL, Case::Stall)
+    }
+}
+
+impl CaseEvaluation {
+    fn new(drive: &Drive<'_>, open_circuit_v: f64, job: &Job, result: &CaseResult) -> Self {
+        let figures = result.figures.as_ref();
+        let tip_radius_m = match &drive.job.load {
+            crate::document::Load::Blade(blade) => Some(blade.blade_radius_m),
+            _ => None,
+        };
+        Self {
+            case: result.case,
+            state_of_charge: result.charge,
+            feasible: result.feasible,
+            limited_by: result.limited_by,
+            output_rpm: figures.map(|f| rpm(f.output_rad_s)),
+            output_torque_nm: figures.map(|f| f.output_nm),
+            motor_rpm: figures.map(|f| rpm(f.motor_rad_s)),
+            motor_torque_nm: figures.map(|f| f.motor_nm),
+            motor_current_a: figures.map(|f| f.motor_current_a),
+            motor_voltage_v: figures.map(|f| f.motor_v),
+            duty: figures.map(|f| f.duty),
+            controller_battery_current_a: figures.map(|f| f.channel_battery_a),
+            open_circuit_v,
+            supply_voltage_v: figures.map(|f| f.bus_v),
+            supply_current_a: figures.map(|f| f.supply_a),
+            output_power_w: figures.map(|f| f.output_w),
+            accessory_power_w: job.accessory_power_w,
+            losses_w: figures.map(|f| f.losses),
+            efficiency: figures.map(|f| f.efficiency),
+            speed_m_s: drive.load.travel_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
+            tip_speed_m_s: tip_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
+        }
+    }
+}

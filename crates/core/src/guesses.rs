@@ -1,0 +1,69 @@
+//! What was assumed because nobody gave it, so that no guess passes for a measurement.
+
+use serde::Serialize;
+
+use crate::document::InsulationClass;
+use crate::drive::Drive;
+use crate::say::three;
+use crate::supply::Chain;
+
+/// One figure that was assumed.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Guess {
+    /// Where the figure would stand in the document.
+    pub pointer: String,
+    /// What was assumed and why, in one sentence.
+    pub assumed: String,
+}
+
+/// Every guess that went into an option, `index` being its place in the build.
+pub(crate) fn guesses(chain: &Chain<'_>, index: usize) -> Vec<Guess> {
+    let mut found = Vec::new();
+    let battery = &chain.battery;
+    if battery.resistance_estimated {
+        found.push(Guess {
+            pointer: format!("/options/{index}/battery/cell_resistance_ohm"),
+            assumed: format!(
+                "Cell resistance {} mΩ, from a usual sag of {} V at the continuous rating.",
+                three(1000.0 * battery.pack_ohm * f64::from(battery.battery.packs_parallel) / battery.cells),
+                three(battery.cell.rated_sag_v)
+            ),
+        });
+    }
+    for drive in &chain.drives {
+        guesses_of_drive(drive, &format!("/options/{index}/drives/{}", drive.index), &mut found);
+    }
+    found
+}
+
+fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
+    let motor = &drive.parts.motor;
+    let mut note = |field: &str, assumed: String| found.push(Guess { pointer: format!("{at}/{field}"), assumed });
+    if motor.no_load_current_a.is_none() || motor.no_load_voltage_v.is_none() {
+        note(
+            "motor/no_load_current_a",
+            "No loss inside the motor, for want of no-load current and voltage: it will do a little worse.".to_owned(),
+        );
+    } else if motor.no_load_speed_share.is_none() {
+        note(
+            "motor/no_load_speed_share",
+            format!("{} of the no-load loss grows with speed, as is usual.", three(crate::drive::motor::USUAL_SPEED_SHARE)),
+        );
+    }
+    if motor.insulation_class.is_none() {
+        note(
+            "motor/insulation_class",
+            format!("Insulation class B, {} °C.", three(InsulationClass::B.limit_c())),
+        );
+    }
+    if let Some(path) = drive.thermal_path()
+        && path.estimated
+    {
+        note("motor/thermal", "Heat path from the size of the can and the air around it; good to a factor of about 1.5.".to_owned());
+    }
+    for (index, stage) in drive.parts.gearing.iter().enumerate() {
+        if stage.efficiency.is_none() {
+            note(&format!("gearing/{index}/efficiency"), "A stage without loss.".to_owned());
+        }
+    }
+}

@@ -1,0 +1,37 @@
+//! The drive-train model of Ypsidyne.
+//!
+//! A [`document::Build`] is read strictly from JSON; [`evaluation::evaluate`] works out what every option of it does,
+//! which check gives way first and why. Nothing here touches a file, a clock, a network or a screen.
+//!
+//! * [`document`]: the open format `ypsidyne.build/1`, its ranges and its schema.
+//! * [`evaluation`]: `ypsidyne.evaluation/1`, the answer.
+//! * [`checks`]: the verdict.
+//! * [`envelope`]: torque and currents over speed, for drawing.
+//! * [`working`]: the sums behind the figures, with the numbers put in.
+//! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
+
+mod battery;
+pub mod checks;
+pub mod chemistry;
+pub mod constants;
+pub mod demo;
+pub mod document;
+mod drive;
+pub mod envelope;
+pub mod evaluation;
+mod guesses;
+mod numeric;
+mod say;
+pub mod schema;
+pub mod supply;
+pub mod templates;
+pub mod typical;
+pub mod wire;
+pub mod working;
+
+pub use drive::bus::Limit;
+pub use drive::cases::{Case, LossesW};
+pub use drive::heat::ThermalResult;
+pub use drive::load::road_force_n;
+pub use drive::motor::{Listed, copper_factor, torque_constant_nm_per_a};
+pub use guesses::Guess;
