@@ -1,0 +1,73 @@
+//! What can go wrong in the store.
+
+use std::path::PathBuf;
+
+/// What can go wrong in the store.
+#[derive(Debug, thiserror::Error)]
+pub enum StoreError {
+    /// The file cannot be opened or is no database.
+    #[error("cannot open the database {}: {detail}", path.display())]
+    Open {
+        /// The file.
+        path: PathBuf,
+        /// What SQLite said.
+        detail: String,
+    },
+    /// A newer version of the program wrote the file.
+    #[error("the database {} was written by a newer version; use that one, nothing was changed", path.display())]
+    Newer {
+        /// The file.
+        path: PathBuf,
+    },
+    /// No such build, or it is in the bin.
+    #[error("there is no build {id}")]
+    NotFound {
+        /// The build asked for.
+        id: String,
+    },
+    /// No such revision of a build.
+    #[error("build {id} has no revision {number}")]
+    NoRevision {
+        /// The build.
+        id: String,
+        /// The revision asked for.
+        number: u32,
+    },
+    /// Someone saved since; nothing was overwritten.
+    #[error("revision {expected} was edited, but {current} is the current one")]
+    Stale {
+        /// The revision that the edit started from.
+        expected: u32,
+        /// The current revision.
+        current: u32,
+        /// The revision that now holds the refused document, set aside; `None` when there was none to keep.
+        kept_as: Option<u32>,
+    },
+    /// The disk is full.
+    #[error("the disk is full: this change is not stored, everything stored before is kept")]
+    Full,
+    /// Another process holds the database, or every connection is in use.
+    #[error("the database is busy; this change is not stored")]
+    Busy,
+    /// A stored document cannot be unpacked.
+    #[error("revision {number} of build {id} is damaged")]
+    Damaged {
+        /// The build.
+        id: String,
+        /// The revision.
+        number: u32,
+    },
+    /// Anything else SQLite reports.
+    #[error("database: {0}")]
+    Sqlite(rusqlite::Error),
+}
+
+impl From<rusqlite::Error> for StoreError {
+    fn from(error: rusqlite::Error) -> Self {
+        match error.sqlite_error_code() {
+            Some(rusqlite::ErrorCode::DiskFull) => Self::Full,
+            Some(rusqlite::ErrorCode::DatabaseBusy | rusqlite::ErrorCode::DatabaseLocked) => Self::Busy,
+            _ => Self::Sqlite(error),
+        }
+    }
+}

@@ -1,0 +1,44 @@
+//! Tables, as migrations that only ever grow at the end.
+
+use rusqlite::Connection;
+use rusqlite_migration::{M, Migrations};
+
+const STEPS: &[M<'static>] = &[M::up(
+    "CREATE TABLE build (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        created_at TEXT NOT NULL,
+        updated_at TEXT NOT NULL,
+        deleted_at TEXT,
+        current_revision INTEGER NOT NULL CHECK (current_revision > 0),
+        newest_revision INTEGER NOT NULL CHECK (newest_revision >= current_revision)
+    ) STRICT;
+    CREATE TABLE revision (
+        build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,
+        number INTEGER NOT NULL CHECK (number > 0),
+        kind TEXT NOT NULL CHECK (kind IN ('saved', 'set_aside')),
+        saved_at TEXT NOT NULL,
+        name TEXT NOT NULL,
+        document BLOB NOT NULL,
+        PRIMARY KEY (build_id, number)
+    ) STRICT, WITHOUT ROWID;
+    CREATE INDEX build_by_time ON build (updated_at);
+    CREATE TABLE mark (
+        key TEXT PRIMARY KEY,
+        value TEXT NOT NULL
+    ) STRICT;",
+)];
+
+static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);
+
+/// Brings the tables up to date.
+pub(crate) fn migrate(connection: &mut Connection) -> Result<(), rusqlite_migration::Error> {
+    MIGRATIONS.to_latest(connection)
+}
+
+#[cfg(test)]
+mod tests {
+    #[test]
+    fn the_migrations_apply() {
+        super::MIGRATIONS.validate().unwrap();
+    }
+}

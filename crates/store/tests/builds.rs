@@ -1,0 +1,170 @@
+//! The store by what it promises: nothing is lost, nothing is overwritten silently, a full disk says so.
+
+use ypsidyne_store::builds::{self, NewRevision, RevisionKind};
+use ypsidyne_store::{Store, StoreError};
+
+const ID: &str = "0192f0c0-0000-7000-8000-000000000001";
+
+fn at<'a>(now: &'a str, document: &'a str) -> NewRevision<'a> {
+    NewRevision { name: "cart", document, now }
+}
+
+fn fresh() -> (tempfile::TempDir, Store) {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("builds.sqlite")).unwrap();
+    (folder, store)
+}
+
+#[test]
+fn every_save_is_a_revision_and_reads_back_equal() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            assert_eq!(builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?, 1);
+            assert_eq!(builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?, 2);
+            assert_eq!(builds::by_id(c, ID)?.document, "two");
+            assert_eq!(builds::revision(c, ID, 1)?, "one");
+            assert_eq!(builds::revisions(c, ID)?.len(), 2);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn a_stale_save_changes_nothing_and_is_set_aside() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
+            builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "theirs"))?;
+            let refused = builds::save(c, ID, 1, &at("2026-01-01T10:00:02Z", "mine"));
+            let Err(StoreError::Stale { expected: 1, current: 2, kept_as: Some(3) }) = refused else {
+                panic!("{refused:?}")
+            };
+            let now = builds::by_id(c, ID)?;
+            assert_eq!((now.document.as_str(), now.revision), ("theirs", 2));
+            assert_eq!(builds::revision(c, ID, 3)?, "mine");
+            assert_eq!(builds::revisions(c, ID)?[0].kind, RevisionKind::SetAside);
+            // The next good save goes on behind both.
+            assert_eq!(builds::save(c, ID, 2, &at("2026-01-01T10:00:03Z", "merged"))?, 4);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn the_same_document_again_is_no_new_revision_and_no_conflict() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
+            builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?;
+            assert_eq!(builds::save(c, ID, 1, &at("2026-01-01T10:00:02Z", "two"))?, 2);
+            assert_eq!(builds::revisions(c, ID)?.len(), 2);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn a_deleted_build_comes_back_whole() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
+            builds::delete(c, ID, 1, "2026-01-01T10:00:05Z")?;
+            assert!(builds::list(c, false)?.is_empty());
+            assert_eq!(builds::list(c, true)?.len(), 1);
+            let save = builds::save(c, ID, 1, &at("2026-01-01T10:00:06Z", "two"));
+            assert!(matches!(save, Err(StoreError::NotFound { .. })), "a build in the bin is not edited");
+            assert_eq!(builds::restore(c, ID)?.document, "one");
+            assert_eq!(builds::list(c, false)?.len(), 1);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn deleting_what_someone_edited_since_is_refused() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
+            builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?;
+            let refused = builds::delete(c, ID, 1, "2026-01-01T10:00:05Z");
+            assert!(matches!(refused, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None })));
+            assert_eq!(builds::list(c, false)?.len(), 1);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn old_days_keep_one_revision_an_hour_and_all_that_was_set_aside() {
+    let (_folder, store) = fresh();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "0"))?;
+            for second in 1..40u32 {
+                let (time, text) = (format!("2026-01-01T10:00:{second:02}Z"), second.to_string());
+                builds::save(c, ID, second, &at(&time, &text))?;
+            }
+            let _ = builds::save(c, ID, 1, &at("2026-01-01T11:00:00Z", "late"));
+            let mut current = 40;
+            for second in 0..9u32 {
+                let (time, text) = (format!("2026-01-03T08:00:{second:02}Z"), format!("new {second}"));
+                current = builds::save(c, ID, current, &at(&time, &text))?;
+            }
+            assert_eq!(current, 50, "the fiftieth revision thins");
+            let left = builds::revisions(c, ID)?;
+            let old: Vec<u32> =
+                left.iter().filter(|line| line.saved_at.starts_with("2026-01-01")).map(|line| line.number).collect();
+            assert_eq!(old, [41, 40], "the one set aside and the last of the hour");
+            assert_eq!(left.len(), 2 + 9);
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn a_full_disk_is_named_and_loses_nothing_stored() {
+    let (_folder, store) = fresh();
+    // Text that does not compress, so that pages run out.
+    let mut state = 0x1234_5678_u32;
+    let noise: String = std::iter::repeat_with(|| {
+        state = state.wrapping_mul(1_664_525).wrapping_add(1_013_904_223);
+        char::from(b'!' + (state >> 24) as u8 % 90)
+    })
+    .take(200_000)
+    .collect();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "small"))?;
+            let pages: i64 = c.query_row("PRAGMA page_count", [], |row| row.get(0))?;
+            c.pragma_update(None, "max_page_count", pages + 2)?;
+            let refused = builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", &noise));
+            assert!(matches!(refused, Err(StoreError::Full)), "{refused:?}");
+            assert_eq!(builds::by_id(c, ID)?.document, "small");
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn what_is_no_database_is_refused_by_name() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("notes.txt");
+    std::fs::write(&path, "this is not a database, only some text that is long enough to be looked at. ".repeat(20)).unwrap();
+    let Err(error) = Store::open(&path) else { panic!("opened a text file") };
+    assert!(error.to_string().contains("notes.txt"), "{error}");
+    assert!(std::fs::read_to_string(&path).unwrap().starts_with("this is not"), "the file is untouched");
+}
+
+#[test]
+fn everything_is_there_after_reopening() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("builds.sqlite");
+    Store::open(&path).unwrap().with(|c| builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))).unwrap();
+    let document = Store::open(&path).unwrap().with(|c| Ok(builds::by_id(c, ID)?.document)).unwrap();
+    assert_eq!(document, "one");
+}

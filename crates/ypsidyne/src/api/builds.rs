@@ -1,0 +1,271 @@
+//! Stored builds. A change names the revision it was made from (If-Match); a stale one is refused and set aside.
+
+use axum::Json;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Path, Query, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::checks::Verdict;
+use ypsidyne_core::document::{Build, Load};
+use ypsidyne_core::evaluation::evaluate_option;
+use ypsidyne_store::builds::{self, NewRevision, RevisionLine, StoredBuild};
+
+use super::compute::json_text;
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/builds",
+            handlers: get(list).post(create),
+            operations: vec![
+                Operation::new::<Vec<BuildLine>>("get", "builds", "All builds, newest change first.")
+                    .query("deleted", "boolean"),
+                Operation::new::<Saved>("post", "createBuild", "Store a new build.").body::<Build>().status(201).etag(),
+            ],
+        },
+        Route {
+            path: "/api/builds/{id}",
+            handlers: get(read).put(save).delete(delete),
+            operations: vec![
+                Operation::new::<Build>("get", "build", "One build.").path("id", "string").etag(),
+                Operation::new::<Saved>("put", "saveBuild", "Save a build that was edited.")
+                    .path("id", "string")
+                    .if_match()
+                    .body::<Build>()
+                    .etag(),
+                Operation::empty("delete", "deleteBuild", "Put a build into the bin.").path("id", "string").if_match(),
+            ],
+        },
+        Route {
+            path: "/api/builds/{id}/restore",
+            handlers: post(restore),
+            operations: vec![
+                Operation::new::<Saved>("post", "restoreBuild", "Take a build out of the bin.")
+                    .path("id", "string")
+                    .etag(),
+            ],
+        },
+        Route {
+            path: "/api/builds/{id}/revisions",
+            handlers: get(revisions),
+            operations: vec![
+                Operation::new::<Vec<RevisionLine>>("get", "revisions", "The history of a build, newest first.")
+                    .path("id", "string"),
+            ],
+        },
+        Route {
+            path: "/api/builds/{id}/revisions/{number}",
+            handlers: get(revision),
+            operations: vec![
+                Operation::new::<Build>("get", "revision", "A build as it was.")
+                    .path("id", "string")
+                    .path("number", "integer"),
+            ],
+        },
+    ]
+}
+
+/// A build in the list.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct BuildLine {
+    /// Id.
+    id: String,
+    /// Name.
+    name: String,
+    /// First words of the notes.
+    notes: String,
+    /// Current revision.
+    revision: u32,
+    /// When it was last saved, RFC 3339.
+    updated_at: String,
+    /// When it went into the bin, RFC 3339.
+    deleted_at: Option<String>,
+    /// What it drives: names of the drives.
+    drives: Vec<String>,
+    /// Kinds of its loads, in the order of the drives.
+    loads: Vec<&'static str>,
+    /// Its options with their verdicts.
+    options: Vec<OptionLine>,
+}
+
+/// An option in the list.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct OptionLine {
+    /// Name.
+    name: String,
+    /// Whether it is the chosen one.
+    chosen: bool,
+    /// Its verdict.
+    verdict: Verdict,
+    /// Title of what gives way first.
+    weakest: Option<&'static str>,
+    /// How far that is used.
+    utilisation: Option<f64>,
+}
+
+/// Where a build now stands.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Saved {
+    /// Id of the build.
+    id: String,
+    /// Its current revision.
+    revision: u32,
+    /// When it was saved, RFC 3339.
+    saved_at: String,
+}
+
+/// The ETag of a revision.
+pub(super) fn etag(revision: u32) -> String {
+    format!("\"{revision}\"")
+}
+
+fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
+    let given = headers.get(header::IF_MATCH).ok_or(ApiError::IfMatchNeeded)?.to_str().unwrap_or("");
+    given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(|| {
+        ApiError::Parameter { name: "If-Match", came: given.to_owned(), needed: "the ETag of a revision, such as \"3\"" }
+    })
+}
+
+fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
+    (status, [(header::ETAG, etag(revision))], Json(Saved { id, revision, saved_at })).into_response()
+}
+
+#[derive(Deserialize)]
+struct ListQuery {
+    #[serde(default)]
+    deleted: bool,
+}
+
+async fn list(
+    State(app): State<App>,
+    query: Result<Query<ListQuery>, QueryRejection>,
+) -> Result<Json<Vec<BuildLine>>, ApiError> {
+    let Ok(Query(ListQuery { deleted })) = query else {
+        return Err(ApiError::Parameter { name: "deleted", came: "something else".to_owned(), needed: "true or false" });
+    };
+    let stored = app.store(move |connection| builds::list(connection, deleted)).await?;
+    let lines = app.compute(move || stored.iter().map(line).collect()).await?;
+    Ok(Json(lines))
+}
+
+fn line(stored: &StoredBuild) -> BuildLine {
+    const LONGEST_NOTES: usize = 200;
+    let mut line = BuildLine {
+        id: stored.id.clone(),
+        name: String::new(),
+        notes: String::new(),
+        revision: stored.revision,
+        updated_at: stored.updated_at.clone(),
+        deleted_at: stored.deleted_at.clone(),
+        drives: Vec::new(),
+        loads: Vec::new(),
+        options: Vec::new(),
+    };
+    // Only checked documents are stored; one from a version with other rules still shows, so that it can be exported.
+    let Ok(build) = Build::from_json(&stored.document) else {
+        line.name = "not readable by this version".to_owned();
+        return line;
+    };
+    line.name.clone_from(&build.name);
+    line.notes = build.notes.chars().take(LONGEST_NOTES).collect();
+    for drive in &build.job.drives {
+        line.drives.push(drive.name.clone());
+        line.loads.push(match drive.load {
+            Load::Vehicle(_) => "vehicle",
+            Load::Flywheel(_) => "flywheel",
+            Load::Fan(_) => "fan",
+            Load::Blade(_) => "blade",
+            Load::Hoist(_) => "hoist",
+            Load::ConstantTorque(_) => "constant_torque",
+        });
+    }
+    for (index, option) in build.options.iter().enumerate() {
+        let result = evaluate_option(&build.job, option, index);
+        let weakest = result.weakest_link.as_ref().and_then(|link| {
+            result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive)
+        });
+        line.options.push(OptionLine {
+            name: option.name.clone(),
+            chosen: build.chosen.as_deref() == Some(option.name.as_str()),
+            verdict: result.verdict,
+            weakest: weakest.map(|check| check.title),
+            utilisation: weakest.and_then(|check| check.utilisation),
+        });
+    }
+    line
+}
+
+async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let name = body.build()?.name.clone();
+    let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
+    let (revision, id, now) = app
+        .store(move |connection| {
+            let document = body.text().unwrap_or_default();
+            let revision = builds::create(connection, &id, &NewRevision { name: &name, document, now: &now })?;
+            Ok((revision, id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::CREATED, id, revision, now))
+}
+
+async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
+    let mut reply = json_text(StatusCode::OK, stored.document);
+    if let Ok(tag) = etag(stored.revision).parse() {
+        reply.headers_mut().insert(header::ETAG, tag);
+    }
+    Ok(reply)
+}
+
+async fn save(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    headers: HeaderMap,
+    body: JsonBody,
+) -> Result<Response, ApiError> {
+    let expected = if_match(&headers)?;
+    let name = body.build()?.name.clone();
+    let now = crate::time::now();
+    let (revision, id, now) = app
+        .store(move |connection| {
+            let document = body.text().unwrap_or_default();
+            let revision = builds::save(connection, &id, expected, &NewRevision { name: &name, document, now: &now })?;
+            Ok((revision, id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::OK, id, revision, now))
+}
+
+async fn delete(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<StatusCode, ApiError> {
+    let expected = if_match(&headers)?;
+    let now = crate::time::now();
+    app.store(move |connection| builds::delete(connection, &id, expected, &now)).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let stored = app.store(move |connection| builds::restore(connection, &id)).await?;
+    Ok(saved(StatusCode::OK, stored.id, stored.revision, stored.updated_at))
+}
+
+async fn revisions(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Vec<RevisionLine>>, ApiError> {
+    app.store(move |connection| builds::revisions(connection, &id)).await.map(Json)
+}
+
+async fn revision(
+    State(app): State<App>,
+    Path((id, number)): Path<(String, String)>,
+) -> Result<Response, ApiError> {
+    let number: u32 = number.parse().map_err(|_| ApiError::Parameter {
+        name: "revision",
+        came: number,
+        needed: "a number from the history",
+    })?;
+    let document = app.store(move |connection| builds::revision(connection, &id, number)).await?;
+    Ok(json_text(StatusCode::OK, document))
+}

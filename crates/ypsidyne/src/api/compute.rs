@@ -1,0 +1,142 @@
+//! Stateless: what a document says, without storing it.
+
+use axum::Json;
+use axum::extract::{Path, Query, State};
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::document::Build;
+use ypsidyne_core::envelope::{Envelope, envelopes};
+use ypsidyne_core::evaluation::{Evaluation, evaluate};
+use ypsidyne_core::templates::{TEMPLATES, Template};
+use ypsidyne_core::typical::{TYPICAL, Typical};
+use ypsidyne_core::working::{JobSum, job_sums};
+
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/evaluate",
+            handlers: post(evaluate_build),
+            operations: vec![
+                Operation::new::<Evaluation>("post", "evaluate", "Evaluate every option of a build.").body::<Build>(),
+            ],
+        },
+        Route {
+            path: "/api/workbench",
+            handlers: post(workbench),
+            operations: vec![
+                Operation::new::<Workbench>(
+                    "post",
+                    "workbench",
+                    "Everything the workbench shows of a build: the evaluation, and envelopes and sums of one option.",
+                )
+                .body::<Build>()
+                .query("option", "integer"),
+            ],
+        },
+        Route {
+            path: "/api/typical",
+            handlers: get(async || Json(TYPICAL)),
+            operations: vec![Operation::new::<Vec<Typical>>("get", "typical", "Values for what people do not know.")],
+        },
+        Route {
+            path: "/api/templates",
+            handlers: get(async || Json(TEMPLATES)),
+            operations: vec![Operation::new::<Vec<Template>>("get", "templates", "Kinds of machine to start from.")],
+        },
+        Route {
+            path: "/api/templates/{kind}",
+            handlers: get(template),
+            operations: vec![
+                Operation::new::<Build>("get", "template", "A build to start from.").path("kind", "string"),
+            ],
+        },
+        Route {
+            path: "/api/schema/{what}",
+            handlers: get(schema),
+            operations: vec![
+                Operation::new::<serde_json::Value>("get", "schema", "The JSON Schema of a document.")
+                    .path("what", "string"),
+            ],
+        },
+        Route {
+            path: "/api/openapi.json",
+            handlers: get(async || Json(super::openapi())),
+            operations: vec![Operation::new::<serde_json::Value>("get", "openapi", "This description.")],
+        },
+    ]
+}
+
+/// Everything the workbench shows of a build.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+pub(crate) struct Workbench {
+    /// Every option evaluated.
+    evaluation: Evaluation,
+    /// Envelopes of the drives of the asked option, at three charges each.
+    envelopes: Vec<Envelope>,
+    /// The sums of its job.
+    sums: Vec<JobSum>,
+}
+
+async fn evaluate_build(State(app): State<App>, body: JsonBody) -> Result<Json<Evaluation>, ApiError> {
+    app.compute(move || Ok(Json(evaluate(&body.build()?)))).await?
+}
+
+#[derive(Deserialize)]
+struct WorkbenchQuery {
+    #[serde(default)]
+    option: usize,
+}
+
+async fn workbench(
+    State(app): State<App>,
+    query: Result<Query<WorkbenchQuery>, axum::extract::rejection::QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Workbench>, ApiError> {
+    let Ok(Query(query)) = query else {
+        return Err(ApiError::Parameter { name: "option", came: "no number".to_owned(), needed: "the place of an option" });
+    };
+    app.compute(move || {
+        let build = body.build()?;
+        let Some(option) = build.options.get(query.option) else {
+            return Err(ApiError::Parameter {
+                name: "option",
+                came: query.option.to_string(),
+                needed: "the place of an option, from 0",
+            });
+        };
+        Ok(Json(Workbench {
+            evaluation: evaluate(&build),
+            envelopes: envelopes(&build.job, option),
+            sums: job_sums(&build.job, option),
+        }))
+    })
+    .await?
+}
+
+async fn template(Path(kind): Path<String>) -> Result<Response, ApiError> {
+    let template = TEMPLATES.iter().find(|template| template.kind == kind).ok_or_else(|| ApiError::Parameter {
+        name: "kind",
+        came: kind,
+        needed: "one of the kinds at /api/templates",
+    })?;
+    Ok(json_text(StatusCode::OK, template.json.to_owned()))
+}
+
+async fn schema(Path(what): Path<String>) -> Result<Json<serde_json::Value>, ApiError> {
+    ypsidyne_core::schema::schema(&what).map(Json).ok_or(ApiError::Parameter {
+        name: "what",
+        came: what,
+        needed: "build or evaluation",
+    })
+}
+
+/// A reply with JSON that is already text.
+pub(super) fn json_text(status: StatusCode, text: String) -> Response {
+    (status, [(header::CONTENT_TYPE, "application/json")], text).into_response()
+}

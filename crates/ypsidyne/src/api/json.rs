@@ -1,0 +1,50 @@
+//! Reading request bodies, so that every refusal is a problem document.
+
+use axum::body::{Body, Bytes};
+use axum::extract::{FromRequest, Request};
+use axum::http::header;
+use serde::de::DeserializeOwned;
+use ypsidyne_core::document::Build;
+
+use super::problem::ApiError;
+
+/// The bytes of a JSON body, content type and size checked.
+pub(crate) struct JsonBody(Bytes);
+
+impl<S: Send + Sync> FromRequest<S> for JsonBody {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request<Body>, state: &S) -> Result<Self, ApiError> {
+        let came = request.headers().get(header::CONTENT_TYPE).and_then(|value| value.to_str().ok()).unwrap_or("");
+        let essence = came.split(';').next().unwrap_or("").trim().to_ascii_lowercase();
+        if essence != "application/json" {
+            return Err(ApiError::ContentType { came: came.to_owned() });
+        }
+        let bytes = Bytes::from_request(request, state).await.map_err(|rejection| {
+            if rejection.status() == axum::http::StatusCode::PAYLOAD_TOO_LARGE {
+                ApiError::TooLarge
+            } else {
+                ApiError::Body(format!("the body did not arrive whole: {}", rejection.body_text()))
+            }
+        })?;
+        Ok(Self(bytes))
+    }
+}
+
+impl JsonBody {
+    /// The body as text.
+    pub fn text(&self) -> Result<&str, ApiError> {
+        std::str::from_utf8(&self.0)
+            .map_err(|error| ApiError::Body(format!("the body is not UTF-8 from byte {}", error.valid_up_to())))
+    }
+
+    /// The body as a build document.
+    pub fn build(&self) -> Result<Build, ApiError> {
+        Build::from_json(self.text()?).map_err(ApiError::Document)
+    }
+
+    /// The body as any other type.
+    pub fn read<T: DeserializeOwned>(&self) -> Result<T, ApiError> {
+        serde_json::from_slice(&self.0).map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))
+    }
+}

@@ -1,0 +1,94 @@
+//! The interface over HTTP. [`routes`] is the one list: the router and the OpenAPI document are made from it.
+
+mod builds;
+mod compute;
+mod json;
+mod openapi;
+pub mod problem;
+mod session;
+
+use std::sync::Arc;
+
+use axum::Router;
+use axum::extract::DefaultBodyLimit;
+use axum::middleware;
+use axum::routing::MethodRouter;
+use tokio::sync::Semaphore;
+use tower_http::compression::CompressionLayer;
+use ypsidyne_store::{Connection, Store, StoreError};
+
+use crate::guard::{self, Guard};
+use crate::page;
+use problem::ApiError;
+
+pub use openapi::openapi;
+pub(crate) use openapi::Operation;
+
+/// Largest request body.
+pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;
+
+/// What handlers share.
+#[derive(Clone)]
+pub(crate) struct App {
+    store: Store,
+    guard: Guard,
+    /// One permit a core: computations queue instead of crowding each other out.
+    cores: Arc<Semaphore>,
+}
+
+impl App {
+    /// Runs a database function off the async threads.
+    async fn store<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&mut Connection) -> Result<T, StoreError> + Send + 'static,
+    ) -> Result<T, ApiError> {
+        let store = self.store.clone();
+        let done = tokio::task::spawn_blocking(move || store.with(work)).await;
+        Ok(done.map_err(|_| ApiError::Internal)??)
+    }
+
+    /// Runs a computation off the async threads, no more at once than there are cores.
+    async fn compute<T: Send + 'static>(&self, work: impl FnOnce() -> T + Send + 'static) -> Result<T, ApiError> {
+        // Held inside the job: a dropped request must not free a core that still computes.
+        let permit = Arc::clone(&self.cores).acquire_owned().await.map_err(|_| ApiError::Internal)?;
+        tokio::task::spawn_blocking(move || {
+            let _permit = permit;
+            work()
+        })
+        .await
+        .map_err(|_| ApiError::Internal)
+    }
+}
+
+/// One path with its handlers and what they do.
+pub(crate) struct Route {
+    path: &'static str,
+    handlers: MethodRouter<App>,
+    operations: Vec<Operation>,
+}
+
+/// Every path under `/api`.
+fn routes() -> Vec<Route> {
+    [compute::routes(), builds::routes(), session::routes()].into_iter().flatten().collect()
+}
+
+/// The whole server: interface, page, guard, headers.
+pub(crate) fn router(store: Store, guard: Guard) -> Router {
+    let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
+    let app = App { store, guard: guard.clone(), cores: Arc::new(Semaphore::new(cores)) };
+    let api = routes()
+        .into_iter()
+        .fold(Router::new(), |router, route| {
+            router.route(route.path, route.handlers.fallback(problem::method_not_allowed))
+        })
+        .route("/api", axum::routing::any(problem::unknown_path))
+        .route("/api/{*path}", axum::routing::any(problem::unknown_path))
+        .layer(middleware::from_fn(problem::only_problems))
+        .layer(DefaultBodyLimit::max(LARGEST_BODY_BYTES))
+        .with_state(app);
+    let page = Router::new().fallback(axum::routing::get(page::page)).layer(CompressionLayer::new());
+    api.fallback_service(page)
+        .layer(middleware::from_fn_with_state(guard, guard::check))
+        .layer(middleware::from_fn(guard::security_headers))
+        .layer(tower_http::trace::TraceLayer::new_for_http())
+}

@@ -1,0 +1,58 @@
+//! Login, where the server asks for a passphrase.
+
+use axum::Json;
+use axum::extract::State;
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::get;
+use serde::{Deserialize, Serialize};
+
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/session",
+            handlers: get(state).post(open),
+            operations: vec![
+                Operation::new::<SessionState>("get", "session", "Whether a passphrase is needed."),
+                Operation::empty("post", "openSession", "Give the passphrase.").body::<Passphrase>(),
+            ],
+        },
+        Route {
+            path: "/api/health",
+            handlers: get(async || StatusCode::NO_CONTENT),
+            operations: vec![Operation::empty("get", "health", "Whether the server answers.")],
+        },
+    ]
+}
+
+/// Whether a passphrase is needed.
+#[derive(Serialize, schemars::JsonSchema)]
+struct SessionState {
+    /// Whether this browser still has to give it.
+    needs_passphrase: bool,
+}
+
+/// The passphrase.
+#[derive(Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct Passphrase {
+    /// As typed.
+    passphrase: String,
+}
+
+async fn state(State(app): State<App>, headers: HeaderMap) -> Json<SessionState> {
+    Json(SessionState { needs_passphrase: !app.guard.knows(&headers) })
+}
+
+async fn open(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let given: Passphrase = body.read()?;
+    if !app.guard.asks() {
+        return Ok(StatusCode::NO_CONTENT.into_response());
+    }
+    let cookie = app.guard.open(&given.passphrase).await.ok_or(ApiError::WrongPassphrase)?;
+    Ok((StatusCode::NO_CONTENT, [(header::SET_COOKIE, cookie)]).into_response())
+}

@@ -1,0 +1,227 @@
+//! The command line. Results on standard output, messages on standard error; exit 0 done, 2 bad input, 1 anything else.
+
+use std::io::{Read, Write};
+use std::net::{IpAddr, Ipv4Addr, SocketAddr};
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+
+use anyhow::Context;
+use clap::{Args, Parser, Subcommand};
+use ypsidyne_core::document::{Build, Problem};
+
+use crate::serve::{self, Settings};
+
+/// The program's arguments.
+#[derive(Parser)]
+#[command(
+    name = "ypsidyne",
+    version,
+    about = "Size, measure and prove electric drives.",
+    long_about = "Ypsidyne works out what a chain of battery, wiring, controller, motor, gearing and load does, which \
+                  part gives way first, and by how much.\n\nStart with `ypsidyne demo`: it opens the sizing bench with a \
+                  few machines to look at. `ypsidyne serve` is the same with your own builds. `ypsidyne evaluate FILE` \
+                  answers on the command line.",
+    after_help = "Examples:\n  ypsidyne demo\n  ypsidyne evaluate cart.json | less\n  ypsidyne schema build > build.schema.json\n  \
+                  ypsidyne serve --port 8080 --data workshop.sqlite",
+    max_term_width = 100
+)]
+struct Arguments {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    /// Start the sizing bench with the demo builds, and print its address.
+    Demo(ServeArguments),
+    /// Start the sizing bench with your own builds, and print its address.
+    Serve(ServeArguments),
+    /// Evaluate a build document: every case, check and limit as JSON.
+    #[command(
+        long_about = "Reads a ypsidyne.build/1 document and prints a ypsidyne.evaluation/1 document.\n\nWhat is wrong \
+                      with the document is listed on standard error, every problem at once, each with the place in \
+                      the document, what came and what would do; the exit code is then 2."
+    )]
+    Evaluate {
+        /// The document; - reads standard input.
+        file: PathBuf,
+    },
+    /// Print the JSON Schema of a document.
+    Schema {
+        /// build or evaluation.
+        what: String,
+    },
+    /// Print the OpenAPI description of the interface over HTTP.
+    Openapi,
+}
+
+#[derive(Args)]
+struct ServeArguments {
+    /// Port; without it 4770, or a free one when that is taken.
+    #[arg(long)]
+    port: Option<u16>,
+    /// Address to listen on. Other than this machine's own needs a passphrase.
+    #[arg(long, default_value_t = IpAddr::V4(Ipv4Addr::LOCALHOST))]
+    address: IpAddr,
+    /// Database file; made when it is not there.
+    #[arg(long, value_name = "FILE")]
+    data: Option<PathBuf>,
+    /// File whose first line is the passphrase that visitors must give.
+    #[arg(long, value_name = "FILE", env = "YPSIDYNE_PASSPHRASE_FILE")]
+    passphrase_file: Option<PathBuf>,
+    /// Name by which other machines call this one; may be given several times.
+    #[arg(long = "host-name", value_name = "NAME")]
+    host_names: Vec<String>,
+}
+
+/// Port that is tried first.
+const USUAL_PORT: u16 = 4770;
+
+/// Runs the program with the process's arguments.
+#[must_use]
+pub fn main() -> ExitCode {
+    tracing_subscriber::fmt()
+        .with_writer(std::io::stderr)
+        .with_env_filter(
+            tracing_subscriber::EnvFilter::try_from_env("YPSIDYNE_LOG")
+                .unwrap_or_else(|_| tracing_subscriber::EnvFilter::new("warn")),
+        )
+        .init();
+    let arguments = Arguments::parse();
+    let done = match arguments.command {
+        Command::Demo(options) => run_server(options, true),
+        Command::Serve(options) => run_server(options, false),
+        Command::Evaluate { file } => return evaluate(&file),
+        Command::Schema { what } => return schema(&what),
+        Command::Openapi => print_json(&crate::api::openapi()),
+    };
+    finish(done)
+}
+
+fn finish(done: anyhow::Result<()>) -> ExitCode {
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(error) => {
+            eprintln!("ypsidyne: {error:#}");
+            ExitCode::FAILURE
+        }
+    }
+}
+
+/// Exit code for input that cannot be used.
+const BAD_INPUT: u8 = 2;
+
+fn evaluate(file: &Path) -> ExitCode {
+    let text = match read_text(file) {
+        Ok(text) => text,
+        Err(error) => {
+            eprintln!("ypsidyne: {error:#}");
+            return ExitCode::from(BAD_INPUT);
+        }
+    };
+    match Build::from_json(&text) {
+        Ok(build) => finish(print_json(&ypsidyne_core::evaluation::evaluate(&build))),
+        Err(problems) => {
+            print_problems(file, &problems);
+            ExitCode::from(BAD_INPUT)
+        }
+    }
+}
+
+fn print_problems(file: &Path, problems: &[Problem]) {
+    let count = problems.len();
+    eprintln!("ypsidyne: {} {} in {}", count, if count == 1 { "problem" } else { "problems" }, file.display());
+    for problem in problems {
+        let place = if problem.pointer.is_empty() { "the document" } else { &problem.pointer };
+        eprintln!("  {place}: {}", problem.detail);
+    }
+}
+
+fn read_text(file: &Path) -> anyhow::Result<String> {
+    if file == Path::new("-") {
+        let mut text = String::new();
+        std::io::stdin().read_to_string(&mut text).context("standard input is not readable text")?;
+        return Ok(text);
+    }
+    std::fs::read_to_string(file).with_context(|| format!("cannot read {}", file.display()))
+}
+
+fn schema(what: &str) -> ExitCode {
+    match ypsidyne_core::schema::schema(what) {
+        Some(schema) => finish(print_json(&schema)),
+        None => {
+            eprintln!(
+                "ypsidyne: there is no schema {what:?}; there are {}",
+                ypsidyne_core::schema::DOCUMENTS.join(", ")
+            );
+            ExitCode::from(BAD_INPUT)
+        }
+    }
+}
+
+fn print_json(value: &impl serde::Serialize) -> anyhow::Result<()> {
+    let mut out = std::io::stdout().lock();
+    let written = serde_json::to_writer_pretty(&mut out, value)
+        .map_err(std::io::Error::from)
+        .and_then(|()| out.write_all(b"\n"));
+    match written {
+        // A reader that has seen enough, such as `head`, is no failure.
+        Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => Ok(()),
+        other => other.context("cannot write the result"),
+    }
+}
+
+fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
+    let passphrase = match (&options.passphrase_file, std::env::var("YPSIDYNE_PASSPHRASE")) {
+        (Some(file), _) => {
+            let text = std::fs::read_to_string(file)
+                .with_context(|| format!("cannot read the passphrase file {}", file.display()))?;
+            Some(text.lines().next().unwrap_or("").to_owned())
+        }
+        (None, Ok(text)) => Some(text),
+        (None, Err(_)) => None,
+    };
+    let data = match options.data {
+        Some(file) => file,
+        None => default_data(demo)?,
+    };
+    let settings = Settings { data, passphrase, host_names: options.host_names, demo };
+    settings.check(options.address)?;
+    let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
+    runtime.block_on(async move {
+        let listener = bind(options.address, options.port).await?;
+        let address = listener.local_addr()?;
+        let bench = serve::prepare(&settings, address).await?;
+        announce(address, &settings, demo);
+        serve::run(bench, listener, serve::stop_signal()).await
+    })
+}
+
+fn announce(address: SocketAddr, settings: &Settings, demo: bool) {
+    println!("Ypsidyne is at http://{address}");
+    if demo {
+        println!("It shows the demo builds; what you change is kept in {}", settings.data.display());
+    } else {
+        println!("Your builds are kept in {}", settings.data.display());
+    }
+    println!("Stop it with Ctrl-C.");
+    // Whoever reads this through a pipe waits for the address.
+    let _ = std::io::stdout().flush();
+}
+
+async fn bind(address: IpAddr, port: Option<u16>) -> anyhow::Result<tokio::net::TcpListener> {
+    let wanted = SocketAddr::new(address, port.unwrap_or(USUAL_PORT));
+    match (tokio::net::TcpListener::bind(wanted).await, port) {
+        (Ok(listener), _) => Ok(listener),
+        (Err(error), None) if error.kind() == std::io::ErrorKind::AddrInUse => {
+            tokio::net::TcpListener::bind(SocketAddr::new(address, 0)).await.context("no free port")
+        }
+        (Err(error), _) => Err(error).with_context(|| format!("cannot listen on {wanted}; try another --port")),
+    }
+}
+
+fn default_data(demo: bool) -> anyhow::Result<PathBuf> {
+    let folder = dirs::data_dir().context("no home folder to keep builds in; name a file with --data")?.join("ypsidyne");
+    std::fs::create_dir_all(&folder).with_context(|| format!("cannot make {}", folder.display()))?;
+    Ok(folder.join(if demo { "demo.sqlite" } else { "builds.sqlite" }))
+}

@@ -1,0 +1,13 @@
+//! Ypsidyne as a program: the command line, the server, the page inside it.
+//!
+//! * [`cli`]: what can be said on the command line.
+//! * [`serve`]: from settings and a listener to a running server.
+//! * [`api`]: the interface over HTTP; one list of routes makes router and OpenAPI document.
+//! * [`guard`]: who may talk to the server.
+
+pub mod api;
+pub mod cli;
+pub mod guard;
+mod page;
+pub mod serve;
+mod time;

@@ -1,0 +1,125 @@
+//! From settings and a listener to a running server, and to its end.
+
+use std::net::{IpAddr, SocketAddr};
+use std::path::PathBuf;
+
+use anyhow::{Context, bail};
+use axum::Router;
+use tokio::net::TcpListener;
+use ypsidyne_core::demo;
+use ypsidyne_core::document::Build;
+use ypsidyne_store::{Store, builds};
+
+use crate::api;
+use crate::guard::Guard;
+
+/// How the server is to run.
+#[derive(Debug, Clone)]
+pub struct Settings {
+    /// Database file.
+    pub data: PathBuf,
+    /// What visitors must give; none on this machine alone.
+    pub passphrase: Option<String>,
+    /// Names by which other machines call this one.
+    pub host_names: Vec<String>,
+    /// Whether the demo builds are put in.
+    pub demo: bool,
+}
+
+/// Fewest characters of a passphrase.
+const SHORTEST_PASSPHRASE: usize = 8;
+
+impl Settings {
+    /// Refuses what would let strangers in.
+    ///
+    /// # Errors
+    /// An address other than this machine's own without a passphrase, or a passphrase that is too short.
+    pub fn check(&self, address: IpAddr) -> anyhow::Result<()> {
+        if !address.is_loopback() && self.passphrase.is_none() {
+            bail!(
+                "{address} can be reached by other machines, so visitors must give a passphrase: put one into a file \
+                 and name it with --passphrase-file, or set YPSIDYNE_PASSPHRASE"
+            );
+        }
+        if self.passphrase.as_ref().is_some_and(|text| text.chars().count() < SHORTEST_PASSPHRASE) {
+            bail!("the passphrase is too short: at least {SHORTEST_PASSPHRASE} characters are needed");
+        }
+        Ok(())
+    }
+}
+
+/// Opens the store, puts the demo in where asked, and builds the router.
+///
+/// # Errors
+/// What keeps the database from opening.
+pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result<Router> {
+    let (data, with_demo) = (settings.data.clone(), settings.demo);
+    let store = tokio::task::spawn_blocking(move || -> anyhow::Result<Store> {
+        let store = Store::open(&data)?;
+        if with_demo {
+            seed(&store)?;
+        }
+        Ok(store)
+    })
+    .await
+    .context("opening the database was cut short")??;
+    let guard = Guard::new(address, &settings.host_names, settings.passphrase.as_deref());
+    Ok(api::router(store, guard))
+}
+
+/// Puts the demo builds in, once for a database: a deleted one does not come back.
+fn seed(store: &Store) -> anyhow::Result<()> {
+    for demo in demo::BUILDS {
+        let build = Build::from_json(demo.json).map_err(|problems| anyhow::anyhow!("{}: {problems:?}", demo.slug))?;
+        store.with(|connection| {
+            if builds::mark_once(connection, &format!("demo {}", demo.slug), "seeded")? {
+                let id = uuid::Uuid::now_v7().to_string();
+                let now = crate::time::now();
+                builds::create(
+                    connection,
+                    &id,
+                    &builds::NewRevision { name: &build.name, document: demo.json, now: &now },
+                )?;
+            }
+            Ok(())
+        })?;
+    }
+    Ok(())
+}
+
+/// Serves until `stop` ends, then lets answers in flight finish.
+///
+/// # Errors
+/// What the listener reports.
+pub async fn run(
+    bench: Router,
+    listener: TcpListener,
+    stop: impl Future<Output = ()> + Send + 'static,
+) -> anyhow::Result<()> {
+    axum::serve(listener, bench).with_graceful_shutdown(stop).await.context("the server stopped")
+}
+
+/// Ends on Ctrl-C or SIGTERM.
+pub async fn stop_signal() {
+    let interrupt = async {
+        // Without a handler there is nothing to wait for; the other signal still works.
+        if tokio::signal::ctrl_c().await.is_err() {
+            std::future::pending::<()>().await;
+        }
+    };
+    #[cfg(unix)]
+    let terminate = async {
+        match tokio::signal::unix::signal(tokio::signal::unix::SignalKind::terminate()) {
+            Ok(mut signal) => {
+                signal.recv().await;
+            }
+            Err(_) => std::future::pending::<()>().await,
+        }
+    };
+    #[cfg(not(unix))]
+    let terminate = std::future::pending::<()>();
+    tokio::select! {
+        () = interrupt => {}
+        () = terminate => {}
+    }
+}
