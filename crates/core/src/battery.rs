@@ -31,9 +31,9 @@ impl<'d> BatteryModel<'d> {
         let cells = f64::from(battery.cells_series) * f64::from(battery.packs_series);
         let packs_parallel = f64::from(battery.packs_parallel);
         // Reading refuses a battery with neither resistance nor continuous rating.
-        let cell_ohm = battery.cell_resistance_ohm.unwrap_or_else(|| {
-            cell.rated_sag_v / (battery.continuous_c.unwrap_or(1.0) * battery.capacity_ah)
-        });
+        let cell_ohm = battery
+            .cell_resistance_ohm
+            .unwrap_or_else(|| cell.rated_sag_v / (battery.continuous_c.unwrap_or(1.0) * battery.capacity_ah));
         let pack_ohm = cells * cell_ohm / packs_parallel;
         let leads_ohm: f64 = option
             .wiring

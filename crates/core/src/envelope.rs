@@ -90,8 +90,7 @@ fn envelope(chain: &Chain<'_>, drive: &Drive<'_>, charge: usize) -> Envelope {
     let source = &chain.sources[charge];
     let figures = |case| chain.figures(drive.index, charge, case);
     let top = figures(Case::NoLoad).map_or(0.0, |figures| figures.motor_rad_s);
-    let mut speeds: Vec<f64> =
-        (0..=EVEN_POINTS).map(|step| top * f64::from(step) / f64::from(EVEN_POINTS)).collect();
+    let mut speeds: Vec<f64> = (0..=EVEN_POINTS).map(|step| top * f64::from(step) / f64::from(EVEN_POINTS)).collect();
     speeds.extend(source.corner_speeds_rad_s(drive).into_iter().filter(|speed| *speed > 0.0 && *speed < top));
     speeds.sort_unstable_by(f64::total_cmp);
     speeds.dedup();
@@ -147,7 +146,10 @@ fn hungriest(source: &Source, drive: &Drive<'_>, full: Option<&Figures>) -> Opti
 impl EnvelopePoint {
     fn new(drive: &Drive<'_>, figures: &Figures) -> Self {
         let sustained = drive.parts.motor.max_continuous_current_a.map(|shown_a| {
-            drive.shaft_nm(shown_a * drive.controller.current_factor, figures.motor_rad_s).min(figures.motor_nm).max(0.0)
+            drive
+                .shaft_nm(shown_a * drive.controller.current_factor, figures.motor_rad_s)
+                .min(figures.motor_nm)
+                .max(0.0)
         });
         Self {
             motor_rpm: rpm(figures.motor_rad_s),

@@ -11,6 +11,7 @@ use crate::drive::heat::ThermalResult;
 use crate::drive::motor::Listed;
 use crate::drive::{Drive, hardware_mass_kg};
 use crate::guesses::{Guess, guesses};
+use crate::say::{percent, three};
 use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
 
 /// The `format` of an evaluation.
@@ -146,6 +147,8 @@ pub struct CaseEvaluation {
     pub accessory_power_w: f64,
     /// Where the rest goes, W.
     pub losses_w: Option<LossesW>,
+    /// Of the supply loss, what stays in the battery, W; the rest is in the leads.
+    pub battery_loss_w: Option<f64>,
     /// Output power over battery power.
     pub efficiency: Option<f64>,
     /// Speed of travel or of the rope, m/s; absent where nothing travels.
@@ -154,6 +157,8 @@ pub struct CaseEvaluation {
     /// Speed of the blade tip, m/s; absent without a blade.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub tip_speed_m_s: Option<f64>,
+    /// What limits it or makes it impossible, in one sentence.
+    pub because: String,
 }
 
 /// Evaluates every option of a build.
@@ -193,7 +198,10 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
     OptionEvaluation {
         name: option.name.clone(),
         hardware_mass_kg: chain.hardware_kg,
-        moving_mass_kg: chain.drives.iter().find_map(|drive| drive.load.vehicle.as_ref().map(|vehicle| vehicle.mass_kg)),
+        moving_mass_kg: chain
+            .drives
+            .iter()
+            .find_map(|drive| drive.load.vehicle.as_ref().map(|vehicle| vehicle.mass_kg)),
         price: price(option, false),
         to_buy: price(option, true),
         verdict: weakest.map_or(Verdict::Unknown, |check| check.verdict),
@@ -271,7 +279,7 @@ impl<'d> Chain<'d> {
                 .iter()
                 .zip(&self.sources)
                 .flat_map(|(cases, source)| {
-                    cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self.job, result))
+                    cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self, result))
                 })
                 .collect(),
             motor: drive.motor.listed_at(half.open_circuit_v),
@@ -290,12 +298,7 @@ impl<'d> Chain<'d> {
     }
 
     /// The bare-metal figures of a drive at full charge, for the checks.
-    pub(crate) fn figures(
-        &self,
-        drive: usize,
-        charge: usize,
-        case: Case,
-    ) -> Option<&crate::drive::cases::Figures> {
+    pub(crate) fn figures(&self, drive: usize, charge: usize, case: Case) -> Option<&crate::drive::cases::Figures> {
         self.case(drive, charge, case)?.figures.as_ref()
     }
 
@@ -306,7 +309,7 @@ impl<'d> Chain<'d> {
 }
 
 impl CaseEvaluation {
-    fn new(drive: &Drive<'_>, open_circuit_v: f64, job: &Job, result: &CaseResult) -> Self {
+    fn new(drive: &Drive<'_>, open_circuit_v: f64, chain: &Chain<'_>, result: &CaseResult) -> Self {
         let figures = result.figures.as_ref();
         let tip_radius_m = match &drive.job.load {
             crate::document::Load::Blade(blade) => Some(blade.blade_radius_m),
@@ -329,11 +332,59 @@ impl CaseEvaluation {
             supply_voltage_v: figures.map(|f| f.bus_v),
             supply_current_a: figures.map(|f| f.supply_a),
             output_power_w: figures.map(|f| f.output_w),
-            accessory_power_w: job.accessory_power_w,
+            accessory_power_w: chain.job.accessory_power_w,
             losses_w: figures.map(|f| f.losses),
+            battery_loss_w: figures.map(|f| f.supply_a * f.supply_a * chain.battery.pack_ohm),
             efficiency: figures.map(|f| f.efficiency),
             speed_m_s: drive.load.travel_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
             tip_speed_m_s: tip_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
+            because: because(drive, result),
         }
+    }
+}
+
+/// What limits a case or makes it impossible, in one sentence.
+fn because(drive: &Drive<'_>, result: &CaseResult) -> String {
+    let Some(figures) = &result.figures else {
+        return "Not possible: the battery cannot give this power at any voltage.".to_owned();
+    };
+    let controller = &drive.controller;
+    let motor_limit_a =
+        controller.motor_limit_a.map_or(0.0, |limit_a| limit_a * drive.per_channel / controller.current_factor);
+    let battery_limit_a = controller.battery_limit_a.map_or(0.0, |limit_a| limit_a * drive.per_channel);
+    let channel_a = figures.motor_current_a * drive.per_channel;
+    match (result.limited_by, result.feasible) {
+        (None, _) if controller.present => format!("Held with {} of the battery voltage.", percent(figures.duty)),
+        (None, _) => "On a plain switch it runs flat out, and that is fast enough.".to_owned(),
+        (Some(Limit::Load), _) => format!(
+            "Not possible: each motor pushes {} N·m at rest, too little to move this load.",
+            three(figures.motor_nm.max(0.0))
+        ),
+        (Some(Limit::Duty), true) => "The battery voltage is all used: full duty.".to_owned(),
+        (Some(Limit::MotorCurrent), true) => {
+            format!("The motor-current limit of {} A holds it back.", three(motor_limit_a))
+        }
+        (Some(Limit::BatteryCurrent), true) => {
+            format!("The battery-current limit of {} A holds it back.", three(battery_limit_a))
+        }
+        (Some(Limit::Duty), false) if !controller.present => {
+            format!("Not fast enough: flat out it reaches {} rpm.", three(rpm(figures.output_rad_s)))
+        }
+        (Some(Limit::Duty), false) => format!(
+            "Not possible: this speed and torque would take {} duty, and {} is the most.",
+            percent(figures.duty),
+            percent(controller.max_duty)
+        ),
+        (Some(Limit::MotorCurrent), false) => format!(
+            "Not possible: it takes {} A of motor current in a channel, and the limit is {} A.",
+            three(channel_a),
+            three(motor_limit_a)
+        ),
+        (Some(Limit::BatteryCurrent), false) => format!(
+            "Not possible: it takes {} A of battery current in a channel, and the limit is {} A.",
+            three(figures.channel_battery_a),
+            three(battery_limit_a)
+        ),
+        (Some(Limit::Supply), _) => "Not possible: the battery cannot give this power at any voltage.".to_owned(),
     }
 }

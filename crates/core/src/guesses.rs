@@ -47,19 +47,22 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
     } else if motor.no_load_speed_share.is_none() {
         note(
             "motor/no_load_speed_share",
-            format!("{} of the no-load loss grows with speed, as is usual.", three(crate::drive::motor::USUAL_SPEED_SHARE)),
+            format!(
+                "{} of the no-load loss grows with speed, as is usual.",
+                three(crate::drive::motor::USUAL_SPEED_SHARE)
+            ),
         );
     }
     if motor.insulation_class.is_none() {
-        note(
-            "motor/insulation_class",
-            format!("Insulation class B, {} °C.", three(InsulationClass::B.limit_c())),
-        );
+        note("motor/insulation_class", format!("Insulation class B, {} °C.", three(InsulationClass::B.limit_c())));
     }
     if let Some(path) = drive.thermal_path()
         && path.estimated
     {
-        note("motor/thermal", "Heat path from the size of the can and the air around it; good to a factor of about 1.5.".to_owned());
+        note(
+            "motor/thermal",
+            "Heat path from the size of the can and the air around it; good to a factor of about 1.5.".to_owned(),
+        );
     }
     for (index, stage) in drive.parts.gearing.iter().enumerate() {
         if stage.efficiency.is_none() {

@@ -22,11 +22,7 @@ pub(crate) fn three(value: f64) -> String {
         2 + lead
     };
     let text = format!("{value:.decimals$}");
-    if text.contains('.') {
-        text.trim_end_matches('0').trim_end_matches('.').to_owned()
-    } else {
-        text
-    }
+    if text.contains('.') { text.trim_end_matches('0').trim_end_matches('.').to_owned() } else { text }
 }
 
 /// A share as whole per cent; small ones with one decimal.

@@ -133,17 +133,11 @@ impl Chain<'_> {
 
     fn throttled(&self, charge: usize, speed_rad_s: impl Fn(usize, &Source) -> f64) -> SupplyCase {
         self.supply_case(charge, |source| {
-            let drives: Vec<(&Drive<'_>, f64)> = self
-                .drives
-                .iter()
-                .enumerate()
-                .map(|(index, drive)| (drive, speed_rad_s(index, source)))
-                .collect();
+            let drives: Vec<(&Drive<'_>, f64)> =
+                self.drives.iter().enumerate().map(|(index, drive)| (drive, speed_rad_s(index, source))).collect();
             let bus_v = source.throttled_bus_v(&drives)?;
-            let drives_w = drives
-                .iter()
-                .map(|(drive, motor_rad_s)| drive.throttled_power_w(bus_v, *motor_rad_s))
-                .sum::<f64>();
+            let drives_w =
+                drives.iter().map(|(drive, motor_rad_s)| drive.throttled_power_w(bus_v, *motor_rad_s)).sum::<f64>();
             Some((bus_v, drives_w))
         })
     }
@@ -162,8 +156,8 @@ impl Chain<'_> {
     pub fn supply(&self) -> Supply {
         let battery = &self.battery;
         let all_target = self.at_fixed_power(HALF, |index| self.power_w(index, HALF, Case::Target));
-        let resting_w = self.drives.iter().map(|drive| drive.controller.idle_w).sum::<f64>()
-            + self.job.accessory_power_w;
+        let resting_w =
+            self.drives.iter().map(|drive| drive.controller.idle_w).sum::<f64>() + self.job.accessory_power_w;
         let duty = self.job.duty_cycle;
         let runtime_min = all_target.current_a.and_then(|working_a| {
             let idle_a = resting_w / self.sources[HALF].open_circuit_v;

@@ -101,8 +101,7 @@ mod tests {
         use crate::document::load::{Blade, Projectile, Vehicle};
         use crate::document::reading::Shape;
         use crate::document::{Battery, GearingStage};
-        let records =
-            [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS];
+        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS];
         for entry in TYPICAL {
             let spec = records
                 .iter()

@@ -6,8 +6,8 @@ use crate::constants::{AIR_DENSITY_KG_M3, GRAVITY_M_S2};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Job, Load, OptionSheet};
 use crate::drive::cases::rpm;
-use crate::drive::load::LoadModel;
 use crate::drive::hardware_mass_kg;
+use crate::drive::load::LoadModel;
 use crate::say::three;
 
 /// One line of a sum.

@@ -50,10 +50,8 @@ impl Store {
             other => opened(other.to_string()),
         })?;
         drop(first);
-        let pool = r2d2::Pool::builder()
-            .max_size(CONNECTIONS)
-            .build(manager)
-            .map_err(|error| opened(error.to_string()))?;
+        let pool =
+            r2d2::Pool::builder().max_size(CONNECTIONS).build(manager).map_err(|error| opened(error.to_string()))?;
         Ok(Self { pool })
     }
 

@@ -154,7 +154,8 @@ fn a_full_disk_is_named_and_loses_nothing_stored() {
 fn what_is_no_database_is_refused_by_name() {
     let folder = tempfile::tempdir().unwrap();
     let path = folder.path().join("notes.txt");
-    std::fs::write(&path, "this is not a database, only some text that is long enough to be looked at. ".repeat(20)).unwrap();
+    std::fs::write(&path, "this is not a database, only some text that is long enough to be looked at. ".repeat(20))
+        .unwrap();
     let Err(error) = Store::open(&path) else { panic!("opened a text file") };
     assert!(error.to_string().contains("notes.txt"), "{error}");
     assert!(std::fs::read_to_string(&path).unwrap().starts_with("this is not"), "the file is untouched");

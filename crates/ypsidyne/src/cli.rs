@@ -161,9 +161,8 @@ fn schema(what: &str) -> ExitCode {
 
 fn print_json(value: &impl serde::Serialize) -> anyhow::Result<()> {
     let mut out = std::io::stdout().lock();
-    let written = serde_json::to_writer_pretty(&mut out, value)
-        .map_err(std::io::Error::from)
-        .and_then(|()| out.write_all(b"\n"));
+    let written =
+        serde_json::to_writer_pretty(&mut out, value).map_err(std::io::Error::from).and_then(|()| out.write_all(b"\n"));
     match written {
         // A reader that has seen enough, such as `head`, is no failure.
         Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => Ok(()),
@@ -221,7 +220,8 @@ async fn bind(address: IpAddr, port: Option<u16>) -> anyhow::Result<tokio::net::
 }
 
 fn default_data(demo: bool) -> anyhow::Result<PathBuf> {
-    let folder = dirs::data_dir().context("no home folder to keep builds in; name a file with --data")?.join("ypsidyne");
+    let folder =
+        dirs::data_dir().context("no home folder to keep builds in; name a file with --data")?.join("ypsidyne");
     std::fs::create_dir_all(&folder).with_context(|| format!("cannot make {}", folder.display()))?;
     Ok(folder.join(if demo { "demo.sqlite" } else { "builds.sqlite" }))
 }

@@ -32,6 +32,7 @@ pub(crate) async fn page(uri: Uri) -> Response {
 }
 
 fn file_reply(file: &rust_embed::EmbeddedFile, cache: &'static str) -> Response {
-    let headers = [(header::CONTENT_TYPE, file.metadata.mimetype().to_owned()), (header::CACHE_CONTROL, cache.to_owned())];
+    let headers =
+        [(header::CONTENT_TYPE, file.metadata.mimetype().to_owned()), (header::CACHE_CONTROL, cache.to_owned())];
     (headers, Body::from(file.data.to_vec())).into_response()
 }

@@ -70,11 +70,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
                 "The battery cannot hold the target at half charge, so there is no time on one charge to give.",
             ),
             |demand, limit| {
-                format!(
-                    "One charge lasts {} min at the target; you asked for {} min.",
-                    three(limit),
-                    three(demand)
-                )
+                format!("One charge lasts {} min at the target; you asked for {} min.", three(limit), three(demand))
             },
         );
     }
@@ -87,7 +83,11 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
              needs its limit here.",
         ),
         |demand, limit| {
-            format!("The chain can draw {} A; the protection board opens at {} A and then all stops.", three(demand), three(limit))
+            format!(
+                "The chain can draw {} A; the protection board opens at {} A and then all stops.",
+                three(demand),
+                three(limit)
+            )
         },
     );
 }

@@ -19,7 +19,11 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         Some(chain.battery.charger_end_v()),
         &Bound::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
         |demand, limit| {
-            format!("Fresh from the charger the pack stands at {} V; the controller takes {} V.", three(demand), three(limit))
+            format!(
+                "Fresh from the charger the pack stands at {} V; the controller takes {} V.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     if let Some(lowest_v) = controller.min_voltage_v {
@@ -51,9 +55,16 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
     ledger.judge(
         &subject("controller.motor_current_continuous", "Controller motor current, for good", "A"),
         evidence.sustained(drive, |figures| per_channel * figures.motor_current_a),
-        &Bound::given(controller.motor_current_continuous_a, "No continuous motor current is given for the controller."),
+        &Bound::given(
+            controller.motor_current_continuous_a,
+            "No continuous motor current is given for the controller.",
+        ),
         |demand, limit| {
-            format!("The hardest steady work takes {} A through a channel{sharing}, rated for {} A.", three(demand), three(limit))
+            format!(
+                "The hardest steady work takes {} A through a channel{sharing}, rated for {} A.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     ledger.judge(
@@ -61,7 +72,11 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         chain.stalled(drive.index).map(|figures| per_channel * figures.motor_current_a),
         &Bound::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
         |demand, limit| {
-            format!("With the shaft held at full throttle a channel{sharing} passes {} A; for moments it takes {} A.", three(demand), three(limit))
+            format!(
+                "With the shaft held at full throttle a channel{sharing} passes {} A; for moments it takes {} A.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     ledger.judge(
@@ -72,14 +87,20 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             "No continuous battery current is given for the controller; it is another number than the motor current.",
         ),
         |demand, limit| {
-            format!("The hardest steady work draws {} A from the battery through a channel, rated for {} A.", three(demand), three(limit))
+            format!(
+                "The hardest steady work draws {} A from the battery through a channel, rated for {} A.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     if controller.kind == MachineKind::Brushless {
         let speed_rpm = chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
         let pole_pairs = drive.parts.motor.pole_pairs.map(f64::from);
         let bound = match (controller.max_erpm, pole_pairs) {
-            (_, None) => Bound::NotGiven("Without the number of pole pairs the electrical speed is not known: count the magnets, halve them."),
+            (_, None) => Bound::NotGiven(
+                "Without the number of pole pairs the electrical speed is not known: count the magnets, halve them.",
+            ),
             (limit, _) => Bound::given(limit, "No highest electrical speed is given for the controller."),
         };
         ledger.judge(
@@ -105,18 +126,17 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
     let kind = Subject { code: "controller.kind", title: "Controller fits the motor", unit: "", drive: Some(drive) };
     let Some(controller) = &drive.parts.controller else {
         if motor.kind == MachineKind::Brushless {
-            ledger.fail(&kind, "A brushless motor does not turn on a plain switch: it needs a brushless controller.".to_owned());
+            ledger.fail(
+                &kind,
+                "A brushless motor does not turn on a plain switch: it needs a brushless controller.".to_owned(),
+            );
         }
         return;
     };
     if controller.kind != motor.kind {
         ledger.fail(
             &kind,
-            format!(
-                "The controller is for {} motors, this motor is {}.",
-                controller.kind.word(),
-                motor.kind.word()
-            ),
+            format!("The controller is for {} motors, this motor is {}.", controller.kind.word(), motor.kind.word()),
         );
     }
     let channels = Subject { code: "controller.channels", title: "Controller channels", unit: "", drive: Some(drive) };
@@ -124,8 +144,14 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
     let needed = motors.div_ceil(on_one);
     let there = controller.channels * drive.parts.controller_count;
     if motor.kind == MachineKind::Brushless && on_one > 1 {
-        ledger.fail(&channels, format!("{on_one} brushless motors share a channel: each needs its own, for they never turn in step."));
+        ledger.fail(
+            &channels,
+            format!("{on_one} brushless motors share a channel: each needs its own, for they never turn in step."),
+        );
     } else if needed > there {
-        ledger.fail(&channels, format!("{motors} motors with {on_one} on a channel need {needed} channels, and there are {there}."));
+        ledger.fail(
+            &channels,
+            format!("{motors} motors with {on_one} on a channel need {needed} channels, and there are {there}."),
+        );
     }
 }

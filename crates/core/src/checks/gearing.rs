@@ -14,6 +14,10 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
     let chain = evidence.chain;
     let through = gearbox.ratio * gearbox.efficiency;
     let jam_nm = chain.stalled(drive.index).map(|figures| figures.motor_nm * through);
+    // Without numbers for the stall the supply checks have said it already.
+    if jam_nm.is_none() && gearbox.max_torque_nm.is_some() {
+        return;
+    }
     ledger.judge(
         &Subject { code: JAM, title: "Gearbox in a jam", unit: "N·m", drive: Some(drive) },
         jam_nm,
@@ -39,16 +43,27 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         let demand = jam_nm.map(|jam_nm| slip_nm.map_or(jam_nm, |slip_nm| slip_nm.min(jam_nm)));
         ledger.judge(&subject, demand, &bound, |demand, limit| {
             if slips_first {
-                format!("The wheels slip before each gearbox carries more than {} N·m; it is made for {} N·m.", three(demand), three(limit))
+                format!(
+                    "The wheels slip before each gearbox carries more than {} N·m; it is made for {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
             } else {
-                format!("The stalled motor pushes {} N·m through the gearbox, made for {} N·m.", three(demand), three(limit))
+                format!(
+                    "The stalled motor pushes {} N·m through the gearbox, made for {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
             }
         });
     } else {
-        let running_nm =
-            chain.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
+        let running_nm = chain.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
         ledger.judge(&subject, running_nm, &bound, |demand, limit| {
-            format!("At full throttle the gearbox carries {} N·m of the {} N·m it is made for.", three(demand), three(limit))
+            format!(
+                "At full throttle the gearbox carries {} N·m of the {} N·m it is made for.",
+                three(demand),
+                three(limit)
+            )
         });
     }
 }

@@ -111,16 +111,17 @@ impl Ledger {
             (_, Bound::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
             (_, Bound::Impossible(why), _) => (Verdict::Fail, (*why).to_owned()),
             (Some(demand), Bound::At(limit), Some(ratio)) => {
-                let margin = if ratio > 1.0 {
+                let margin = if Verdict::of(ratio) == Verdict::Fail {
                     format!("That is {} too much.", percent(ratio - 1.0))
                 } else {
-                    format!("That leaves {} to spare.", percent(1.0 - ratio))
+                    format!("That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
                 };
                 (Verdict::of(ratio), format!("{} {margin}", because(demand, *limit)))
             }
             _ => (
                 Verdict::Fail,
-                "The battery cannot give the power this takes at any voltage, so there is no figure to judge.".to_owned(),
+                "The battery cannot give the power this takes at any voltage, so there is no figure to judge."
+                    .to_owned(),
             ),
         };
         self.0.push(Check {
@@ -168,7 +169,9 @@ impl Verdict {
     /// The verdict of a utilisation.
     #[must_use]
     pub fn of(utilisation: f64) -> Self {
-        if utilisation > 1.0 {
+        // 12 cells of 4.2 V are 50.400000000000006 V: that is 50.4 of 50.4, not more.
+        const ROUNDING: f64 = 1e-9;
+        if utilisation > 1.0 + ROUNDING {
             Self::Fail
         } else if utilisation > TIGHT_ABOVE {
             Self::Tight

@@ -17,13 +17,20 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         Some(chain.battery.charger_end_v()),
         &Bound::given(motor.max_voltage_v, "No highest voltage is given for the motor: look for it in its listing."),
         |demand, limit| {
-            format!("Fresh from the charger the pack stands at {} V; the motor is rated for {} V.", three(demand), three(limit))
+            format!(
+                "Fresh from the charger the pack stands at {} V; the motor is rated for {} V.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     ledger.judge(
         &subject("motor.speed", "Motor speed limit", "rpm"),
         chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
-        &Bound::given(motor.max_speed_rpm, "No highest speed is given for the motor: magnets fly out of a rotor that is too fast."),
+        &Bound::given(
+            motor.max_speed_rpm,
+            "No highest speed is given for the motor: magnets fly out of a rotor that is too fast.",
+        ),
         |demand, limit| {
             format!(
                 "With nothing to drive and a full pack the motor runs up to {} rpm; its rotor is safe to {} rpm.",
@@ -37,7 +44,11 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         evidence.sustained(drive, |figures| figures.motor_current_a),
         &Bound::given(motor.max_continuous_current_a, "No continuous current is given for the motor."),
         |demand, limit| {
-            format!("The hardest steady work takes {} A in each motor, and {} A is what it takes for good.", three(demand), three(limit))
+            format!(
+                "The hardest steady work takes {} A in each motor, and {} A is what it takes for good.",
+                three(demand),
+                three(limit)
+            )
         },
     );
     ledger.judge(

@@ -12,7 +12,8 @@ use crate::supply::HALF;
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
-    let reached = full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
+    let reached =
+        full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
     ledger.judge(
         &subject("performance.target_speed", "Speed wanted", "rpm"),
         Some(result.required.output_rpm),
@@ -55,7 +56,9 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
             ledger.judge(
                 &subject,
                 None,
-                &Bound::NotGiven("Without an inertia nobody can say how long it takes to spin up: give the inertia of what turns."),
+                &Bound::NotGiven(
+                    "Without an inertia nobody can say how long it takes to spin up: give the inertia of what turns.",
+                ),
                 |_, _| String::new(),
             );
         }
@@ -112,8 +115,6 @@ fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleMo
             vehicle.grip_n(slope_rad),
             "Without a figure for the grip nobody can say whether the wheels slip.",
         ),
-        |demand, limit| {
-            format!("{place} asks the tyres to push {} N; they slip at {} N.", three(demand), three(limit))
-        },
+        |demand, limit| format!("{place} asks the tyres to push {} N; they slip at {} N.", three(demand), three(limit)),
     );
 }

@@ -165,8 +165,9 @@ impl Build {
         if let Some(object) = object(value, &root, &mut problems) {
             match object.get("format") {
                 Some(Value::String(format)) if format == BUILD_FORMAT => {}
-                Some(other) => problems
-                    .note(&root.key("format"), format!("{} came, \"{BUILD_FORMAT}\" is needed", shown(other))),
+                Some(other) => {
+                    problems.note(&root.key("format"), format!("{} came, \"{BUILD_FORMAT}\" is needed", shown(other)));
+                }
                 None => problems.note(&root.key("format"), format!("missing: \"{BUILD_FORMAT}\" is needed")),
             }
         }
@@ -200,4 +201,3 @@ impl schemars::JsonSchema for Build {
         })
     }
 }
-

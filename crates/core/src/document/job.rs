@@ -77,4 +77,3 @@ pub(super) fn refuse_twins<'a>(
         seen.push(name);
     }
 }
-

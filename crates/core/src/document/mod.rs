@@ -18,8 +18,8 @@ pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
 pub use job::{BatteryRule, Budget, Compartment, Job, JobDrive};
 pub use load::Load;
 pub use parts::{
-    Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage,
-    InsulationClass, Magnet, MagnetGrade, MachineKind, Motor, Thermal, WiringRun,
+    Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,
+    MachineKind, Magnet, MagnetGrade, Motor, Thermal, WiringRun,
 };
 pub use reading::{Problem, Provenance};
 

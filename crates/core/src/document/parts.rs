@@ -12,10 +12,10 @@ choice! {
 choice! {
     /// Cell chemistry; each has its own table of voltages.
     Chemistry {
-        Lipo = "lipo", "Lithium polymer (pouch)";
-        LiIon = "li_ion", "Lithium-ion (round cells)";
-        Lifepo4 = "lifepo4", "Lithium iron phosphate";
-        Nimh = "nimh", "Nickel-metal hydride";
+        Lipo = "lipo", "Lithium polymer";
+        LiIon = "li_ion", "Lithium-ion";
+        Lifepo4 = "lifepo4", "Iron phosphate";
+        Nimh = "nimh", "Nickel hydride";
         LeadAcid = "lead_acid", "Lead-acid";
     }
 }
@@ -58,13 +58,13 @@ choice! {
 
 choice! {
     /// How a brushless controller drives the three phases.
-    Commutation { SixStep = "six_step", "Six-step (block)"; Foc = "foc", "Field-oriented (sine)"; }
+    Commutation { SixStep = "six_step", "Six-step"; Foc = "foc", "Field-oriented"; }
 }
 
 choice! {
     /// Air around the motor.
     Cooling {
-        Still = "still", "Still air, mounted on metal";
+        Still = "still", "Still, on metal";
         Airflow = "airflow", "Moving air";
         Fan = "fan", "A fan blows on it";
     }
@@ -349,12 +349,7 @@ impl serde::Serialize for Circuit {
 }
 
 impl super::reading::FieldValue for Circuit {
-    fn read(
-        value: &serde_json::Value,
-        _spec: &Spec,
-        at: &Place<'_>,
-        problems: &mut Problems,
-    ) -> Option<Self> {
+    fn read(value: &serde_json::Value, _spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
         match value.as_str() {
             Some("supply") => Some(Self::Supply),
             Some(text) if text.len() > "motor:".len() && text.starts_with("motor:") => {

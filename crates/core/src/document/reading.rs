@@ -324,11 +324,8 @@ impl<T: FieldValue> FieldValue for Vec<T> {
             problems.note(at, format!("{} entries came, {fewest} to {most} are possible", entries.len()));
             return None;
         }
-        let read: Vec<Option<T>> = entries
-            .iter()
-            .enumerate()
-            .map(|(index, entry)| T::read(entry, spec, &at.index(index), problems))
-            .collect();
+        let read: Vec<Option<T>> =
+            entries.iter().enumerate().map(|(index, entry)| T::read(entry, spec, &at.index(index), problems)).collect();
         read.into_iter().collect()
     }
 

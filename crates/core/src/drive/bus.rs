@@ -74,8 +74,8 @@ impl Draw<'_> {
             least = (limit_a, Limit::MotorCurrent);
         }
         if let Some(limit_a) = controller.battery_limit_a {
-            let current = (-self.emf_v + (self.emf_v * self.emf_v + 4.0 * loop_ohm * limit_a * bus_v).sqrt())
-                / (2.0 * loop_ohm);
+            let current =
+                (-self.emf_v + (self.emf_v * self.emf_v + 4.0 * loop_ohm * limit_a * bus_v).sqrt()) / (2.0 * loop_ohm);
             if current < least.0 {
                 least = (current, Limit::BatteryCurrent);
             }
@@ -97,10 +97,9 @@ impl Draw<'_> {
                 constant: idle.constant + drive.motors * current_a * (self.emf_v + current_a * drive.loop_ohm),
                 ..idle
             },
-            Limit::BatteryCurrent => PowerOverVoltage {
-                linear: drive.motors * drive.controller.battery_limit_a.unwrap_or(0.0),
-                ..idle
-            },
+            Limit::BatteryCurrent => {
+                PowerOverVoltage { linear: drive.motors * drive.controller.battery_limit_a.unwrap_or(0.0), ..idle }
+            }
             _ => PowerOverVoltage {
                 square: drive.motors * share * share / drive.loop_ohm,
                 linear: -drive.motors * share * self.emf_v / drive.loop_ohm,
@@ -190,10 +189,31 @@ impl Source {
     }
 
     /// A drive alone on the source at full throttle at a motor speed, rad/s; `None` when the battery cannot give it.
+    ///
+    /// The same answer as [`Self::throttled_bus_v`] for one drive, without looking at corners: the power is the least
+    /// of the three limits' powers, so the largest consistent voltage is the largest of their roots.
     pub fn throttled(&self, drive: &Drive<'_>, motor_rad_s: f64) -> Option<Throttled> {
-        let bus_v = self.throttled_bus_v(&[(drive, motor_rad_s)])?;
-        let (current_a, limited_by) = Draw { drive, emf_v: drive.emf_v(motor_rad_s) }.current(bus_v);
-        Some(Throttled { bus_v, current_a, limited_by })
+        let emf_v = drive.emf_v(motor_rad_s);
+        let controller = &drive.controller;
+        let share = controller.voltage_share();
+        let rest_v = self.bus_v(controller.idle_w)?;
+        if share * rest_v <= emf_v {
+            return Some(Throttled { bus_v: rest_v, current_a: 0.0, limited_by: Limit::Duty });
+        }
+        let fixed = self.resistance_ohm * (controller.idle_w + self.accessory_w);
+        let per_volt = self.resistance_ohm * drive.motors * share / drive.loop_ohm;
+        let duty = larger_root(1.0 + per_volt * share, -(per_volt * emf_v + self.open_circuit_v), fixed);
+        let motor = controller.motor_limit_a.and_then(|limit_a| {
+            let power_w = drive.motors * limit_a * (emf_v + limit_a * drive.loop_ohm);
+            larger_root(1.0, -self.open_circuit_v, fixed + self.resistance_ohm * power_w)
+        });
+        let battery = controller.battery_limit_a.and_then(|limit_a| {
+            larger_root(1.0, self.resistance_ohm * drive.motors * limit_a - self.open_circuit_v, fixed)
+        });
+        let bus_v = [duty, motor, battery].into_iter().flatten().reduce(f64::max)?;
+        let (current_a, limited_by) = Draw { drive, emf_v }.current(bus_v);
+        // No current at a voltage below rest: a source too weak for its idle load.
+        (current_a > 0.0).then_some(Throttled { bus_v, current_a, limited_by })
     }
 
     /// Shaft torque, N·m, of each motor of a drive alone at full throttle at a motor speed, rad/s.
@@ -236,9 +256,8 @@ impl Source {
     /// several draw the same.
     pub fn hungriest_rad_s(&self, drive: &Drive<'_>, top_rad_s: f64) -> f64 {
         let power = |motor_rad_s: f64| {
-            self.throttled(drive, motor_rad_s).map_or(f64::INFINITY, |point| {
-                drive.supply_power_w(point.current_a, motor_rad_s)
-            })
+            self.throttled(drive, motor_rad_s)
+                .map_or(f64::INFINITY, |point| drive.supply_power_w(point.current_a, motor_rad_s))
         };
         let [a, b, c] = self.corner_speeds_rad_s(drive);
         let mut candidates = [0.0, a, b, c, top_rad_s];
@@ -274,6 +293,35 @@ mod tests {
         let source = Source { open_circuit_v: volts, resistance_ohm: ohm, accessory_w: 0.0 };
         let bus_v = source.bus_v(watts).unwrap();
         assert_relative_eq!(source.current_a(watts, bus_v), amperes, max_relative = 1e-9);
+    }
+
+    #[test]
+    fn one_drive_alone_gives_the_same_by_both_ways() {
+        for demo in crate::demo::BUILDS {
+            let build = crate::document::Build::from_json(demo.json).unwrap();
+            for option in &build.options {
+                for index in 0..option.drives.len() {
+                    let job = build.job.drives.iter().find(|job| job.name == option.drives[index].drive).unwrap();
+                    let drive = Drive::new(job, option, index, 5.0);
+                    let battery = crate::battery::BatteryModel::new(option);
+                    for (charge, worse) in [(1.0, 1.0), (0.5, 3.0), (0.2, 10.0), (0.0, 100.0)] {
+                        let mut source = battery.source(charge, 4.0);
+                        source.resistance_ohm *= worse;
+                        for step in 0..40 {
+                            let motor_rad_s = f64::from(step) * 40.0;
+                            let alone = source.throttled(&drive, motor_rad_s).map(|point| point.bus_v);
+                            let together = source.throttled_bus_v(&[(&drive, motor_rad_s)]);
+                            match (alone, together) {
+                                (Some(alone), Some(together)) => {
+                                    assert_relative_eq!(alone, together, max_relative = 1e-9);
+                                }
+                                (alone, together) => assert_eq!(alone, together, "{} {motor_rad_s}", demo.slug),
+                            }
+                        }
+                    }
+                }
+            }
+        }
     }
 
     #[test]

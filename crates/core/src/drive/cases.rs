@@ -138,16 +138,26 @@ impl Drive<'_> {
 
     /// Motor speed, rad/s, at which full throttle meets a shaft torque that rises with speed.
     fn balance_rad_s(&self, source: &Source, wanted_nm: impl Fn(f64) -> f64) -> f64 {
-        falling_root(0.0, self.runaway_rad_s(source), SPEED_TOLERANCE, |motor_rad_s| {
+        let surplus_nm = |motor_rad_s: f64| {
             source.throttled_shaft_nm(self, motor_rad_s).unwrap_or(-1.0) - wanted_nm(motor_rad_s)
-        })
+        };
+        // Between two corners the surplus is smooth, and a smooth root is found in a few steps.
+        let (mut low, mut high) = (0.0, self.runaway_rad_s(source));
+        for corner in source.corner_speeds_rad_s(self) {
+            if corner > low && corner < high {
+                if surplus_nm(corner) > 0.0 {
+                    low = corner;
+                } else {
+                    high = corner;
+                }
+            }
+        }
+        falling_root(low, high, SPEED_TOLERANCE, surplus_nm)
     }
 
     /// Steady full-throttle motor speed on the level, rad/s; 0 when the motor cannot move the load.
     pub fn full_throttle_rad_s(&self, source: &Source) -> f64 {
-        self.balance_rad_s(source, |motor_rad_s| {
-            self.motor_nm(self.load.level_nm(motor_rad_s / self.gearing.ratio))
-        })
+        self.balance_rad_s(source, |motor_rad_s| self.motor_nm(self.load.level_nm(motor_rad_s / self.gearing.ratio)))
     }
 
     /// Full throttle at a given motor speed, rad/s.
@@ -191,13 +201,9 @@ impl Drive<'_> {
     fn holding_case(&self, source: &Source, case: Case, charge: f64, output_nm: f64, output_rad_s: f64) -> CaseResult {
         match self.held(source, output_nm, output_rad_s) {
             None => CaseResult::without_numbers(case, charge),
-            Some((figures, exceeded)) => CaseResult {
-                case,
-                charge,
-                feasible: exceeded.is_none(),
-                limited_by: exceeded,
-                figures: Some(figures),
-            },
+            Some((figures, exceeded)) => {
+                CaseResult { case, charge, feasible: exceeded.is_none(), limited_by: exceeded, figures: Some(figures) }
+            }
         }
     }
 
@@ -209,11 +215,7 @@ impl Drive<'_> {
                 CaseResult { case, charge, feasible: true, limited_by: Some(limited_by), figures: Some(figures) }
             }
         };
-        let mut no_load = throttled(Case::NoLoad, self.balance_rad_s(source, |_| 0.0));
-        if no_load.figures.is_some_and(|figures| figures.motor_rad_s <= 0.0) {
-            no_load.feasible = false;
-            no_load.limited_by = Some(Limit::Load);
-        }
+        let no_load = self.no_load_case(source, charge);
         let mut full = throttled(Case::FullThrottle, self.full_throttle_rad_s(source));
         if full.figures.is_some() && !self.moves(source) {
             full.feasible = false;
@@ -235,16 +237,35 @@ impl Drive<'_> {
         cases
     }
 
+    /// Full throttle with nothing on the shaft.
+    fn no_load_case(&self, source: &Source, charge: f64) -> CaseResult {
+        let case = Case::NoLoad;
+        let motor_rad_s = self.balance_rad_s(source, |_| 0.0);
+        let Some((throttled, limited_by)) = self.throttled_figures(source, motor_rad_s) else {
+            return CaseResult::without_numbers(case, charge);
+        };
+        if motor_rad_s <= 0.0 {
+            let limited_by = Some(Limit::Load);
+            return CaseResult { case, charge, feasible: false, limited_by, figures: Some(throttled) };
+        }
+        // The current that turns the motor alone, exactly: the one at the speed found carries the rounding of the speed
+        // over a small resistance.
+        let current_a = self.current_for_a(0.0, motor_rad_s);
+        let bus_v = source.bus_v(self.supply_power_w(current_a, motor_rad_s)).unwrap_or(throttled.bus_v);
+        let mut figures = self.figures(source, motor_rad_s, current_a, bus_v);
+        figures.motor_nm = 0.0;
+        figures.output_nm = 0.0;
+        figures.output_w = 0.0;
+        figures.losses.gearing = 0.0;
+        figures.efficiency = 0.0;
+        CaseResult { case, charge, feasible: true, limited_by: Some(limited_by), figures: Some(figures) }
+    }
+
     /// On a bare switch nothing can hold a speed: the machine runs at full throttle, fast enough or not.
     fn bare_target(&self, full: &CaseResult) -> CaseResult {
         let fast_enough = full.figures.is_some_and(|figures| figures.output_rad_s >= self.load.target_rad_s);
         let feasible = full.feasible && fast_enough;
-        CaseResult {
-            case: Case::Target,
-            feasible,
-            limited_by: if feasible { None } else { full.limited_by },
-            ..*full
-        }
+        CaseResult { case: Case::Target, feasible, limited_by: if feasible { None } else { full.limited_by }, ..*full }
     }
 
     /// The hill of the load, if there is one.

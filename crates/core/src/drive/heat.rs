@@ -150,7 +150,7 @@ impl<'a> Work<'a> {
                 return None;
             }
             case_c -= gap / slope;
-            if !(case_c < RUNS_AWAY_C) {
+            if case_c.is_nan() || case_c >= RUNS_AWAY_C {
                 return None;
             }
         }
@@ -186,7 +186,7 @@ impl<'a> Work<'a> {
             ];
             let change = exponential_step(jacobian, rate, step_s);
             now = [now[0] + change[0], now[1] + change[1]];
-            if !(now[0] < RUNS_AWAY_C && now[1] < RUNS_AWAY_C) {
+            if now.iter().any(|celsius| celsius.is_nan() || *celsius >= RUNS_AWAY_C) {
                 return None;
             }
             peak = [peak[0].max(now[0]), peak[1].max(now[1])];
@@ -208,11 +208,8 @@ fn exponential_step(jacobian: [[f64; 2]; 2], rate: [f64; 2], step: f64) -> [f64;
     };
     let (at_fast, at_slow) = (phi(fast), phi(slow));
     // Newton interpolation of φ₁ on the two eigenvalues: φ(J) = φ(slow)·1 + divided·(J − slow·1).
-    let divided = if (fast - slow).abs() < 1e-12 * (fast.abs() + slow.abs()) {
-        0.0
-    } else {
-        (at_fast - at_slow) / (fast - slow)
-    };
+    let divided =
+        if (fast - slow).abs() < 1e-12 * (fast.abs() + slow.abs()) { 0.0 } else { (at_fast - at_slow) / (fast - slow) };
     [
         at_slow * rate[0] + divided * ((a - slow) * rate[0] + b * rate[1]),
         at_slow * rate[1] + divided * (c * rate[0] + (d - slow) * rate[1]),
@@ -234,8 +231,7 @@ impl Drive<'_> {
         let given_winding = given.and_then(|thermal| thermal.winding_to_case_k_per_w);
         let given_case = given.and_then(|thermal| thermal.case_to_ambient_k_per_w);
         let winding_k_per_w = given_winding.or(area_m2.map(|area| 0.3 / (20.0 * area)))?;
-        let case_k_per_w =
-            given_case.or(area_m2.map(|area| 1.0 / (self.parts.cooling.coefficient_w_m2_k() * area)))?;
+        let case_k_per_w = given_case.or(area_m2.map(|area| 1.0 / (self.parts.cooling.coefficient_w_m2_k() * area)))?;
         let winding_j = given
             .and_then(|thermal| thermal.winding_j_per_k)
             .or(motor.mass_kg.map(|mass| 0.2 * mass * COPPER_SPECIFIC_HEAT_J_KG_K));
@@ -265,8 +261,7 @@ impl Drive<'_> {
         climb_min: Option<f64>,
     ) -> Option<ThermalResult> {
         let path = self.thermal_path()?;
-        let runs_away =
-            ThermalResult { winding_c: None, case_c: None, steady: false, estimated: path.estimated };
+        let runs_away = ThermalResult { winding_c: None, case_c: None, steady: false, estimated: path.estimated };
         let mut worst: Option<[f64; 2]> = None;
         if let Some(figures) = target {
             let Some(steady) = Work::new(self, path, ambient_c, figures, duty_cycle).steady() else {

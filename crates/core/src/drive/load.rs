@@ -236,7 +236,7 @@ mod tests {
             spin_up_s: None,
         };
         let rpm = LoadModel::blade(&blade).target_rad_s / RAD_S_PER_RPM;
-        assert_relative_eq!(rpm, 4031.925_224_994_682, max_relative = 1e-9);
+        assert_relative_eq!(rpm, 4_031.925_224_994_682, max_relative = 1e-9);
     }
 
     #[test]

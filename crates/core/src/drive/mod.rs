@@ -62,13 +62,12 @@ pub(crate) struct Gearing {
 
 impl Gearing {
     fn of(parts: &OptionDrive) -> Self {
-        let (ratio_after_gearbox, efficiency_after_gearbox) = parts
-            .gearing
-            .iter()
-            .fold((1.0, 1.0), |(ratio, efficiency), stage| {
+        let (ratio_after_gearbox, efficiency_after_gearbox) =
+            parts.gearing.iter().fold((1.0, 1.0), |(ratio, efficiency), stage| {
                 (ratio * stage.ratio(), efficiency * stage.efficiency.unwrap_or(1.0))
             });
-        let (ratio, efficiency) = parts.motor.gearbox.as_ref().map_or((1.0, 1.0), |gearbox| (gearbox.ratio, gearbox.efficiency));
+        let (ratio, efficiency) =
+            parts.motor.gearbox.as_ref().map_or((1.0, 1.0), |gearbox| (gearbox.ratio, gearbox.efficiency));
         Self {
             ratio: ratio * ratio_after_gearbox,
             efficiency: efficiency * efficiency_after_gearbox,
@@ -93,8 +92,8 @@ impl<'d> Drive<'d> {
             .filter(|run| matches!(&run.circuit, Circuit::Motor(name) if *name == parts.drive))
             .map(crate::document::WiringRun::loop_resistance_ohm)
             .fold(0.0, |sum, ohm| sum + ohm);
-        let loop_ohm =
-            controller.resistance_factor * (motor.resistance_ohm + leads_ohm + per_channel * controller.on_resistance_ohm);
+        let loop_ohm = controller.resistance_factor
+            * (motor.resistance_ohm + leads_ohm + per_channel * controller.on_resistance_ohm);
         Self {
             job,
             parts,
@@ -161,9 +160,10 @@ pub(crate) fn hardware_mass_kg(option: &OptionSheet) -> f64 {
         .iter()
         .map(|drive| {
             let motors = f64::from(drive.motor_count) * drive.motor.mass_kg.unwrap_or(0.0);
-            let controllers = drive.controller.as_ref().map_or(0.0, |controller| {
-                f64::from(drive.controller_count) * controller.mass_kg.unwrap_or(0.0)
-            });
+            let controllers = drive
+                .controller
+                .as_ref()
+                .map_or(0.0, |controller| f64::from(drive.controller_count) * controller.mass_kg.unwrap_or(0.0));
             let stages: f64 = drive.gearing.iter().map(|stage| stage.mass_kg.unwrap_or(0.0)).sum();
             motors + controllers + stages
         })

@@ -38,9 +38,8 @@ impl Drive<'_> {
             .vehicle
             .as_ref()
             .and_then(|vehicle| vehicle.grip_n(0.0).map(|grip_n| grip_n * vehicle.wheel_radius_m));
-        let surplus_nm = |output_rad_s: f64| {
-            self.driving_nm(source, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s)
-        };
+        let surplus_nm =
+            |output_rad_s: f64| self.driving_nm(source, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s);
         // The surplus only falls with speed, so the end decides.
         if surplus_nm(to_rad_s) <= 0.0 || surplus_nm(from_rad_s) <= 0.0 {
             return None;

@@ -126,9 +126,13 @@ pub(super) fn etag(revision: u32) -> String {
 
 fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
     let given = headers.get(header::IF_MATCH).ok_or(ApiError::IfMatchNeeded)?.to_str().unwrap_or("");
-    given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(|| {
-        ApiError::Parameter { name: "If-Match", came: given.to_owned(), needed: "the ETag of a revision, such as \"3\"" }
-    })
+    given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(
+        || ApiError::Parameter {
+            name: "If-Match",
+            came: given.to_owned(),
+            needed: "the ETag of a revision, such as \"3\"",
+        },
+    )
 }
 
 fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
@@ -146,7 +150,11 @@ async fn list(
     query: Result<Query<ListQuery>, QueryRejection>,
 ) -> Result<Json<Vec<BuildLine>>, ApiError> {
     let Ok(Query(ListQuery { deleted })) = query else {
-        return Err(ApiError::Parameter { name: "deleted", came: "something else".to_owned(), needed: "true or false" });
+        return Err(ApiError::Parameter {
+            name: "deleted",
+            came: "something else".to_owned(),
+            needed: "true or false",
+        });
     };
     let stored = app.store(move |connection| builds::list(connection, deleted)).await?;
     let lines = app.compute(move || stored.iter().map(line).collect()).await?;
@@ -186,9 +194,10 @@ fn line(stored: &StoredBuild) -> BuildLine {
     }
     for (index, option) in build.options.iter().enumerate() {
         let result = evaluate_option(&build.job, option, index);
-        let weakest = result.weakest_link.as_ref().and_then(|link| {
-            result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive)
-        });
+        let weakest = result
+            .weakest_link
+            .as_ref()
+            .and_then(|link| result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive));
         line.options.push(OptionLine {
             name: option.name.clone(),
             chosen: build.chosen.as_deref() == Some(option.name.as_str()),
@@ -257,10 +266,7 @@ async fn revisions(State(app): State<App>, Path(id): Path<String>) -> Result<Jso
     app.store(move |connection| builds::revisions(connection, &id)).await.map(Json)
 }
 
-async fn revision(
-    State(app): State<App>,
-    Path((id, number)): Path<(String, String)>,
-) -> Result<Response, ApiError> {
+async fn revision(State(app): State<App>, Path((id, number)): Path<(String, String)>) -> Result<Response, ApiError> {
     let number: u32 = number.parse().map_err(|_| ApiError::Parameter {
         name: "revision",
         came: number,

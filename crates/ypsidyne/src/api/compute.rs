@@ -99,7 +99,11 @@ async fn workbench(
     body: JsonBody,
 ) -> Result<Json<Workbench>, ApiError> {
     let Ok(Query(query)) = query else {
-        return Err(ApiError::Parameter { name: "option", came: "no number".to_owned(), needed: "the place of an option" });
+        return Err(ApiError::Parameter {
+            name: "option",
+            came: "no number".to_owned(),
+            needed: "the place of an option",
+        });
     };
     app.compute(move || {
         let build = body.build()?;

@@ -21,8 +21,8 @@ use crate::guard::{self, Guard};
 use crate::page;
 use problem::ApiError;
 
-pub use openapi::openapi;
 pub(crate) use openapi::Operation;
+pub use openapi::openapi;
 
 /// Largest request body.
 pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;

@@ -39,7 +39,7 @@ impl Operation {
             id,
             summary,
             body: None,
-            answer: Answer { status: 200, schema: Some(|generator| generator.subschema_for::<T>()), etag: false },
+            answer: Answer { status: 200, schema: Some(schemars::SchemaGenerator::subschema_for::<T>), etag: false },
             parameters: Vec::new(),
         }
     }
@@ -53,7 +53,7 @@ impl Operation {
 
     /// The method takes a body of type `T`.
     pub fn body<T: JsonSchema>(mut self) -> Self {
-        self.body = Some(|generator| generator.subschema_for::<T>());
+        self.body = Some(schemars::SchemaGenerator::subschema_for::<T>);
         self
     }
 

@@ -37,7 +37,9 @@ pub enum ApiError {
         needed: &'static str,
     },
     /// A change without saying which revision it was made from.
-    #[error("If-Match with the ETag of the revision you edited is needed, so that nobody's change is overwritten unseen")]
+    #[error(
+        "If-Match with the ETag of the revision you edited is needed, so that nobody's change is overwritten unseen"
+    )]
     IfMatchNeeded,
     /// The store says no.
     #[error(transparent)]
@@ -192,10 +194,8 @@ pub(crate) async fn method_not_allowed(request: Request) -> ApiError {
 pub(crate) async fn only_problems(request: Request, next: Next) -> Response {
     let reply = next.run(request).await;
     let status = reply.status();
-    let is_json = reply
-        .headers()
-        .get(header::CONTENT_TYPE)
-        .is_some_and(|kind| kind.as_bytes().starts_with(b"application/"));
+    let is_json =
+        reply.headers().get(header::CONTENT_TYPE).is_some_and(|kind| kind.as_bytes().starts_with(b"application/"));
     if is_json || !(status.is_client_error() || status.is_server_error()) {
         return reply;
     }

@@ -1,0 +1,29 @@
+// What is known of every document field: label, help, range. The facts live in the Rust core.
+import { FIELDS } from "./fields.gen";
+
+export interface FieldMeta {
+  label: string;
+  help: string;
+  required: boolean;
+  /** A number: its range, and whether it is whole. */
+  min?: number;
+  max?: number;
+  whole?: boolean;
+  /** One of several words. */
+  choices?: { word: string; label: string }[];
+  /** Text: most characters. */
+  longest?: number;
+  /** Yes or no. */
+  flag?: boolean;
+  /** A record inside. */
+  record?: string;
+  /** What a missing key means. */
+  fallback?: number | string | boolean;
+}
+
+/** The description of a field of a record, for example `("Motor", "kv_rpm_per_v")`. */
+export function fieldMeta(record: string, key: string): FieldMeta {
+  const meta = FIELDS[record]?.[key];
+  if (!meta) throw new Error(`no field ${key} in ${record}`);
+  return meta;
+}

@@ -1,0 +1,2743 @@
+// Generated from the Rust types by `cargo xtask generate`. Do not edit.
+
+export interface paths {
+    "/api/evaluate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Evaluate every option of a build. */
+        post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workbench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything the workbench shows of a build: the evaluation, and envelopes and sums of one option. */
+        post: operations["workbench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/typical": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Values for what people do not know. */
+        get: operations["typical"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of machine to start from. */
+        get: operations["templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A build to start from. */
+        get: operations["template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schema/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of a document. */
+        get: operations["schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/openapi.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** This description. */
+        get: operations["openapi"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All builds, newest change first. */
+        get: operations["builds"];
+        put?: never;
+        /** Store a new build. */
+        post: operations["createBuild"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One build. */
+        get: operations["build"];
+        /** Save a build that was edited. */
+        put: operations["saveBuild"];
+        post?: never;
+        /** Put a build into the bin. */
+        delete: operations["deleteBuild"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a build out of the bin. */
+        post: operations["restoreBuild"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The history of a build, newest first. */
+        get: operations["revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A build as it was. */
+        get: operations["revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a passphrase is needed. */
+        get: operations["session"];
+        put?: never;
+        /** Give the passphrase. */
+        post: operations["openSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the server answers. */
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+}
+export type webhooks = Record<string, never>;
+export interface components {
+    schemas: {
+        /** @description Everything computed about a build, option by option. */
+        Evaluation: {
+            /** @description Always `ypsidyne.evaluation/1`. */
+            format: string;
+            /** @description In the order of the document. */
+            options: components["schemas"]["OptionEvaluation"][];
+        };
+        /** @description Everything computed about one option. */
+        OptionEvaluation: {
+            /** @description Name of the option. */
+            name: string;
+            /**
+             * Format: double
+             * @description Mass of all drive parts, kg.
+             */
+            hardware_mass_kg: number;
+            /**
+             * Format: double
+             * @description Mass of everything that moves, kg; null where nothing travels.
+             */
+            moving_mass_kg: number | null;
+            /**
+             * Format: double
+             * @description Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description The same without what is already in the drawer.
+             */
+            to_buy: number | null;
+            /** @description In the order of the document. */
+            drives: components["schemas"]["DriveEvaluation"][];
+            /** @description All drives together on the battery. */
+            supply: components["schemas"]["Supply"];
+            /** @description Failures without a number first, then by utilisation, unknowns last. */
+            checks: components["schemas"]["Check"][];
+            /** @description The worst verdict among the checks that are known. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description What gives way first. */
+            weakest_link: components["schemas"]["WeakestLink"] | null;
+            /** @description Figures that were assumed because none was given. */
+            guesses: components["schemas"]["Guess"][];
+        };
+        /** @description Everything computed about one drive. */
+        DriveEvaluation: {
+            /** @description Name of the drive. */
+            drive: string;
+            /**
+             * Format: double
+             * @description Motor turns per output turn.
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description Share of the power that comes through the gearing.
+             */
+            gearing_efficiency: number;
+            /** @description What the target asks on the level. */
+            required: components["schemas"]["Required"];
+            /** @description Case by case, charge by charge. */
+            cases: components["schemas"]["CaseEvaluation"][];
+            /** @description The bare motor at the pack's mid voltage. */
+            motor: components["schemas"]["Listed"];
+            /** @description Temperatures; null when the heat path is unknown. */
+            thermal: components["schemas"]["ThermalResult"] | null;
+            /**
+             * Format: double
+             * @description Rest to target speed at half charge, s; null where it cannot get there, absent unless a vehicle.
+             */
+            acceleration_s?: number | null;
+            /**
+             * Format: double
+             * @description The same for a load that turns in place, s; absent for a vehicle.
+             */
+            spin_up_s?: number | null;
+            /**
+             * Format: double
+             * @description Speed right after a shot, rpm; absent when nothing is thrown.
+             */
+            speed_after_shot_rpm?: number | null;
+            /**
+             * Format: double
+             * @description Time back to the target after a shot, s; absent when nothing is thrown.
+             */
+            recovery_s?: number | null;
+        };
+        /** @description What the target asks on the level. */
+        Required: {
+            /**
+             * Format: double
+             * @description Speed of the output shaft, rpm.
+             */
+            output_rpm: number;
+            /**
+             * Format: double
+             * @description Torque of the output shaft, N·m.
+             */
+            output_torque_nm: number;
+            /**
+             * Format: double
+             * @description Power at the output shaft, W.
+             */
+            output_power_w: number;
+            /**
+             * Format: double
+             * @description Speed of the motor, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor, N·m.
+             */
+            motor_torque_nm: number;
+        };
+        /** @description One case at one charge. The figures are null when the battery cannot give the power. */
+        CaseEvaluation: {
+            /** @description Which case. */
+            case: components["schemas"]["Case"];
+            /**
+             * Format: double
+             * @description Charge, 0 to 1.
+             */
+            state_of_charge: number;
+            /** @description Whether it can be done. */
+            feasible: boolean;
+            /** @description What limits it or makes it impossible; null when nothing does. */
+            limited_by: components["schemas"]["Limit"] | null;
+            /**
+             * Format: double
+             * @description Speed of the output shaft, rpm.
+             */
+            output_rpm: number | null;
+            /**
+             * Format: double
+             * @description Torque of the output shaft, N·m.
+             */
+            output_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Speed of the motor, rpm.
+             */
+            motor_rpm: number | null;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor, N·m.
+             */
+            motor_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Shown current of each motor, A.
+             */
+            motor_current_a: number | null;
+            /**
+             * Format: double
+             * @description Average voltage at the motor, V: duty times bus voltage.
+             */
+            motor_voltage_v: number | null;
+            /**
+             * Format: double
+             * @description Share of the time the controller switches on.
+             */
+            duty: number | null;
+            /**
+             * Format: double
+             * @description Battery current of one channel, A.
+             */
+            controller_battery_current_a: number | null;
+            /**
+             * Format: double
+             * @description Resting voltage of the battery, V.
+             */
+            open_circuit_v: number;
+            /**
+             * Format: double
+             * @description Bus voltage at the controller, V.
+             */
+            supply_voltage_v: number | null;
+            /**
+             * Format: double
+             * @description Current from the battery, A.
+             */
+            supply_current_a: number | null;
+            /**
+             * Format: double
+             * @description Power at the output shaft, W.
+             */
+            output_power_w: number | null;
+            /**
+             * Format: double
+             * @description Power of the other consumers, W.
+             */
+            accessory_power_w: number;
+            /** @description Where the rest goes, W. */
+            losses_w: components["schemas"]["LossesW"] | null;
+            /**
+             * Format: double
+             * @description Of the supply loss, what stays in the battery, W; the rest is in the leads.
+             */
+            battery_loss_w: number | null;
+            /**
+             * Format: double
+             * @description Output power over battery power.
+             */
+            efficiency: number | null;
+            /**
+             * Format: double
+             * @description Speed of travel or of the rope, m/s; absent where nothing travels.
+             */
+            speed_m_s?: number | null;
+            /**
+             * Format: double
+             * @description Speed of the blade tip, m/s; absent without a blade.
+             */
+            tip_speed_m_s?: number | null;
+            /** @description What limits it or makes it impossible, in one sentence. */
+            because: string;
+        };
+        /** @description What a drive is asked to do. */
+        Case: "no_load" | "full_throttle" | "stall" | "target" | "climb";
+        /** @description What keeps a motor from giving more. */
+        Limit: "supply" | "duty" | "motor_current" | "battery_current" | "load";
+        /** @description Where the power goes that does not come out, W. */
+        LossesW: {
+            /**
+             * Format: double
+             * @description Heat in battery and supply leads.
+             */
+            supply: number;
+            /**
+             * Format: double
+             * @description Heat in the controller, idle power included.
+             */
+            controller: number;
+            /**
+             * Format: double
+             * @description Heat in windings and brushes.
+             */
+            motor_copper: number;
+            /**
+             * Format: double
+             * @description Heat in the motor leads.
+             */
+            motor_leads: number;
+            /**
+             * Format: double
+             * @description Iron, bearings and air inside the motors.
+             */
+            motor_no_load: number;
+            /**
+             * Format: double
+             * @description Heat in the gearing.
+             */
+            gearing: number;
+        };
+        /** @description Figures of a bare motor on a stiff source at the pack's mid open-circuit voltage. */
+        Listed: {
+            /**
+             * Format: double
+             * @description Torque per ampere, N·m/A.
+             */
+            torque_constant_nm_per_a: number;
+            /**
+             * Format: double
+             * @description Current when the shaft is held, A: (V − V_brush)/R.
+             */
+            stall_current_a: number;
+            /**
+             * Format: double
+             * @description Torque when the shaft is held, N·m.
+             */
+            stall_torque_nm: number;
+            /**
+             * Format: double
+             * @description Speed with nothing on the shaft, rpm.
+             */
+            no_load_rpm: number;
+            /**
+             * Format: double
+             * @description Current of best efficiency, A; null without a loss figure.
+             */
+            best_efficiency_current_a: number | null;
+            /**
+             * Format: double
+             * @description Best efficiency, 0 to 1; null without a loss figure.
+             */
+            best_efficiency: number | null;
+        };
+        /** @description Temperatures of one motor. */
+        ThermalResult: {
+            /**
+             * Format: double
+             * @description Winding, °C; null when the heat runs away.
+             */
+            winding_c: number | null;
+            /**
+             * Format: double
+             * @description Case and magnets, °C; null when the heat runs away.
+             */
+            case_c: number | null;
+            /** @description Whether it settles or ends below 1000 °C. */
+            steady: boolean;
+            /** @description Whether the heat path was estimated from can size, mass and cooling. */
+            estimated: boolean;
+        };
+        /** @description The six supply cases, and what follows from them. */
+        Supply: {
+            /** @description Resting voltage. */
+            open_circuit_v: components["schemas"]["OpenCircuit"];
+            /**
+             * Format: double
+             * @description Voltage at the end of charging, V.
+             */
+            charger_end_v: number;
+            /**
+             * Format: double
+             * @description Battery and supply leads, Ω.
+             */
+            resistance_ohm: number;
+            /**
+             * Format: double
+             * @description Battery alone, Ω.
+             */
+            pack_resistance_ohm: number;
+            /**
+             * Format: double
+             * @description Current it gives for good, A; null when not listed.
+             */
+            continuous_a: number | null;
+            /**
+             * Format: double
+             * @description Current it gives for about 10 s, A; null when not listed.
+             */
+            burst_a: number | null;
+            /**
+             * Format: double
+             * @description Capacity of all packs, Ah.
+             */
+            capacity_ah: number;
+            /**
+             * Format: double
+             * @description Energy at nominal voltage, Wh.
+             */
+            energy_wh: number;
+            /** @description Every drive at its target, half charge. */
+            all_target: components["schemas"]["SupplyCase"];
+            /** @description Every drive at the costlier of target and climb, half charge. */
+            all_hardest: components["schemas"]["SupplyCase"];
+            /** @description The same at low charge. */
+            all_hardest_low: components["schemas"]["SupplyCase"];
+            /** @description Every drive stalled at full throttle, full charge. */
+            all_stalled: components["schemas"]["SupplyCase"];
+            /** @description Every drive where it draws most, full charge. */
+            all_peak: components["schemas"]["SupplyCase"];
+            /** @description The same at low charge. */
+            all_peak_low: components["schemas"]["SupplyCase"];
+            /**
+             * Format: double
+             * @description Minutes on one charge; null when the target cannot be supplied.
+             */
+            runtime_min: number | null;
+            /**
+             * Format: double
+             * @description Distance on one charge, m; null without runtime, absent without a vehicle.
+             */
+            range_m?: number | null;
+        };
+        /** @description Resting voltage at three charges, V. */
+        OpenCircuit: {
+            /**
+             * Format: double
+             * @description At 100 %.
+             */
+            full: number;
+            /**
+             * Format: double
+             * @description At 50 %.
+             */
+            mid: number;
+            /**
+             * Format: double
+             * @description At 20 %.
+             */
+            low: number;
+        };
+        /** @description What the battery gives in one case of all drives together; voltage, current and power null when it cannot. */
+        SupplyCase: {
+            /**
+             * Format: double
+             * @description Charge, 0 to 1.
+             */
+            state_of_charge: number;
+            /**
+             * Format: double
+             * @description Bus voltage, V.
+             */
+            voltage_v: number | null;
+            /**
+             * Format: double
+             * @description Current from the battery, A.
+             */
+            current_a: number | null;
+            /**
+             * Format: double
+             * @description Power on the bus, W: voltage times current.
+             */
+            power_w: number | null;
+        };
+        /** @description One check. */
+        Check: {
+            /** @description Code, for example `battery.sag`. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+            /** @description What a maker calls it. */
+            title: string;
+            /**
+             * Format: double
+             * @description What is asked; null where there is no number.
+             */
+            demand: number | null;
+            /**
+             * Format: double
+             * @description What is allowed or possible; null where there is no number.
+             */
+            limit: number | null;
+            /** @description Unit of demand and limit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Demand over limit; null where one of them has no number.
+             */
+            utilisation: number | null;
+            /** @description How it came out. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description One sentence with its numbers. */
+            because: string;
+        };
+        /** @description How a check came out. */
+        Verdict: "ok" | "tight" | "fail" | "unknown";
+        /** @description What gives way first. */
+        WeakestLink: {
+            /** @description Code of the check. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+        };
+        /** @description One figure that was assumed. */
+        Guess: {
+            /** @description Where the figure would stand in the document. */
+            pointer: string;
+            /** @description What was assumed and why, in one sentence. */
+            assumed: string;
+        };
+        /** @description A problem document. */
+        ProblemDocument: {
+            /** @description Kind of problem, as a relative reference. */
+            type: string;
+            /** @description The kind in words. */
+            title: string;
+            /**
+             * Format: uint16
+             * @description HTTP status.
+             */
+            status: number;
+            /** @description This occurrence in words. */
+            detail: string;
+            /** @description Every problem of a document, by place. */
+            errors?: components["schemas"]["Problem"][];
+            /**
+             * Format: uint32
+             * @description The current revision, when a change came too late.
+             */
+            current_revision?: number | null;
+            /**
+             * Format: uint32
+             * @description The revision that holds the refused document, set aside.
+             */
+            kept_as?: number | null;
+        };
+        /** @description One thing wrong with a document: where, what came and what would do. */
+        Problem: {
+            /** @description JSON pointer (RFC 6901) to the offending place; empty for the whole document. */
+            pointer: string;
+            /** @description What came and what would do, in one sentence. */
+            detail: string;
+        };
+        Build: {
+            /**
+             * Build
+             * @description What you call this machine.
+             */
+            name: string;
+            /**
+             * Notes
+             * @description Free text.
+             * @default
+             */
+            notes?: string;
+            /**
+             * Job
+             * @description What the machine must do.
+             */
+            job: components["schemas"]["Job"];
+            /**
+             * Options
+             * @description Drive trains that could do it.
+             */
+            options: components["schemas"]["OptionSheet"][];
+            /**
+             * Chosen
+             * @description Name of the chosen option.
+             */
+            chosen?: string | null;
+            /**
+             * Decision
+             * @description Why it was chosen.
+             * @default
+             */
+            decision?: string;
+            /** @constant */
+            format: "ypsidyne.build/1";
+        };
+        Job: {
+            /**
+             * Air temperature
+             * @description Temperature of the air around it.
+             * @default 25
+             */
+            ambient_c?: number;
+            /**
+             * Must run for
+             * @description Time on one charge.
+             */
+            runtime_min?: number | null;
+            /**
+             * Working share
+             * @description Share of that time under load.
+             * @default 1
+             */
+            duty_cycle?: number;
+            /**
+             * Other consumers
+             * @description Lights, receiver, computer.
+             * @default 0
+             */
+            accessory_power_w?: number;
+            /**
+             * Battery rule
+             * @description Which current must fit which rating.
+             * @default continuous_with_headroom
+             */
+            battery_rule?: components["schemas"]["BatteryRule"];
+            /**
+             * Headroom
+             * @description Factor over the hardest work.
+             * @default 1.5
+             */
+            battery_headroom?: number;
+            /**
+             * Battery room
+             * @description Room for the battery.
+             */
+            compartment?: components["schemas"]["Compartment"] | null;
+            /**
+             * Budget
+             * @description What may be spent.
+             */
+            budget?: components["schemas"]["Budget"] | null;
+            /**
+             * Drives
+             * @description Every load that a motor turns.
+             */
+            drives: components["schemas"]["JobDrive"][];
+        };
+        /** @enum {string} */
+        BatteryRule: "continuous_with_headroom" | "continuous_covers_stall" | "burst_covers_stall";
+        Compartment: {
+            /**
+             * Length
+             * @description Longest side of the room.
+             */
+            length_mm: number;
+            /**
+             * Width
+             * @description Second side of the room.
+             */
+            width_mm: number;
+            /**
+             * Height
+             * @description Third side of the room.
+             */
+            height_mm: number;
+        };
+        Budget: {
+            /**
+             * Budget
+             * @description Most that may be spent.
+             */
+            amount: number;
+            /**
+             * Currency
+             * @description Currency of all prices.
+             */
+            currency: string;
+        };
+        JobDrive: {
+            /**
+             * Drive
+             * @description What turns: wheels, blade, flywheels.
+             */
+            name: string;
+            /**
+             * Load
+             * @description What it has to move.
+             */
+            load: components["schemas"]["Load"];
+        };
+        Load: {
+            /**
+             * Machine without drive parts
+             * @description Mass of frame and wheels; motors, battery, controller and gearing are added from the parts.
+             */
+            base_mass_kg: number;
+            /**
+             * Rider or load
+             * @description Mass it carries.
+             * @default 0
+             */
+            payload_kg?: number;
+            /**
+             * Towed
+             * @description Mass it pulls; does not press on the driven wheels.
+             * @default 0
+             */
+            towed_mass_kg?: number;
+            /**
+             * Rolling resistance
+             * @description Force to roll, as a share of the weight.
+             */
+            rolling_resistance: number;
+            /**
+             * Drag area
+             * @description Frontal area times drag coefficient.
+             * @default 0
+             */
+            drag_area_m2?: number;
+            /**
+             * Speed on the level
+             * @description Speed it must hold on the level.
+             */
+            target_speed_m_s: number;
+            /**
+             * Steepest grade
+             * @description Rise over run of the steepest hill.
+             * @default 0
+             */
+            grade_percent?: number;
+            /**
+             * Speed on that grade
+             * @description Speed it must hold on the grade; as on the level when left out.
+             */
+            climb_speed_m_s?: number | null;
+            /**
+             * Climb lasts
+             * @description How long the hill lasts.
+             */
+            climb_duration_min?: number | null;
+            /**
+             * Up to speed within
+             * @description Time from rest to the target speed.
+             */
+            accelerate_s?: number | null;
+            /**
+             * Grip
+             * @description Coefficient of friction between tyre and ground.
+             */
+            friction?: number | null;
+            /**
+             * Weight on driven wheels
+             * @description Share of the weight that stands on the driven wheels.
+             * @default 1
+             */
+            driven_weight_share?: number;
+            /** @constant */
+            kind: "vehicle";
+        } | {
+            /**
+             * Inertia of all wheels
+             * @description Inertia of all wheels of the drive together.
+             */
+            inertia_kg_m2: number;
+            /**
+             * Wheel speed
+             * @description Speed of the wheels.
+             */
+            target_rpm: number;
+            /**
+             * Spun up within
+             * @description Time from rest to that speed.
+             */
+            spin_up_s?: number | null;
+            /**
+             * Bearing drag
+             * @description Torque that does not change with speed.
+             * @default 0
+             */
+            drag_torque_nm?: number;
+            /**
+             * Windage
+             * @description Air torque at the target speed; grows as its square.
+             * @default 0
+             */
+            windage_torque_nm?: number;
+            /**
+             * Projectile
+             * @description What the wheels throw.
+             */
+            projectile?: components["schemas"]["Projectile"] | null;
+            /** @constant */
+            kind: "flywheel";
+        } | {
+            /**
+             * Known point: speed
+             * @description Speed of a known operating point.
+             */
+            reference_rpm: number;
+            /**
+             * Known point: power
+             * @description Shaft power at that speed.
+             */
+            reference_power_w: number;
+            /**
+             * Speed wanted
+             * @description Speed it must hold.
+             */
+            target_rpm: number;
+            /**
+             * Inertia
+             * @description Inertia of the rotor.
+             */
+            inertia_kg_m2?: number | null;
+            /**
+             * Spun up within
+             * @description Time from rest to that speed.
+             */
+            spin_up_s?: number | null;
+            /** @constant */
+            kind: "fan";
+        } | {
+            /**
+             * Blade radius
+             * @description From the centre to the tip.
+             */
+            blade_radius_m: number;
+            /**
+             * Known point: speed
+             * @description Speed of a known point in free air.
+             */
+            reference_rpm: number;
+            /**
+             * Known point: power
+             * @description Shaft power in free air at that speed.
+             */
+            reference_power_w: number;
+            /**
+             * Cutting torque
+             * @description Torque the crop adds.
+             * @default 0
+             */
+            cutting_torque_nm?: number;
+            /**
+             * Tip speed wanted
+             * @description Speed of the blade tip.
+             */
+            target_tip_speed_m_s: number;
+            /**
+             * Inertia
+             * @description Inertia of the blade.
+             */
+            inertia_kg_m2?: number | null;
+            /**
+             * Spun up within
+             * @description Time from rest to that speed.
+             */
+            spin_up_s?: number | null;
+            /** @constant */
+            kind: "blade";
+        } | {
+            /**
+             * Mass lifted
+             * @description Mass on the rope.
+             */
+            mass_kg: number;
+            /**
+             * Drum radius
+             * @description To the middle of the rope.
+             */
+            drum_radius_m: number;
+            /**
+             * Lift speed
+             * @description Speed it must lift with.
+             */
+            lift_speed_m_s: number;
+            /**
+             * Drum inertia
+             * @description Inertia of the drum.
+             */
+            inertia_kg_m2?: number | null;
+            /** @constant */
+            kind: "hoist";
+        } | {
+            /**
+             * Torque
+             * @description Torque at the output shaft.
+             */
+            torque_nm: number;
+            /**
+             * Speed wanted
+             * @description Speed of the output shaft.
+             */
+            target_rpm: number;
+            /**
+             * Inertia
+             * @description Inertia at the output shaft.
+             */
+            inertia_kg_m2?: number | null;
+            /** @constant */
+            kind: "constant_torque";
+        };
+        Projectile: {
+            /**
+             * Mass of one
+             * @description Mass of one projectile.
+             */
+            mass_kg: number;
+            /**
+             * Launch speed
+             * @description Speed it leaves with.
+             */
+            speed_m_s: number;
+            /**
+             * Shots per second
+             * @description How many a second in a long burst.
+             */
+            per_second?: number | null;
+            /**
+             * Transfer efficiency
+             * @description Share of the energy the wheels lose that goes into the projectile.
+             * @default 1
+             */
+            transfer_efficiency?: number;
+            /**
+             * Diameter
+             * @description Diameter of the projectile.
+             */
+            diameter_mm?: number | null;
+        };
+        OptionSheet: {
+            /**
+             * Option
+             * @description What you call this option.
+             */
+            name: string;
+            /**
+             * Battery
+             * @description The battery.
+             */
+            battery: components["schemas"]["Battery"];
+            /**
+             * Wiring
+             * @description Leads.
+             * @default {
+             *       "runs": []
+             *     }
+             */
+            wiring?: components["schemas"]["Wiring"];
+            /**
+             * Drives
+             * @description One for each drive of the job.
+             */
+            drives: components["schemas"]["OptionDrive"][];
+        };
+        Battery: {
+            /**
+             * Chemistry
+             * @description Kind of cell.
+             */
+            chemistry: components["schemas"]["Chemistry"];
+            /**
+             * Cells in series
+             * @description Cells in series in one pack.
+             */
+            cells_series: number;
+            /**
+             * Capacity
+             * @description Capacity of one pack.
+             */
+            capacity_ah: number;
+            /**
+             * Packs in series
+             * @description Equal packs in series.
+             * @default 1
+             */
+            packs_series?: number;
+            /**
+             * Packs in parallel
+             * @description Equal packs in parallel.
+             * @default 1
+             */
+            packs_parallel?: number;
+            /**
+             * Continuous rating
+             * @description Continuous current as a multiple of the capacity.
+             */
+            continuous_c?: number | null;
+            /**
+             * Burst rating
+             * @description Current for about 10 s as a multiple of the capacity.
+             */
+            burst_c?: number | null;
+            /**
+             * Cell resistance
+             * @description Resistance of one series position of one pack.
+             */
+            cell_resistance_ohm?: number | null;
+            /**
+             * Charge rating
+             * @description Highest charge current as a multiple of the capacity.
+             */
+            max_charge_c?: number | null;
+            /**
+             * Protection board limit
+             * @description Current at which the protection board of one pack opens.
+             */
+            bms_limit_a?: number | null;
+            /**
+             * Stop voltage per cell
+             * @description Lowest voltage per cell under load.
+             */
+            cutoff_v_per_cell?: number | null;
+            /**
+             * Usable share
+             * @description Share of the capacity that is used.
+             * @default 0.8
+             */
+            usable_fraction?: number;
+            /**
+             * Peukert exponent
+             * @description How capacity shrinks with current: 1 not at all.
+             */
+            peukert_exponent?: number | null;
+            /**
+             * Rated over
+             * @description Hours over which the capacity is rated.
+             * @default 20
+             */
+            rated_hours?: number;
+            /**
+             * Connector
+             * @description Connector on the pack.
+             */
+            connector?: string | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label?: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+        };
+        /** @enum {string} */
+        Chemistry: "lipo" | "li_ion" | "lifepo4" | "nimh" | "lead_acid";
+        SizeMm: {
+            /**
+             * Length
+             * @description Longest side, mm.
+             */
+            length: number;
+            /**
+             * Width
+             * @description Second side, mm.
+             */
+            width: number;
+            /**
+             * Height
+             * @description Third side, mm.
+             */
+            height: number;
+        };
+        Wiring: {
+            /**
+             * Runs
+             * @description Pairs of leads.
+             * @default []
+             */
+            runs?: components["schemas"]["WiringRun"][];
+        };
+        WiringRun: {
+            /**
+             * Run
+             * @description What it joins.
+             */
+            name: string;
+            /**
+             * Carries
+             * @description Battery current, or the current of a drive's motor.
+             */
+            circuit: string;
+            /**
+             * Gauge (AWG)
+             * @description American wire gauge; 0, -1, -2, -3 for 1/0 to 4/0.
+             */
+            awg?: number | null;
+            /**
+             * Cross-section
+             * @description Copper area.
+             */
+            area_mm2?: number | null;
+            /**
+             * Length, one way
+             * @description Length of one lead of the pair.
+             */
+            length_m: number;
+            /**
+             * Insulation
+             * @description What the insulation is made of.
+             */
+            insulation?: string | null;
+            /**
+             * Connector
+             * @description Connector family, generic.
+             */
+            connector?: string | null;
+            /**
+             * Connectors
+             * @description Resistance of all connectors in the run.
+             * @default 0
+             */
+            connector_ohm?: number;
+            /**
+             * Fuse
+             * @description Rating of the fuse in the run.
+             */
+            fuse_a?: number | null;
+            /**
+             * Switch
+             * @description Switch in the run.
+             */
+            switch?: string | null;
+        };
+        OptionDrive: {
+            /**
+             * Drive
+             * @description The job's drive that it serves.
+             */
+            drive: string;
+            /**
+             * Motor
+             * @description The motor.
+             */
+            motor: components["schemas"]["Motor"];
+            /**
+             * Motors
+             * @description Equal motors that share the work.
+             * @default 1
+             */
+            motor_count?: number;
+            /**
+             * Motors on one channel
+             * @description Motors side by side on one channel.
+             * @default 1
+             */
+            motors_per_channel?: number;
+            /**
+             * Air around the motor
+             * @description How the motor is cooled.
+             * @default still
+             */
+            cooling?: components["schemas"]["Cooling"];
+            /**
+             * Gearing
+             * @description Stages from motor to load.
+             * @default []
+             */
+            gearing?: components["schemas"]["GearingStage"][];
+            /**
+             * Output
+             * @description What the last shaft turns.
+             * @default {
+             *       "wheel_inertia_kg_m2": 0
+             *     }
+             */
+            output?: components["schemas"]["Output"];
+            /**
+             * Controller
+             * @description The controller; none for a plain switch.
+             */
+            controller?: components["schemas"]["Controller"] | null;
+            /**
+             * Controllers
+             * @description Equal controllers.
+             * @default 1
+             */
+            controller_count?: number;
+        };
+        Motor: {
+            /**
+             * Kind
+             * @description Brushed or brushless.
+             */
+            kind: components["schemas"]["MachineKind"];
+            /**
+             * Speed constant Kv
+             * @description Turns per minute per volt without load.
+             */
+            kv_rpm_per_v: number;
+            /**
+             * Winding resistance
+             * @description Between the two leads (brushless: any two of three) at 20 °C.
+             */
+            resistance_ohm: number;
+            /**
+             * No-load current
+             * @description Current with nothing on the shaft.
+             */
+            no_load_current_a?: number | null;
+            /**
+             * at a voltage of
+             * @description Voltage at which the no-load current was taken.
+             */
+            no_load_voltage_v?: number | null;
+            /**
+             * Speed share of the loss
+             * @description Share of the no-load loss torque that grows with speed.
+             */
+            no_load_speed_share?: number | null;
+            /**
+             * Brush drop
+             * @description Voltage lost at the brushes.
+             */
+            brush_drop_v?: number | null;
+            /**
+             * Pole pairs
+             * @description Half the number of magnet poles.
+             */
+            pole_pairs?: number | null;
+            /**
+             * Timing advance
+             * @description Electrical degrees beyond the setting at which Kv was found.
+             */
+            timing_advance_deg?: number | null;
+            /**
+             * Turns
+             * @description Turns per tooth.
+             */
+            turns?: number | null;
+            /**
+             * Rotor sensor
+             * @description How the controller knows the rotor position.
+             */
+            sensor?: components["schemas"]["Sensor"] | null;
+            /**
+             * Temperature sensor
+             * @description Whether the winding has one.
+             */
+            temperature_sensor?: boolean | null;
+            /**
+             * Magnet
+             * @description Magnet material.
+             */
+            magnet?: components["schemas"]["Magnet"] | null;
+            /**
+             * Magnet grade
+             * @description Temperature suffix of the grade.
+             */
+            magnet_grade?: components["schemas"]["MagnetGrade"] | null;
+            /**
+             * Insulation class
+             * @description Thermal class of the enamel.
+             */
+            insulation_class?: components["schemas"]["InsulationClass"] | null;
+            /**
+             * Highest voltage
+             * @description Voltage the motor is rated for.
+             */
+            max_voltage_v?: number | null;
+            /**
+             * Continuous current
+             * @description Current it takes for good.
+             */
+            max_continuous_current_a?: number | null;
+            /**
+             * Burst current
+             * @description Current it takes for moments.
+             */
+            max_burst_current_a?: number | null;
+            /**
+             * Highest speed
+             * @description Speed the rotor is safe at.
+             */
+            max_speed_rpm?: number | null;
+            /**
+             * Rotor inertia
+             * @description Inertia of the rotor.
+             */
+            rotor_inertia_kg_m2?: number | null;
+            /**
+             * Rotor diameter
+             * @description Diameter of the rotor.
+             */
+            rotor_diameter_mm?: number | null;
+            /**
+             * Can diameter
+             * @description Outer diameter of the can.
+             */
+            can_diameter_mm?: number | null;
+            /**
+             * Can length
+             * @description Length of the can.
+             */
+            can_length_mm?: number | null;
+            /**
+             * Shaft
+             * @description Diameter of the shaft.
+             */
+            shaft_diameter_mm?: number | null;
+            /**
+             * Mount
+             * @description How it is fastened.
+             */
+            mount?: components["schemas"]["Mount"] | null;
+            /**
+             * Built-in gearbox
+             * @description A gearbox that is part of the motor.
+             */
+            gearbox?: components["schemas"]["Gearbox"] | null;
+            /**
+             * Thermal values
+             * @description Measured thermal values.
+             */
+            thermal?: components["schemas"]["Thermal"] | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label?: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+        };
+        /** @enum {string} */
+        MachineKind: "brushed" | "brushless";
+        /** @enum {string} */
+        Sensor: "none" | "hall" | "encoder";
+        /** @enum {string} */
+        Magnet: "ndfeb" | "ferrite" | "smco" | "alnico";
+        /** @enum {string} */
+        MagnetGrade: "none" | "N" | "M" | "H" | "SH" | "UH" | "EH";
+        /** @enum {string} */
+        InsulationClass: "A" | "E" | "B" | "F" | "H";
+        Mount: {
+            /**
+             * Bolt circle
+             * @description Diameter of the bolt circle.
+             */
+            bolt_circle_mm?: number | null;
+            /**
+             * Thread
+             * @description Thread of the mounting screws.
+             */
+            thread?: string | null;
+        };
+        Gearbox: {
+            /**
+             * Gearbox
+             * @description Kind of gearbox.
+             */
+            kind: components["schemas"]["GearingKind"];
+            /**
+             * Ratio
+             * @description Motor turns per turn of the gearbox shaft.
+             */
+            ratio: number;
+            /**
+             * Efficiency
+             * @description Share of the power that comes through.
+             * @default 1
+             */
+            efficiency?: number;
+            /**
+             * Highest torque
+             * @description Torque its output may carry.
+             */
+            max_torque_nm?: number | null;
+        };
+        /** @enum {string} */
+        GearingKind: "spur" | "belt" | "chain" | "planetary" | "worm" | "bevel" | "direct";
+        Thermal: {
+            /**
+             * Winding to case
+             * @description Rise of winding over case.
+             */
+            winding_to_case_k_per_w?: number | null;
+            /**
+             * Case to air
+             * @description Rise of case over air.
+             */
+            case_to_ambient_k_per_w?: number | null;
+            /**
+             * Winding heat capacity
+             * @description Heat to warm the winding by 1 K.
+             */
+            winding_j_per_k?: number | null;
+            /**
+             * Case heat capacity
+             * @description Heat to warm the case by 1 K.
+             */
+            case_j_per_k?: number | null;
+        };
+        /** @enum {string} */
+        Cooling: "still" | "airflow" | "fan";
+        GearingStage: {
+            /**
+             * Stage
+             * @description What the stage is made of.
+             */
+            kind: components["schemas"]["GearingKind"];
+            /**
+             * Driver teeth
+             * @description Teeth on the motor side.
+             */
+            driver_teeth?: number | null;
+            /**
+             * Driven teeth
+             * @description Teeth on the load side.
+             */
+            driven_teeth?: number | null;
+            /**
+             * Ratio
+             * @description Driver turns per driven turn.
+             */
+            ratio?: number | null;
+            /**
+             * Efficiency
+             * @description Share of the power that comes through.
+             */
+            efficiency?: number | null;
+            /**
+             * Module
+             * @description Pitch diameter per tooth.
+             */
+            module_mm?: number | null;
+            /**
+             * Diametral pitch
+             * @description Teeth per inch of pitch diameter.
+             */
+            diametral_pitch?: number | null;
+            /**
+             * Face width
+             * @description Width of the teeth.
+             */
+            face_width_mm?: number | null;
+            /**
+             * Material
+             * @description What the teeth are made of.
+             */
+            material?: string | null;
+            /**
+             * Pitch
+             * @description Pitch of belt or chain.
+             */
+            pitch_mm?: number | null;
+            /**
+             * Width
+             * @description Width of the belt.
+             */
+            width_mm?: number | null;
+            /**
+             * Centre distance
+             * @description Between the two shafts.
+             */
+            centre_distance_mm?: number | null;
+            /**
+             * Driver bore
+             * @description Bore of the driver.
+             */
+            driver_bore_mm?: number | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label?: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+        };
+        Output: {
+            /**
+             * Wheel diameter
+             * @description Diameter of the driven wheels.
+             */
+            wheel_diameter_m?: number | null;
+            /**
+             * Wheel inertia
+             * @description Inertia of all driven wheels.
+             * @default 0
+             */
+            wheel_inertia_kg_m2?: number;
+        };
+        Controller: {
+            /**
+             * Kind
+             * @description For brushed or brushless motors.
+             */
+            kind: components["schemas"]["MachineKind"];
+            /**
+             * Channels
+             * @description Motor outputs that are driven separately.
+             * @default 1
+             */
+            channels?: number;
+            /**
+             * Lowest voltage
+             * @description Below it the controller stops.
+             */
+            min_voltage_v?: number | null;
+            /**
+             * Highest voltage
+             * @description Above it the controller fails.
+             */
+            max_voltage_v?: number | null;
+            /**
+             * Motor current, for good
+             * @description Motor current rating of a channel, continuous.
+             */
+            motor_current_continuous_a?: number | null;
+            /**
+             * Motor current, peak
+             * @description Motor current rating of a channel, for moments.
+             */
+            motor_current_peak_a?: number | null;
+            /**
+             * Battery current, for good
+             * @description Battery current rating of a channel, continuous.
+             */
+            battery_current_continuous_a?: number | null;
+            /**
+             * Battery current, peak
+             * @description Battery current rating of a channel, for moments.
+             */
+            battery_current_peak_a?: number | null;
+            /**
+             * Motor current limit
+             * @description Setting: most motor current of a channel.
+             */
+            motor_current_limit_a?: number | null;
+            /**
+             * Battery current limit
+             * @description Setting: most battery current of a channel.
+             */
+            battery_current_limit_a?: number | null;
+            /**
+             * Commutation
+             * @description How the phases are driven.
+             * @default six_step
+             */
+            commutation?: components["schemas"]["Commutation"];
+            /**
+             * On-resistance
+             * @description Resistance of the whole conduction path.
+             * @default 0
+             */
+            on_resistance_ohm?: number;
+            /**
+             * Idle power
+             * @description What it draws at rest.
+             * @default 0
+             */
+            idle_power_w?: number;
+            /**
+             * Highest duty
+             * @description Largest share of the battery voltage it passes on.
+             * @default 1
+             */
+            max_duty?: number;
+            /**
+             * Highest electrical speed
+             * @description Speed times pole pairs.
+             */
+            max_erpm?: number | null;
+            /**
+             * Sensors it reads
+             * @description Rotor sensors it can read.
+             */
+            sensors?: components["schemas"]["Sensor"][] | null;
+            /**
+             * Can brake
+             * @description Feeds braking power back into the battery.
+             * @default false
+             */
+            can_brake?: boolean;
+            /**
+             * Receiver supply
+             * @description The regulator that feeds receiver and servos.
+             */
+            bec?: components["schemas"]["Bec"] | null;
+            /**
+             * Mount
+             * @description How it is fastened.
+             */
+            mount?: components["schemas"]["Mount"] | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label?: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+        };
+        /** @enum {string} */
+        Commutation: "six_step" | "foc";
+        Bec: {
+            /**
+             * Voltage
+             * @description Voltage it gives.
+             */
+            voltage_v: number;
+            /**
+             * Current
+             * @description Current it gives.
+             */
+            current_a: number;
+        };
+        /** @description Everything the workbench shows of a build. */
+        Workbench: {
+            /** @description Every option evaluated. */
+            evaluation: components["schemas"]["Evaluation"];
+            /** @description Envelopes of the drives of the asked option, at three charges each. */
+            envelopes: components["schemas"]["Envelope"][];
+            /** @description The sums of its job. */
+            sums: components["schemas"]["JobSum"][];
+        };
+        /** @description The full-throttle envelope of a drive, alone on the supply, at one charge. */
+        Envelope: {
+            /** @description Name of the drive. */
+            drive: string;
+            /**
+             * Format: double
+             * @description Charge, 0 to 1.
+             */
+            state_of_charge: number;
+            /** @description From rest to the no-load speed, rising; a point stands at every change of the limiting quantity. */
+            points: components["schemas"]["EnvelopePoint"][];
+            /** @description Where each limit holds, from rest upwards. */
+            stretches: components["schemas"]["Stretch"][];
+            /** @description Operating points to mark. */
+            marks: components["schemas"]["Mark"][];
+            /** @description Where full throttle takes most from the battery; null when the battery cannot give it. */
+            hungriest: components["schemas"]["EnvelopePoint"] | null;
+            /**
+             * Format: double
+             * @description Battery current of all motors there, A.
+             */
+            hungriest_supply_current_a: number | null;
+        };
+        /** @description One speed on the envelope; figures of one motor or one channel. */
+        EnvelopePoint: {
+            /**
+             * Format: double
+             * @description Motor speed, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor at full throttle, N·m.
+             */
+            shaft_torque_nm: number;
+            /**
+             * Format: double
+             * @description Shown current of each motor, A.
+             */
+            motor_current_a: number;
+            /**
+             * Format: double
+             * @description Battery current of one channel, A.
+             */
+            controller_battery_current_a: number;
+            /**
+             * Format: double
+             * @description Torque each motor gives for good at its continuous current, N·m, not above the envelope; null when not listed.
+             */
+            sustained_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor that the level load asks, N·m.
+             */
+            load_torque_nm: number;
+        };
+        /** @description A stretch of speeds with one limit. */
+        Stretch: {
+            /** @description What limits. */
+            limited_by: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Lowest motor speed, rpm.
+             */
+            from_rpm: number;
+            /**
+             * Format: double
+             * @description Highest motor speed, rpm.
+             */
+            to_rpm: number;
+        };
+        /** @description An operating point of a case. */
+        Mark: {
+            /** @description Target, climb or full throttle. */
+            case: components["schemas"]["Case"];
+            /** @description Whether it can be done. */
+            feasible: boolean;
+            /**
+             * Format: double
+             * @description Motor speed, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor, N·m.
+             */
+            shaft_torque_nm: number;
+            /**
+             * Format: double
+             * @description Shown current of each motor, A.
+             */
+            motor_current_a: number;
+            /**
+             * Format: double
+             * @description Battery current of one channel, A.
+             */
+            controller_battery_current_a: number;
+        };
+        /** @description The sum from the words of the job to speed, torque and power at the load of one drive. */
+        JobSum: {
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description Line by line, each using the ones above. */
+            lines: components["schemas"]["SumLine"][];
+        };
+        /** @description One line of a sum. */
+        SumLine: {
+            /** @description What is worked out. */
+            what: string;
+            /** @description The formula, in the field's symbols. */
+            formula: string;
+            /** @description The formula with its numbers. */
+            put_in: string;
+            /**
+             * Format: double
+             * @description The result, not rounded.
+             */
+            result: number;
+            /** @description Unit of the result. */
+            unit: string;
+            /** @description Where the formula is from. */
+            source: string;
+        };
+        /** @description A typical value of a field. */
+        Typical: {
+            /** @description Key of the field it can fill. */
+            field: string;
+            /** @description What it is a value of. */
+            what: string;
+            /**
+             * Format: double
+             * @description The value, in the unit of the field.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Usual lowest value.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Usual highest value.
+             */
+            high: number;
+            /** @description Where it comes from. */
+            source: string;
+        };
+        /** @description A kind of machine to start from. */
+        Template: {
+            /** @description Short name for addresses. */
+            kind: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description What it starts with. */
+            words: string;
+        };
+        /** @description A build in the list. */
+        BuildLine: {
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description First words of the notes. */
+            notes: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description When it was last saved, RFC 3339. */
+            updated_at: string;
+            /** @description When it went into the bin, RFC 3339. */
+            deleted_at: string | null;
+            /** @description What it drives: names of the drives. */
+            drives: string[];
+            /** @description Kinds of its loads, in the order of the drives. */
+            loads: string[];
+            /** @description Its options with their verdicts. */
+            options: components["schemas"]["OptionLine"][];
+        };
+        /** @description An option in the list. */
+        OptionLine: {
+            /** @description Name. */
+            name: string;
+            /** @description Whether it is the chosen one. */
+            chosen: boolean;
+            /** @description Its verdict. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description Title of what gives way first. */
+            weakest: string | null;
+            /**
+             * Format: double
+             * @description How far that is used.
+             */
+            utilisation: number | null;
+        };
+        /** @description Where a build now stands. */
+        Saved: {
+            /** @description Id of the build. */
+            id: string;
+            /**
+             * Format: uint32
+             * @description Its current revision.
+             */
+            revision: number;
+            /** @description When it was saved, RFC 3339. */
+            saved_at: string;
+        };
+        /** @description One line of the history of a build. */
+        RevisionLine: {
+            /**
+             * Format: uint32
+             * @description Number of the revision, rising.
+             */
+            number: number;
+            /** @description What it is. */
+            kind: components["schemas"]["RevisionKind"];
+            /** @description When it was saved, RFC 3339. */
+            saved_at: string;
+            /** @description Name of the build in it. */
+            name: string;
+        };
+        /** @description What a revision is. */
+        RevisionKind: "saved" | "set_aside";
+        /** @description Whether a passphrase is needed. */
+        SessionState: {
+            /** @description Whether this browser still has to give it. */
+            needs_passphrase: boolean;
+        };
+        /** @description The passphrase. */
+        Passphrase: {
+            /** @description As typed. */
+            passphrase: string;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
+}
+export type $defs = Record<string, never>;
+export interface operations {
+    evaluate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    workbench: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workbench"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    typical: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Typical"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    openapi: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    builds: {
+        parameters: {
+            query?: {
+                deleted?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    createBuild: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    saveBuild: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    deleteBuild: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    restoreBuild: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Build"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    openSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Passphrase"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+}

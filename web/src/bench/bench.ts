@@ -1,0 +1,392 @@
+// The build on the bench: the document, its undo, its saving, its figures.
+import { defineStore } from "pinia";
+import { computed, ref, shallowRef, watch } from "vue";
+import {
+  api,
+  type Build,
+  type CaseEvaluation,
+  type CaseName,
+  type DriveEvaluation,
+  type OptionEvaluation,
+  type ProblemDocument,
+  saying,
+  type Workbench,
+} from "../api/client";
+import { valueAt, withValue } from "../lib/pointer";
+import { draftOf, dropDraft, keepDraft } from "./drafts";
+import { useHistory } from "./history";
+
+export type SaveState =
+  { kind: "saved"; at: string } | { kind: "saving" } | { kind: "waiting" } | { kind: "failed"; why: string };
+
+/** Someone else saved in between: both versions are kept until a person decides. */
+export interface Conflict {
+  theirs: Build;
+  theirRevision: number;
+}
+
+/** Edits are sent this long after the last key. */
+const SAVE_AFTER_MS = 300;
+/** A save that failed is tried again after this. */
+const RETRY_AFTER_MS = 3000;
+
+export const CHARGES = [
+  { word: "full", charge: 1 },
+  { word: "half", charge: 0.5 },
+  { word: "low", charge: 0.2 },
+] as const;
+
+export const useBench = defineStore("bench", () => {
+  const id = ref<string | null>(null);
+  const document = shallowRef<Build | null>(null);
+  const revision = ref(0);
+  const missing = ref<string | null>(null);
+  const saveState = ref<SaveState>({ kind: "saved", at: "" });
+  const conflict = shallowRef<Conflict | null>(null);
+  const history = useHistory<Build>();
+
+  const optionIndex = ref(0);
+  const driveName = ref("");
+  const caseName = ref<CaseName>("target");
+  const charge = ref<number>(0.5);
+  const openCheck = ref<string | null>(null);
+
+  const figures = shallowRef<Workbench | null>(null);
+  const figuresProblem = ref<string | null>(null);
+
+  const option = computed(() => document.value?.options[optionIndex.value]);
+  const optionPointer = computed(() => `/options/${optionIndex.value}`);
+  const driveIndex = computed(() => {
+    const drives = option.value?.drives ?? [];
+    return Math.max(
+      0,
+      drives.findIndex((drive) => drive.drive === driveName.value),
+    );
+  });
+  const drive = computed(() => option.value?.drives[driveIndex.value]);
+  const drivePointer = computed(() => `${optionPointer.value}/drives/${driveIndex.value}`);
+  const jobDriveIndex = computed(() => {
+    const name = drive.value?.drive;
+    return Math.max(0, document.value?.job.drives.findIndex((candidate) => candidate.name === name) ?? 0);
+  });
+  const jobDrive = computed(() => document.value?.job.drives[jobDriveIndex.value]);
+
+  const optionFigures = computed<OptionEvaluation | undefined>(
+    () => figures.value?.evaluation.options[optionIndex.value],
+  );
+  const driveFigures = computed<DriveEvaluation | undefined>(() =>
+    optionFigures.value?.drives.find((candidate) => candidate.drive === drive.value?.drive),
+  );
+  const caseFigures = computed<CaseEvaluation | undefined>(() => caseAt(caseName.value, charge.value));
+  const envelope = computed(() =>
+    figures.value?.envelopes.find(
+      (candidate) => candidate.drive === drive.value?.drive && candidate.state_of_charge === charge.value,
+    ),
+  );
+
+  function caseAt(name: CaseName, at: number): CaseEvaluation | undefined {
+    return driveFigures.value?.cases.find(
+      (candidate) => candidate.case === name && candidate.state_of_charge === at,
+    );
+  }
+
+  // ---- opening
+
+  async function open(wanted: string): Promise<void> {
+    if (id.value !== wanted) reset();
+    id.value = wanted;
+    missing.value = null;
+    const reply = await api.GET("/api/builds/{id}", { params: { path: { id: wanted } } });
+    if (id.value !== wanted) return;
+    if (!reply.data) {
+      missing.value = saying(reply.error);
+      return;
+    }
+    revision.value = revisionOf(reply.response);
+    document.value = reply.data;
+    if (!reply.data.options[optionIndex.value]) optionIndex.value = 0;
+    keepDriveKnown();
+    saveState.value = { kind: "saved", at: new Date().toISOString() };
+    const draft = draftOf(wanted);
+    if (draft) takeUpDraft(wanted, draft.document, draft.revision);
+  }
+
+  /** An edit that never reached the server: put back on top, or asked about when someone else saved since. */
+  function takeUpDraft(build: string, mine: Build, from: number): void {
+    const theirs = document.value;
+    if (!theirs || JSON.stringify(mine) === JSON.stringify(theirs)) return dropDraft(build);
+    if (from !== revision.value) {
+      conflict.value = { theirs, theirRevision: revision.value };
+      document.value = mine;
+      return;
+    }
+    history.note(theirs, null);
+    document.value = mine;
+    scheduleSave();
+  }
+
+  function reset(): void {
+    void flush();
+    id.value = null;
+    document.value = null;
+    figures.value = null;
+    figuresProblem.value = null;
+    conflict.value = null;
+    optionIndex.value = 0;
+    driveName.value = "";
+    caseName.value = "target";
+    charge.value = 0.5;
+    openCheck.value = null;
+    history.clear();
+  }
+
+  function keepDriveKnown(): void {
+    const drives = option.value?.drives ?? [];
+    if (!drives.some((candidate) => candidate.drive === driveName.value)) {
+      driveName.value = drives[0]?.drive ?? "";
+    }
+  }
+
+  // ---- editing
+
+  /** Replaces the document. Edits in a row with the same tag are one undo step. */
+  function edit(next: Build, tag: string | null = null): void {
+    if (!document.value || next === document.value) return;
+    history.note(document.value, tag);
+    apply(next);
+  }
+
+  function apply(next: Build): void {
+    document.value = next;
+    if (!next.options[optionIndex.value]) optionIndex.value = next.options.length - 1;
+    keepDriveKnown();
+    if (id.value) keepDraft(id.value, { revision: revision.value, document: next });
+    scheduleSave();
+  }
+
+  /** Sets one value; undefined takes it away. */
+  function set(pointer: string, value: unknown, tag: string | null = pointer): void {
+    if (!document.value || valueAt(document.value, pointer) === value) return;
+    edit(withValue(document.value, pointer, value), tag);
+  }
+
+  function get(pointer: string): unknown {
+    return document.value ? valueAt(document.value, pointer) : undefined;
+  }
+
+  function undo(): void {
+    const before = document.value && history.undo(document.value);
+    if (before) apply(before);
+  }
+
+  function redo(): void {
+    const after = document.value && history.redo(document.value);
+    if (after) apply(after);
+  }
+
+  // ---- saving: one request at a time, the latest document wins
+
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let running: Promise<void> | undefined;
+
+  function scheduleSave(after = SAVE_AFTER_MS): void {
+    if (conflict.value) return;
+    saveState.value = { kind: "waiting" };
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), after);
+  }
+
+  async function flush(): Promise<void> {
+    clearTimeout(timer);
+    await running;
+    if (saveState.value.kind !== "waiting" && saveState.value.kind !== "failed") return;
+    running = save();
+    await running;
+    running = undefined;
+  }
+
+  async function save(): Promise<void> {
+    const [build, sent] = [id.value, document.value];
+    if (!build || !sent || conflict.value) return;
+    saveState.value = { kind: "saving" };
+    let reply;
+    try {
+      reply = await api.PUT("/api/builds/{id}", {
+        params: { path: { id: build }, header: { "If-Match": `"${revision.value}"` } },
+        body: sent,
+      });
+    } catch {
+      if (id.value === build) failed(saying(undefined));
+      return;
+    }
+    if (id.value !== build) return;
+    if (reply.data) {
+      revision.value = reply.data.revision;
+      if (document.value === sent) {
+        dropDraft(build);
+        saveState.value = { kind: "saved", at: reply.data.saved_at };
+      } else {
+        scheduleSave();
+      }
+      channel.postMessage({ build, revision: reply.data.revision });
+    } else if (reply.response.status === 412) {
+      await meet(build, sent);
+    } else {
+      failed(saying(reply.error));
+    }
+  }
+
+  function failed(why: string): void {
+    saveState.value = { kind: "failed", why };
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), RETRY_AFTER_MS);
+  }
+
+  // ---- two windows
+
+  const channel = new BroadcastChannel("ypsidyne.builds");
+  channel.onmessage = (message: MessageEvent<{ build: string; revision: number }>) => {
+    if (message.data.build === id.value && message.data.revision > revision.value) void catchUp();
+  };
+
+  /** Someone saved: take it over when nothing of ours is open, else ask. */
+  async function catchUp(): Promise<void> {
+    const build = id.value;
+    if (!build || conflict.value) return;
+    if (saveState.value.kind !== "saved") return flush();
+    const reply = await api
+      .GET("/api/builds/{id}", { params: { path: { id: build } } })
+      .catch(() => undefined);
+    if (!reply?.data || id.value !== build) return;
+    const theirs = revisionOf(reply.response);
+    if (theirs <= revision.value) return;
+    // An edit made while this was on its way is caught by its own save.
+    if (document.value) history.note(document.value, null);
+    revision.value = theirs;
+    document.value = reply.data;
+    keepDriveKnown();
+  }
+
+  async function meet(build: string, mine: Build): Promise<void> {
+    const reply = await api
+      .GET("/api/builds/{id}", { params: { path: { id: build } } })
+      .catch(() => undefined);
+    if (!reply?.data) return failed(saying(reply?.error));
+    if (id.value !== build) return;
+    const theirRevision = revisionOf(reply.response);
+    if (JSON.stringify(reply.data) === JSON.stringify(mine)) {
+      revision.value = theirRevision;
+      return scheduleSave(0);
+    }
+    conflict.value = { theirs: reply.data, theirRevision };
+    saveState.value = { kind: "failed", why: "Changed in another window too." };
+  }
+
+  /** Ends a conflict. The version that gives way stays in the history of the build. */
+  function settle(keep: "mine" | "theirs"): void {
+    const open = conflict.value;
+    if (!open || !document.value) return;
+    conflict.value = null;
+    revision.value = open.theirRevision;
+    if (keep === "mine") {
+      scheduleSave(0);
+    } else {
+      history.note(document.value, null);
+      document.value = open.theirs;
+      keepDriveKnown();
+      if (id.value) dropDraft(id.value);
+      saveState.value = { kind: "saved", at: new Date().toISOString() };
+    }
+  }
+
+  window.addEventListener("focus", () => void catchUp());
+  window.addEventListener("pagehide", () => {
+    // The draft stays in the browser; this is the last chance to reach the server too.
+    if (!id.value || !document.value || saveState.value.kind === "saved" || conflict.value) return;
+    void fetch(`/api/builds/${id.value}`, {
+      method: "PUT",
+      keepalive: true,
+      headers: { "Content-Type": "application/json", "If-Match": `"${revision.value}"` },
+      body: JSON.stringify(document.value),
+    });
+  });
+
+  // ---- figures: the latest document wins, the last good figures stay
+
+  let computing = false;
+  let again = false;
+
+  async function evaluate(): Promise<void> {
+    if (computing) {
+      again = true;
+      return;
+    }
+    computing = true;
+    do {
+      again = false;
+      const [build, asked, index] = [id.value, document.value, optionIndex.value];
+      if (!asked) break;
+      const reply = await api
+        .POST("/api/workbench", { params: { query: { option: index } }, body: asked })
+        .catch(() => undefined);
+      if (id.value !== build) continue;
+      if (reply?.data) {
+        figures.value = reply.data;
+        figuresProblem.value = null;
+      } else {
+        figuresProblem.value = saying(reply?.error as ProblemDocument | undefined);
+      }
+    } while (again);
+    computing = false;
+  }
+
+  watch([document, optionIndex], () => void evaluate());
+  watch(driveFigures, (now) => {
+    // A drive without a hill has no climb to show.
+    if (now && !now.cases.some((candidate) => candidate.case === caseName.value)) caseName.value = "target";
+  });
+
+  return {
+    id,
+    document,
+    revision,
+    missing,
+    saveState,
+    conflict,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    seal: history.seal,
+    optionIndex,
+    driveName,
+    caseName,
+    charge,
+    openCheck,
+    figures,
+    figuresProblem,
+    option,
+    optionPointer,
+    drive,
+    driveIndex,
+    drivePointer,
+    jobDrive,
+    jobDriveIndex,
+    optionFigures,
+    driveFigures,
+    caseFigures,
+    envelope,
+    caseAt,
+    open,
+    reset,
+    edit,
+    set,
+    get,
+    undo,
+    redo,
+    flush,
+    settle,
+  };
+});
+
+function revisionOf(response: Response): number {
+  return Number(response.headers.get("ETag")?.replaceAll('"', "") ?? 0);
+}

@@ -1,0 +1,79 @@
+// The keys of the workbench. Single letters act only outside of entries.
+import { onBeforeUnmount, onMounted } from "vue";
+import type { CaseName } from "../api/client";
+import { CHARGES, useBench } from "./bench";
+
+export const KEYS: { keys: string; does: string }[] = [
+  { keys: "1 to 6", does: "the steps, Job to Wiring" },
+  { keys: "t c f s n", does: "the cases: target, climb, full throttle, stall, no load" },
+  { keys: "[ ]", does: "charge lower or higher" },
+  { keys: "d", does: "the next drive" },
+  { keys: "o", does: "the next option" },
+  { keys: "v", does: "to the verdict; then ↑ ↓ and Enter" },
+  { keys: "Ctrl Z", does: "undo" },
+  { keys: "Ctrl Shift Z or Ctrl Y", does: "redo" },
+  { keys: "Ctrl S", does: "save now; it is saved as you go anyway" },
+  { keys: "↑ ↓ in an entry", does: "step its last figure; with Shift by ten" },
+  { keys: "← → on a chart", does: "read it at a point" },
+  { keys: "?", does: "this list" },
+];
+
+const CASE_KEYS: Record<string, CaseName> = {
+  t: "target",
+  c: "climb",
+  f: "full_throttle",
+  s: "stall",
+  n: "no_load",
+};
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement && target.closest("input, textarea, select, [role='combobox']") !== null
+  );
+}
+
+export function useKeys(act: { step: (index: number) => void; help: () => void }): void {
+  const bench = useBench();
+
+  function withControl(event: KeyboardEvent): boolean {
+    const key = event.key.toLowerCase();
+    if (key === "z" && event.shiftKey) bench.redo();
+    else if (key === "z") bench.undo();
+    else if (key === "y") bench.redo();
+    else if (key === "s") void bench.flush();
+    else return false;
+    return true;
+  }
+
+  function plain(key: string): boolean {
+    if (/^[1-6]$/.test(key)) act.step(Number(key) - 1);
+    else if (key === "?") act.help();
+    else if (key in CASE_KEYS) {
+      const wanted = CASE_KEYS[key] as CaseName;
+      if (bench.caseAt(wanted, bench.charge)) bench.caseName = wanted;
+    } else if (key === "[" || key === "]") {
+      const at = CHARGES.findIndex(({ charge }) => charge === bench.charge) + (key === "[" ? 1 : -1);
+      bench.charge = CHARGES[Math.min(Math.max(at, 0), CHARGES.length - 1)]?.charge ?? 0.5;
+    } else if (key === "d") {
+      const drives = bench.option?.drives ?? [];
+      bench.driveName = drives[(bench.driveIndex + 1) % drives.length]?.drive ?? bench.driveName;
+    } else if (key === "o") {
+      bench.optionIndex = (bench.optionIndex + 1) % (bench.document?.options.length ?? 1);
+    } else if (key === "v") {
+      document.querySelector<HTMLElement>("[data-verdict] button")?.focus();
+    } else return false;
+    return true;
+  }
+
+  function listen(event: KeyboardEvent): void {
+    if (event.defaultPrevented || document.querySelector("[role='dialog']")) return;
+    const taken =
+      event.ctrlKey || event.metaKey
+        ? withControl(event)
+        : !event.altKey && !isTyping(event.target) && plain(event.key);
+    if (taken) event.preventDefault();
+  }
+
+  onMounted(() => window.addEventListener("keydown", listen));
+  onBeforeUnmount(() => window.removeEventListener("keydown", listen));
+}

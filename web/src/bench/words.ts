@@ -1,0 +1,60 @@
+// Words for what the core names by code.
+import type { CaseName, Check, Schemas, Verdict } from "../api/client";
+import type { Step } from "../router";
+
+export function verdictWord(verdict: Verdict): string {
+  return { ok: "holds", tight: "tight", fail: "fails", unknown: "unknown" }[verdict];
+}
+
+export const CASE_WORDS: Record<CaseName, string> = {
+  target: "Target",
+  climb: "Climb",
+  full_throttle: "Full throttle",
+  stall: "Stall",
+  no_load: "No load",
+};
+
+export const LIMIT_WORDS: Record<Schemas["Limit"], string> = {
+  supply: "battery at its end",
+  duty: "battery voltage",
+  motor_current: "motor-current limit",
+  battery_current: "battery-current limit",
+  load: "load too heavy",
+};
+
+export const LOAD_WORDS: Record<string, string> = {
+  vehicle: "Wheels",
+  flywheel: "Flywheels",
+  fan: "Fan",
+  blade: "Blade",
+  hoist: "Drum",
+  constant_torque: "Shaft",
+};
+
+/** The step in which a check is put right. */
+export function stepOf(check: Pick<Check, "code">): Step {
+  const [group] = check.code.split(".");
+  switch (group) {
+    case "battery":
+    case "safety":
+      return check.code === "safety.blade_tip_speed" ? "motor" : "battery";
+    case "motor":
+      return "motor";
+    case "controller":
+      return "controller";
+    case "gearing":
+      return "gearing";
+    default:
+      return "job";
+  }
+}
+
+const SEVERITY: Verdict[] = ["ok", "unknown", "tight", "fail"];
+
+/** The worst of several verdicts; undefined of none. */
+export function worst(verdicts: Verdict[]): Verdict | undefined {
+  return verdicts.reduce<Verdict | undefined>(
+    (found, next) => (found === undefined || SEVERITY.indexOf(next) > SEVERITY.indexOf(found) ? next : found),
+    undefined,
+  );
+}

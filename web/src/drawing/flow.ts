@@ -1,0 +1,161 @@
+// The power path as data: stage by stage what comes in, what is lost, what stands at the joint.
+import { computed, type ComputedRef } from "vue";
+import type { Schemas, Verdict } from "../api/client";
+import { useBench } from "../bench/bench";
+import { LOAD_WORDS, stepOf } from "../bench/words";
+import type { Step } from "../router";
+import { figures, shownText } from "../units/quantity";
+
+export interface Stage {
+  step: Step;
+  title: string;
+  /** What a meter would read at this joint. */
+  readings: string[];
+  /** What stands there. */
+  foot: string;
+  /** Power that reaches the stage, W. */
+  inW: number;
+  /** Power lost as heat in it, W. */
+  lossW: number;
+  /** Power other consumers take here, W. */
+  sideW: number;
+  /** What limits here, if anything. */
+  limit: Schemas["Limit"] | null;
+  /** Verdict of the weakest link when it is here. */
+  weakest: Verdict | null;
+}
+
+export interface Flow {
+  stages: Stage[];
+  /** Power that leaves the battery's cells, W; 0 when there are no numbers. */
+  totalW: number;
+  /** Power at the load, W. */
+  outW: number;
+  hasNumbers: boolean;
+  feasible: boolean;
+}
+
+const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
+  supply: "battery",
+  duty: "controller",
+  motor_current: "controller",
+  battery_current: "controller",
+  load: "job",
+};
+
+const times = (count: number | undefined, text: string) => ((count ?? 1) > 1 ? `${count} × ${text}` : text);
+
+export function usePowerFlow(): ComputedRef<Flow | null> {
+  const bench = useBench();
+  return computed(() => {
+    const [point, parts, option] = [bench.caseFigures, bench.drive, bench.option];
+    const result = bench.driveFigures;
+    if (!point || !parts || !option || !result) return null;
+    const losses = point.losses_w;
+    const lost = {
+      battery: point.battery_loss_w ?? 0,
+      wiring: Math.max(0, (losses?.supply ?? 0) - (point.battery_loss_w ?? 0)),
+      controller: losses?.controller ?? 0,
+      motor: (losses?.motor_copper ?? 0) + (losses?.motor_leads ?? 0) + (losses?.motor_no_load ?? 0),
+      gearing: losses?.gearing ?? 0,
+    };
+    const outW = point.output_power_w ?? 0;
+    const hasNumbers = losses !== null;
+    const side = hasNumbers ? point.accessory_power_w : 0;
+    const totalW = hasNumbers
+      ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing
+      : 0;
+    const show = shownText;
+    const channels = Math.ceil((parts.motor_count ?? 1) / (parts.motors_per_channel ?? 1));
+    const battery = option.battery;
+    const cells = battery.cells_series * (battery.packs_series ?? 1);
+    const supplyRuns = option.wiring?.runs?.length ?? 0;
+    const kind = bench.jobDrive?.load.kind ?? "constant_torque";
+    const speed = point.speed_m_s ?? point.tip_speed_m_s;
+    const speedQuantity = kind === "vehicle" ? "speed" : "fastSpeed";
+
+    const drawn: Omit<Stage, "inW" | "limit" | "weakest">[] = [
+      {
+        step: "battery",
+        title: "Battery",
+        readings: [show("voltage", point.open_circuit_v), show("current", point.supply_current_a)],
+        foot: `${cells} cells · ${show("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
+        lossW: lost.battery,
+        sideW: 0,
+      },
+      {
+        step: "wiring",
+        title: "Wiring",
+        readings: [show("voltage", point.supply_voltage_v), show("current", point.supply_current_a)],
+        foot: supplyRuns === 1 ? "1 run" : `${supplyRuns} runs`,
+        lossW: lost.wiring,
+        sideW: side,
+      },
+      {
+        step: "controller",
+        title: parts.controller ? "Controller" : "Bare switch",
+        readings: [
+          show("voltage", point.motor_voltage_v),
+          times(parts.motor_count, show("current", point.motor_current_a)),
+        ],
+        foot: parts.controller
+          ? `${channels > 1 ? `${channels} channels` : "1 channel"} · ${parts.controller.commutation === "foc" ? "field-oriented" : parts.controller.kind}`
+          : "full on or off",
+        lossW: lost.controller,
+        sideW: 0,
+      },
+      {
+        step: "motor",
+        title: (parts.motor_count ?? 1) > 1 ? `Motor × ${parts.motor_count}` : "Motor",
+        readings: [
+          show("rotation", point.motor_rpm, 4),
+          times(parts.motor_count, show("torque", point.motor_torque_nm)),
+        ],
+        foot: `Kv ${figures(parts.motor.kv_rpm_per_v)}`,
+        lossW: lost.motor,
+        sideW: 0,
+      },
+      {
+        step: "gearing",
+        title: "Gearing",
+        readings: [show("rotation", point.output_rpm, 4), show("torque", point.output_torque_nm)],
+        foot: `${figures(result.ratio, 4)} : 1`,
+        lossW: lost.gearing,
+        sideW: 0,
+      },
+      {
+        step: "job",
+        title: LOAD_WORDS[kind] ?? "Load",
+        readings: [
+          speed === undefined || speed === null
+            ? show("rotation", point.output_rpm, 4)
+            : show(speedQuantity, speed),
+          hasNumbers ? show("power", outW) : "–",
+        ],
+        foot: parts.output?.wheel_diameter_m
+          ? `⌀ ${show("length", parts.output.wheel_diameter_m)}`
+          : parts.drive,
+        lossW: 0,
+        sideW: 0,
+      },
+    ];
+
+    const link = bench.optionFigures?.weakest_link;
+    const check =
+      link && bench.optionFigures?.checks.find((c) => c.code === link.code && c.drive === link.drive);
+    const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
+    const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
+    let flowing = totalW;
+    const stages = drawn.map((stage) => {
+      const inW = flowing;
+      flowing = Math.max(0, flowing - stage.lossW - stage.sideW);
+      return {
+        ...stage,
+        inW,
+        limit: limitHere === stage.step ? point.limited_by : null,
+        weakest: weakHere === stage.step ? (check?.verdict ?? null) : null,
+      };
+    });
+    return { stages, totalW, outW, hasNumbers, feasible: point.feasible };
+  });
+}

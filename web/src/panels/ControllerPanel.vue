@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useBench } from "../bench/bench";
+import { CASE_WORDS } from "../bench/words";
+import CurveChart, { type ChartLabel, type Curve } from "../drawing/CurveChart.vue";
+import BenchField from "../parts/BenchField.vue";
+import FieldGroup from "../parts/FieldGroup.vue";
+import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
+import PanelHead from "../parts/PanelHead.vue";
+import { figures, shownText } from "../units/quantity";
+
+const bench = useBench();
+const at = computed(() => `${bench.drivePointer}/controller`);
+const controller = computed(() => bench.drive?.controller ?? null);
+const points = computed(() => bench.envelope?.points ?? []);
+const perChannel = computed(() => bench.drive?.motors_per_channel ?? 1);
+
+const curves = computed<Curve[]>(() => [
+  {
+    name: "motor current",
+    style: "strong",
+    points: points.value.map((p): [number, number] => [p.motor_rpm, p.motor_current_a]),
+  },
+  {
+    name: "battery current of a channel",
+    style: "accent",
+    points: points.value.map((p): [number, number] => [p.motor_rpm, p.controller_battery_current_a]),
+  },
+]);
+const hungriest = computed(() => bench.envelope?.hungriest ?? null);
+const lines = computed(() =>
+  hungriest.value
+    ? [
+        {
+          name: `battery gives most: ${shownText("rotation", hungriest.value.motor_rpm, 3)}`,
+          x: hungriest.value.motor_rpm,
+        },
+      ]
+    : [],
+);
+/** Named at rest, where the two lie furthest apart. */
+const labels = computed<ChartLabel[]>(() => {
+  const first = points.value[0];
+  if (!first) return [];
+  const apart = first.motor_current_a > first.controller_battery_current_a * 1.1;
+  return [
+    { text: "motor current", x: 0, y: first.motor_current_a, dx: 6, dy: -6 },
+    { text: "battery current", x: 0, y: first.controller_battery_current_a, dx: 6, dy: apart ? 14 : 16 },
+  ];
+});
+const marks = computed(() =>
+  (bench.envelope?.marks ?? [])
+    .filter((mark) => mark.case !== "full_throttle")
+    .map((mark) => ({
+      name: CASE_WORDS[mark.case].toLowerCase(),
+      x: mark.motor_rpm,
+      y: mark.motor_current_a,
+      open: mark.case === "target",
+      bad: !mark.feasible,
+    })),
+);
+
+const stall = computed(() => bench.caseAt("stall", bench.charge));
+const table = computed<FigureLine[]>(() => [
+  { name: "motor, held still", quantity: "current", value: stall.value?.motor_current_a },
+  { name: "battery, held still", quantity: "current", value: stall.value?.controller_battery_current_a },
+  { name: "battery, at its most", quantity: "current", value: hungriest.value?.controller_battery_current_a },
+  { name: "at a motor speed of", quantity: "rotation", value: hungriest.value?.motor_rpm },
+  { name: "all motors together", quantity: "current", value: bench.envelope?.hungriest_supply_current_a },
+]);
+/** In words what the two curves show: makers take the one limit for the other. */
+const words = computed(() => {
+  const [still, most] = [stall.value, hungriest.value];
+  if (!still || !most || still.motor_current_a == null || still.controller_battery_current_a == null)
+    return "";
+  const at = figures(most.motor_rpm, 3);
+  const standing = `Held still, each motor takes ${figures(still.motor_current_a, 3)} A, but a channel draws only ${figures(still.controller_battery_current_a, 3)} A from the battery.`;
+  if (most.motor_rpm < 1) {
+    return `With nothing to limit the current the battery gives most at stall: ${figures(most.controller_battery_current_a, 3)} A a channel.`;
+  }
+  return `${standing} It draws most, ${figures(most.controller_battery_current_a, 3)} A, at ${at} rpm. The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.`;
+});
+
+const SETTINGS = ["motor_current_limit_a", "battery_current_limit_a", "max_duty", "can_brake"] as const;
+const RATINGS = [
+  "min_voltage_v",
+  "max_voltage_v",
+  "motor_current_continuous_a",
+  "motor_current_peak_a",
+  "battery_current_continuous_a",
+  "battery_current_peak_a",
+] as const;
+const REST = ["on_resistance_ohm", "idle_power_w", "mass_kg", "price", "owned"] as const;
+const brushlessOnly = computed(() =>
+  controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
+);
+
+function setKind(kind: string): void {
+  bench.set(`${at.value}/kind`, kind, null);
+}
+
+function addController(): void {
+  const motor = bench.drive?.motor;
+  bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: bench.drive?.motor_count ?? 1 }, null);
+  if (controller.value === null && motor) setKind(motor.kind);
+}
+</script>
+
+<template>
+  <PanelHead
+    title="Controller"
+    :note="
+      controller
+        ? `${bench.drive?.drive} · figures of one channel${perChannel > 1 ? `, ${perChannel} motors on it` : ''}`
+        : `${bench.drive?.drive} · bare switch`
+    "
+  >
+    <button v-if="controller" type="button" class="action note" @click="bench.set(at, undefined, null)">
+      use a bare switch instead
+    </button>
+  </PanelHead>
+  <div class="top">
+    <CurveChart
+      title="Motor and battery current over speed"
+      x-label="motor rpm"
+      y-label="currents at full throttle, A"
+      :curves="curves"
+      :marks="marks"
+      :lines="lines"
+      :labels="labels"
+    />
+    <div>
+      <FigureTable title="the two currents at full throttle" :lines="table" />
+      <p class="note words">{{ words }}</p>
+    </div>
+  </div>
+  <div v-if="controller" class="columns">
+    <FieldGroup title="which controller" :at="at" record="Controller" :names="['label', 'kind', 'channels']">
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="motors_per_channel" />
+      <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />
+    </FieldGroup>
+    <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS" />
+    <FieldGroup title="ratings of a channel" :at="at" record="Controller" :names="RATINGS" />
+    <FieldGroup title="the rest" :at="at" record="Controller" :names="REST" />
+  </div>
+  <div v-else class="bare">
+    <p>
+      A bare switch is full on or off: nothing limits the current but resistance, and nothing can hold a
+      speed. A stalled motor takes its whole stall current until something gives.
+    </p>
+    <button type="button" class="boxed" @click="addController">Put in a controller</button>
+  </div>
+</template>
+
+<style scoped>
+.words {
+  margin-top: 10px;
+}
+
+.bare {
+  max-width: 62ch;
+}
+
+.bare .boxed {
+  margin-top: 10px;
+}
+</style>

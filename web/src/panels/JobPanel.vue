@@ -1,0 +1,319 @@
+<script setup lang="ts">
+import InputText from "primevue/inputtext";
+import Select from "primevue/select";
+import { computed } from "vue";
+import { api, type Build, type Schemas } from "../api/client";
+import { useBench } from "../bench/bench";
+import { useDrives } from "../bench/drives";
+import BenchField from "../parts/BenchField.vue";
+import FieldGroup from "../parts/FieldGroup.vue";
+import PanelHead from "../parts/PanelHead.vue";
+import { figures } from "../units/quantity";
+import SumTable from "./SumTable.vue";
+
+const bench = useBench();
+const drives = useDrives();
+const jobDrive = computed(() => `/job/drives/${bench.jobDriveIndex}`);
+const load = computed(() => bench.jobDrive?.load);
+const record = computed(() => `Load:${load.value?.kind}`);
+const sum = computed(() => bench.figures?.sums.find((candidate) => candidate.drive === bench.drive?.drive));
+
+/** Kinds of load with a start for each. */
+const KINDS = [
+  { kind: "vehicle", said: "rolls on wheels", template: "cart" },
+  { kind: "flywheel", said: "flywheels, launcher wheels", template: "launcher" },
+  { kind: "fan", said: "fan, propeller, pump", template: "fan" },
+  { kind: "blade", said: "cutting blade", template: "mower" },
+  { kind: "hoist", said: "lifts on a drum", template: "hoist" },
+  { kind: "constant_torque", said: "the same torque at any speed", template: "other" },
+];
+
+const WORDS: Record<string, readonly string[]> = {
+  vehicle: [
+    "target_speed_m_s",
+    "base_mass_kg",
+    "payload_kg",
+    "towed_mass_kg",
+    "rolling_resistance",
+    "drag_area_m2",
+    "grade_percent",
+    "climb_speed_m_s",
+    "climb_duration_min",
+    "accelerate_s",
+    "friction",
+    "driven_weight_share",
+  ],
+  flywheel: ["target_rpm", "inertia_kg_m2", "spin_up_s", "drag_torque_nm", "windage_torque_nm"],
+  fan: ["target_rpm", "reference_rpm", "reference_power_w", "inertia_kg_m2", "spin_up_s"],
+  blade: [
+    "target_tip_speed_m_s",
+    "blade_radius_m",
+    "reference_rpm",
+    "reference_power_w",
+    "cutting_torque_nm",
+    "inertia_kg_m2",
+    "spin_up_s",
+  ],
+  hoist: ["mass_kg", "drum_radius_m", "lift_speed_m_s", "inertia_kg_m2"],
+  constant_torque: ["torque_nm", "target_rpm", "inertia_kg_m2"],
+};
+const PROJECTILE = ["mass_kg", "speed_m_s", "per_second", "transfer_efficiency", "diameter_mm"];
+const throws = computed(() => load.value?.kind === "flywheel" && load.value.projectile != null);
+
+async function setKind(kind: string): Promise<void> {
+  const found = KINDS.find((candidate) => candidate.kind === kind);
+  const build = bench.document;
+  if (!found || !build || kind === load.value?.kind) return;
+  const reply = await api.GET("/api/templates/{kind}", { params: { path: { kind: found.template } } });
+  const start = reply.data?.job.drives.find((candidate) => candidate.load.kind === kind)?.load;
+  if (start && bench.document === build) drives.setLoad(bench.jobDriveIndex, start);
+}
+
+function toggleProjectile(): void {
+  const fresh = { mass_kg: 0.005, speed_m_s: 20, per_second: 2, transfer_efficiency: 0.4 };
+  bench.set(`${jobDrive.value}/load/projectile`, throws.value ? undefined : fresh, null);
+}
+
+const SCHOOLS: Record<Schemas["BatteryRule"], string> = {
+  continuous_with_headroom:
+    "Most builders: the continuous rating well above the hardest work, because printed ratings flatter. The default.",
+  continuous_covers_stall:
+    "The careful: the continuous rating covers even a stall, so that a jam is safe. Bigger and dearer.",
+  burst_covers_stall:
+    "The light: a stall lasts a moment, so the burst rating may cover it. For launchers and racers.",
+};
+const rule = computed(() => bench.document?.job.battery_rule ?? "continuous_with_headroom");
+const budget = computed(() => bench.document?.job.budget ?? null);
+const compartment = computed(() => bench.document?.job.compartment ?? null);
+
+const answers = computed(() => {
+  const required = bench.driveFigures?.required;
+  return required
+    ? [
+        { name: "speed", value: figures(required.output_rpm, 4), unit: "rpm" },
+        { name: "torque", value: figures(required.output_torque_nm, 3), unit: "N·m" },
+        { name: "power", value: figures(required.output_power_w, 3), unit: "W" },
+      ]
+    : [];
+});
+
+function rename(name: string): void {
+  drives.rename(bench.jobDriveIndex, name);
+}
+
+function setNotes(build: Build, text: string): void {
+  if (build.notes !== text) bench.set("/notes", text);
+}
+</script>
+
+<template>
+  <PanelHead title="Job" :note="`${bench.drive?.drive} · what it must do, before any part is chosen`" />
+  <div class="top job-top">
+    <div>
+      <div class="who">
+        <InputText
+          :model-value="bench.jobDrive?.name"
+          aria-label="Name of the drive"
+          class="name"
+          @change="(event) => rename((event.target as HTMLInputElement).value)"
+        />
+        <Select
+          :model-value="load?.kind"
+          :options="KINDS"
+          option-label="said"
+          option-value="kind"
+          aria-label="What it moves"
+          data-field="load_kind"
+          @update:model-value="setKind"
+        />
+        <button
+          v-if="(bench.document?.job.drives.length ?? 0) > 1"
+          type="button"
+          class="action note"
+          @click="drives.remove(bench.jobDriveIndex)"
+        >
+          take this drive out
+        </button>
+        <button type="button" class="action note" @click="drives.add()">add a drive</button>
+      </div>
+      <FieldGroup :at="`${jobDrive}/load`" :record="record" :names="WORDS[load?.kind ?? ''] ?? []">
+        <BenchField
+          v-if="load?.kind === 'vehicle'"
+          :at="`${bench.drivePointer}/output`"
+          record="Output"
+          name="wheel_diameter_m"
+        />
+      </FieldGroup>
+      <section v-if="load?.kind === 'flywheel'" class="group">
+        <h3 class="rule">
+          projectile
+          <button type="button" class="action" @click="toggleProjectile">
+            {{ throws ? "throws nothing" : "it throws something" }}
+          </button>
+        </h3>
+        <template v-if="throws">
+          <BenchField
+            v-for="name in PROJECTILE"
+            :key="name"
+            :at="`${jobDrive}/load/projectile`"
+            record="Projectile"
+            :name="name"
+          />
+          <p class="caution note">
+            Eye protection for everyone near a launcher. Rules on what may be thrown how fast differ; they
+            come first.
+          </p>
+        </template>
+      </section>
+      <p v-if="load?.kind === 'blade'" class="caution note">
+        A spinning blade keeps turning after the switch: guard it, wait for it, take the battery lead off
+        before reaching in. Local rules on mowers come first.
+      </p>
+    </div>
+    <div>
+      <h3>asked at the load</h3>
+      <dl class="answers">
+        <div v-for="answer in answers" :key="answer.name">
+          <dt>{{ answer.name }}</dt>
+          <dd class="figure">
+            {{ answer.value }}<span class="unit">{{ answer.unit }}</span>
+          </dd>
+        </div>
+      </dl>
+      <SumTable v-if="sum" :lines="sum.lines" />
+    </div>
+  </div>
+  <div class="columns">
+    <FieldGroup
+      title="how it is used"
+      at="/job"
+      record="Job"
+      :names="['runtime_min', 'duty_cycle', 'ambient_c', 'accessory_power_w']"
+    />
+    <section class="group">
+      <h3 class="rule">how the battery is judged</h3>
+      <BenchField at="/job" record="Job" name="battery_rule" label="Rule" />
+      <BenchField v-if="rule === 'continuous_with_headroom'" at="/job" record="Job" name="battery_headroom" />
+      <p class="note">{{ SCHOOLS[rule] }}</p>
+    </section>
+    <section class="group">
+      <h3 class="rule">
+        budget
+        <button
+          type="button"
+          class="action"
+          @click="bench.set('/job/budget', budget ? undefined : { amount: 300, currency: 'EUR' }, null)"
+        >
+          {{ budget ? "no budget" : "set one" }}
+        </button>
+      </h3>
+      <template v-if="budget">
+        <BenchField at="/job/budget" record="Budget" name="amount" />
+        <BenchField at="/job/budget" record="Budget" name="currency" />
+      </template>
+      <h3 class="rule">
+        room for the battery
+        <button
+          type="button"
+          class="action"
+          @click="
+            bench.set(
+              '/job/compartment',
+              compartment ? undefined : { length_mm: 300, width_mm: 150, height_mm: 100 },
+              null,
+            )
+          "
+        >
+          {{ compartment ? "not fixed" : "give it" }}
+        </button>
+      </h3>
+      <template v-if="compartment">
+        <BenchField
+          v-for="name in ['length_mm', 'width_mm', 'height_mm']"
+          :key="name"
+          at="/job/compartment"
+          record="Compartment"
+          :name="name"
+        />
+      </template>
+    </section>
+    <section v-if="bench.document" class="group">
+      <h3 class="rule">notes</h3>
+      <textarea
+        :value="bench.document.notes ?? ''"
+        aria-label="Notes"
+        rows="4"
+        maxlength="20000"
+        @input="setNotes(bench.document, ($event.target as HTMLTextAreaElement).value)"
+        @blur="bench.seal()"
+      ></textarea>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.who {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: baseline;
+  margin-bottom: 8px;
+}
+
+.name {
+  width: 120px;
+  font-weight: 600;
+  font-size: var(--size);
+}
+
+.who :deep(.p-select) {
+  font-size: var(--size);
+}
+
+.job-top {
+  grid-template-columns: minmax(0, 1fr) 308px;
+}
+
+@media (max-width: 760px) {
+  .job-top {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+.answers {
+  display: grid;
+  grid-template-columns: auto auto auto;
+  gap: 10px;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 8px;
+  margin-bottom: 8px;
+}
+
+.answers dt {
+  font-size: var(--size-note);
+  color: var(--soft);
+}
+
+.answers dd {
+  font-size: 19px;
+  font-weight: 600;
+  line-height: 1.25;
+}
+
+.rule {
+  display: flex;
+  gap: 12px;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+
+textarea {
+  width: 100%;
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid var(--line);
+  border-top: 0;
+  resize: vertical;
+}
+</style>

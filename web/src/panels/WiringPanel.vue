@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import Select from "primevue/select";
+import { computed } from "vue";
+import { useBench } from "../bench/bench";
+import BenchField from "../parts/BenchField.vue";
+import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
+import PanelHead from "../parts/PanelHead.vue";
+
+const bench = useBench();
+const list = computed(() => `${bench.optionPointer}/wiring/runs`);
+const runs = computed(() => bench.option?.wiring?.runs ?? []);
+const circuits = computed(() => [
+  { word: "supply", said: "battery current" },
+  ...(bench.document?.job.drives ?? []).map(({ name }) => ({
+    word: `motor:${name}`,
+    said: `motor current, ${name}`,
+  })),
+]);
+const result = computed<FigureLine[]>(() => {
+  const supply = bench.optionFigures?.supply;
+  const point = bench.caseFigures;
+  const leads = supply && supply.resistance_ohm - supply.pack_resistance_ohm;
+  const lost = point?.losses_w ? Math.max(0, point.losses_w.supply - (point.battery_loss_w ?? 0)) : null;
+  return [
+    { name: "supply leads and connectors", quantity: "resistance", value: leads, significant: 3 },
+    { name: "battery itself", quantity: "resistance", value: supply?.pack_resistance_ohm, significant: 3 },
+    { name: "lost in the supply leads now", quantity: "power", value: lost, significant: 3 },
+    {
+      name: "lost in the motor leads now",
+      quantity: "power",
+      value: point?.losses_w?.motor_leads,
+      significant: 3,
+    },
+  ];
+});
+
+function set(next: unknown[]): void {
+  bench.set(list.value, next, null);
+}
+
+function add(): void {
+  set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit: "supply", awg: 12, length_m: 0.5 }]);
+}
+
+function useArea(index: number, area: boolean): void {
+  const run = runs.value[index];
+  if (!run) return;
+  const rest = Object.fromEntries(Object.entries(run).filter(([key]) => key !== "awg" && key !== "area_mm2"));
+  set(
+    runs.value.map((other, place) =>
+      place === index ? { ...rest, ...(area ? { area_mm2: 2.5 } : { awg: 12 }) } : other,
+    ),
+  );
+}
+</script>
+
+<template>
+  <PanelHead title="Wiring" note="each run is a pair of leads; its length counts one way" />
+  <div class="top">
+    <div>
+      <p v-if="runs.length === 0" class="soft">
+        No leads: as if everything were soldered together. Add the run from the battery first; thin or long
+        leads cost volts.
+      </p>
+      <section v-for="(run, index) in runs" :key="index" class="run">
+        <h3>
+          run {{ index + 1 }}
+          <button type="button" class="action" @click="useArea(index, run.awg != null)">
+            {{ run.awg != null ? "give mm² instead" : "give AWG instead" }}
+          </button>
+          <button type="button" class="action" @click="bench.set(`${list}/${index}`, undefined, null)">
+            take it out
+          </button>
+        </h3>
+        <div class="two">
+          <BenchField :at="`${list}/${index}`" record="WiringRun" name="name" />
+          <div class="circuit">
+            <span>Carries</span>
+            <Select
+              :model-value="run.circuit"
+              :options="circuits"
+              option-label="said"
+              option-value="word"
+              aria-label="Carries"
+              @update:model-value="(word) => bench.set(`${list}/${index}/circuit`, word, null)"
+            />
+          </div>
+          <BenchField
+            :at="`${list}/${index}`"
+            record="WiringRun"
+            :name="run.awg != null ? 'awg' : 'area_mm2'"
+          />
+          <BenchField :at="`${list}/${index}`" record="WiringRun" name="length_m" />
+          <BenchField :at="`${list}/${index}`" record="WiringRun" name="connector_ohm" />
+          <BenchField :at="`${list}/${index}`" record="WiringRun" name="fuse_a" />
+        </div>
+      </section>
+      <button type="button" class="boxed" @click="add">Add a run</button>
+    </div>
+    <FigureTable title="what the leads cost" :lines="result" />
+  </div>
+</template>
+
+<style scoped>
+.run {
+  margin-bottom: 14px;
+}
+
+.run h3 {
+  display: flex;
+  gap: 12px;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+
+.two {
+  columns: 2 220px;
+  column-gap: 24px;
+}
+
+.circuit {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 152px;
+  align-items: baseline;
+  min-height: 27px;
+  break-inside: avoid;
+  border-bottom: 1px solid var(--faint);
+}
+
+.circuit :deep(.p-select) {
+  border-color: transparent;
+  border-bottom-color: var(--line);
+  background: transparent;
+  font-size: var(--size);
+}
+</style>

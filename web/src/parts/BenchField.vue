@@ -1,0 +1,175 @@
+<script setup lang="ts">
+// One field of the document on the bench: label, the right entry for its kind, help, typical values, guesses.
+import Select from "primevue/select";
+import InputText from "primevue/inputtext";
+import { computed, useId } from "vue";
+import { fieldMeta } from "../api/fields";
+import { useBench } from "../bench/bench";
+import QuantityField from "./QuantityField.vue";
+import TypicalPicker from "./TypicalPicker.vue";
+
+const props = defineProps<{
+  /** Pointer to the record. */
+  at: string;
+  /** Name of the record in the schema. */
+  record: string;
+  /** Key of the field. */
+  name: string;
+  label?: string;
+}>();
+
+const bench = useBench();
+const helpId = useId();
+const meta = computed(() => fieldMeta(props.record, props.name));
+const label = computed(() => props.label ?? meta.value.label);
+const pointer = computed(() => `${props.at}/${props.name}`);
+const value = computed(() => bench.get(pointer.value));
+const amount = computed(() => (typeof value.value === "number" ? value.value : undefined));
+const words = computed(() => (typeof value.value === "string" ? value.value : ""));
+const chosen = computed(() => value.value ?? meta.value.fallback ?? null);
+const isNumber = computed(() => meta.value.min !== undefined);
+const isText = computed(() => !isNumber.value && !meta.value.choices && !meta.value.flag);
+/** Long choices get a line of their own. */
+const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 24) ?? false);
+const guess = computed(
+  () => bench.optionFigures?.guesses.find((candidate) => candidate.pointer === pointer.value)?.assumed,
+);
+const choices = computed(() => {
+  const listed = (meta.value.choices ?? []).map(({ word, label: said }) => ({
+    value: word as string | null,
+    said,
+  }));
+  const mayBeEmpty = !meta.value.required && meta.value.fallback === undefined;
+  return mayBeEmpty ? [{ value: null, said: "not given" }, ...listed] : listed;
+});
+
+function set(next: unknown): void {
+  bench.set(pointer.value, next === null || next === "" ? undefined : next);
+}
+
+function setText(text: string): void {
+  if (text.length <= (meta.value.longest ?? 400)) set(text);
+}
+</script>
+
+<template>
+  <div class="field" :class="{ wide, words: isText }">
+    <label v-if="meta.flag" class="check">
+      <input
+        type="checkbox"
+        :checked="(value ?? meta.fallback) === true"
+        :data-field="name"
+        :aria-describedby="helpId"
+        @change="set(($event.target as HTMLInputElement).checked)"
+      />
+      <span :title="meta.help">{{ label }}</span>
+    </label>
+    <template v-else>
+      <span class="label" :title="meta.help">
+        {{ label }}
+        <TypicalPicker :name="name" @pick="set" />
+      </span>
+      <QuantityField
+        v-if="isNumber"
+        :model-value="amount"
+        :name="name"
+        :meta="meta"
+        :label="label"
+        :described-by="helpId"
+        @update:model-value="set"
+        @seal="bench.seal()"
+      />
+      <Select
+        v-else-if="meta.choices"
+        :model-value="chosen"
+        :options="choices"
+        option-label="said"
+        option-value="value"
+        :aria-label="label"
+        :data-field="name"
+        class="choice"
+        @update:model-value="set"
+      />
+      <InputText
+        v-else
+        :model-value="words"
+        :aria-label="label"
+        :aria-describedby="helpId"
+        :data-field="name"
+        placeholder="not given"
+        class="text"
+        @update:model-value="(text) => setText(text ?? '')"
+        @blur="bench.seal()"
+      />
+    </template>
+    <span :id="helpId" class="visually-hidden">{{ meta.help }}</span>
+    <span v-if="guess" class="guess">assumed: {{ guess }}</span>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 152px;
+  align-items: baseline;
+  column-gap: 6px;
+  border-bottom: 1px solid var(--faint);
+  min-height: 27px;
+  break-inside: avoid;
+}
+
+.field.words {
+  grid-template-columns: 84px minmax(0, 1fr);
+}
+
+.field.wide {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.label {
+  overflow-wrap: anywhere;
+}
+
+.check {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+
+.check input {
+  accent-color: var(--accent);
+  margin: 0;
+}
+
+.choice,
+.text {
+  width: 100%;
+  min-width: 0;
+  border-color: transparent;
+  border-bottom-color: var(--line);
+  background: transparent;
+  font-size: var(--size);
+}
+
+.choice:hover,
+.text:hover {
+  border-color: var(--line);
+}
+
+.guess {
+  grid-column: 1 / -1;
+  font-size: var(--size-note);
+  color: var(--soft);
+  padding-bottom: 3px;
+}
+
+@media (pointer: coarse) {
+  .choice,
+  .text {
+    min-height: 40px;
+    font-size: 16px;
+  }
+}
+</style>

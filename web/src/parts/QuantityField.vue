@@ -1,0 +1,174 @@
+<script setup lang="ts">
+// A number with its unit. Takes what people type; a wrong entry stays on screen and says what would do.
+import InputText from "primevue/inputtext";
+import { computed, ref, useId, watch } from "vue";
+import type { FieldMeta } from "../api/fields";
+import { preferences } from "../units/preferences";
+import { fieldText, figures, parsed } from "../units/quantity";
+import { displayUnit } from "../units/quantity";
+import { quantityOf } from "../units/units";
+
+const props = defineProps<{
+  modelValue: number | null | undefined;
+  name: string;
+  meta: FieldMeta;
+  label: string;
+  describedBy?: string;
+}>();
+const emit = defineEmits<{ "update:modelValue": [value: number | null]; seal: [] }>();
+
+const errorId = useId();
+const focused = ref(false);
+const typed = ref("");
+const wrong = ref<string | null>(null);
+/** Our own last entry: the document answering with it must not rewrite what is being typed. */
+const sent = ref<number | null | undefined>(undefined);
+
+const present = computed(() => props.modelValue ?? null);
+const shown = computed(() =>
+  present.value === null
+    ? { text: "", unit: displayUnit(quantityOf(props.name), fallback.value).symbol }
+    : fieldText(props.name, present.value),
+);
+const fallback = computed(() => (typeof props.meta.fallback === "number" ? props.meta.fallback : null));
+const placeholder = computed(() =>
+  fallback.value === null ? "not given" : fieldText(props.name, fallback.value).text,
+);
+/** While typing, the unit beside the field stands still. */
+const unitWhileTyping = ref("");
+const unit = computed(() => (focused.value || wrong.value ? unitWhileTyping.value : shown.value.unit));
+
+watch(
+  [present, () => ({ ...preferences })],
+  () => {
+    if (focused.value && present.value === sent.value) return;
+    typed.value = shown.value.text;
+    unitWhileTyping.value = shown.value.unit;
+    wrong.value = null;
+  },
+  { immediate: true },
+);
+
+function take(text: string): void {
+  typed.value = text;
+  const result = parsed(props.name, props.meta, text, unitWhileTyping.value);
+  wrong.value = result.kind === "wrong" ? result.why : null;
+  if (result.kind === "wrong") return;
+  const value = result.kind === "empty" ? null : result.value;
+  sent.value = value;
+  if (value !== present.value) emit("update:modelValue", value);
+}
+
+function focus(event: FocusEvent): void {
+  focused.value = true;
+  sent.value = present.value;
+  if (!wrong.value) unitWhileTyping.value = shown.value.unit;
+  (event.target as HTMLInputElement).select();
+}
+
+function blur(): void {
+  focused.value = false;
+  sent.value = undefined;
+  emit("seal");
+  if (!wrong.value) {
+    typed.value = shown.value.text;
+    unitWhileTyping.value = shown.value.unit;
+  }
+}
+
+/** Up and down step the last figure that is shown; whole numbers by one. */
+function step(event: KeyboardEvent): void {
+  if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
+  const match = /^[+-]?\d+(?:[.,](\d+))?$/.exec(typed.value.trim());
+  if (!match) return;
+  event.preventDefault();
+  const decimals = match[1]?.length ?? 0;
+  const direction = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
+  const next = Number(typed.value.trim().replace(",", ".")) + direction * 10 ** -decimals;
+  const text = decimals > 0 ? next.toFixed(decimals) : figures(next, 9);
+  // Past the end of the range nothing happens, rather than an error.
+  if (parsed(props.name, props.meta, text, unitWhileTyping.value).kind === "value") take(text);
+}
+</script>
+
+<template>
+  <span class="quantity" :class="{ wrong }">
+    <InputText
+      :model-value="typed"
+      :placeholder="placeholder"
+      :aria-label="label"
+      :aria-invalid="wrong ? true : undefined"
+      :aria-describedby="wrong ? errorId : describedBy"
+      :invalid="wrong !== null"
+      :data-field="name"
+      inputmode="text"
+      autocomplete="off"
+      spellcheck="false"
+      class="entry"
+      @update:model-value="(text) => take(text ?? '')"
+      @focus="focus"
+      @blur="blur"
+      @keydown="step"
+    />
+    <span class="unit">{{ unit }}</span>
+    <span v-if="wrong" :id="errorId" class="why" role="alert">{{ wrong }}</span>
+  </span>
+</template>
+
+<style scoped>
+.quantity {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 46px;
+  align-items: baseline;
+}
+
+.entry {
+  font: 400 var(--size) / 1.4 var(--mono);
+  text-align: right;
+  min-width: 0;
+  border-color: transparent;
+  border-bottom-color: var(--line);
+  background: transparent;
+}
+
+.entry::placeholder {
+  font-family: var(--sans);
+  font-size: var(--size-note);
+}
+
+.entry:hover,
+.entry:focus {
+  border-color: var(--line);
+  background: var(--sheet);
+}
+
+.entry:focus {
+  border-color: var(--accent);
+  outline: 1px solid var(--accent);
+}
+
+.wrong .entry {
+  border-color: var(--fail);
+  background: var(--fail-paper);
+}
+
+.unit {
+  padding-left: 4px;
+  white-space: nowrap;
+}
+
+.why {
+  grid-column: 1 / -1;
+  color: var(--fail);
+  font-size: var(--size-note);
+  text-align: right;
+  padding: 1px 0 2px;
+}
+
+@media (pointer: coarse) {
+  .entry {
+    padding-block: 8px;
+    font-size: 16px;
+  }
+}
+</style>

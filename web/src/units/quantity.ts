@@ -1,0 +1,152 @@
+// Showing and reading quantities: `formatted` for the eye, `parsed` for what was typed.
+import type { FieldMeta } from "../api/fields";
+import { preferences } from "./preferences";
+import { type Quantity, quantityOf, type Unit, UNITS } from "./units";
+
+export interface Shown {
+  text: string;
+  unit: string;
+}
+
+function unit(quantity: Quantity, symbol: string): Unit {
+  const found = UNITS[quantity].find((candidate) => candidate.symbol === symbol);
+  return found ?? (UNITS[quantity][0] as Unit);
+}
+
+/** The unit a value is shown in: the preferred one, in a size that keeps the figures short. */
+export function displayUnit(quantity: Quantity, value: number | null): Unit {
+  const size = Math.abs(value ?? 0);
+  switch (quantity) {
+    case "speed":
+      return unit(quantity, preferences.speed);
+    case "fastSpeed":
+      return unit(quantity, preferences.speed === "mph" ? "ft/s" : "m/s");
+    case "torque":
+      // A feeder's 4 mN·m and a hub's 40 N·m both read short.
+      if (size > 0 && size < 0.05) {
+        return unit(quantity, { "N·m": "mN·m", "kgf·cm": "gf·cm", "ozf·in": "ozf·in" }[preferences.torque]);
+      }
+      return unit(quantity, preferences.torque);
+    case "mass":
+      if (preferences.mass === "lb") return unit(quantity, size > 0 && size < 0.1 ? "oz" : "lb");
+      return unit(quantity, size > 0 && size < 0.1 ? "g" : "kg");
+    case "length":
+      if (preferences.length === "in") return unit(quantity, size >= 3 ? "ft" : "in");
+      return unit(quantity, size > 0 && size < 1 ? "mm" : "m");
+    case "smallLength":
+      return unit(quantity, preferences.length);
+    case "resistance":
+      return unit(quantity, size > 0 && size < 0.1 ? "mΩ" : "Ω");
+    case "inertia":
+      return unit(quantity, size > 0 && size < 1e-3 ? "g·cm²" : "kg·m²");
+    case "energy":
+      return unit(quantity, size >= 10_000 ? "kWh" : "Wh");
+    default:
+      return UNITS[quantity][0] as Unit;
+  }
+}
+
+/** A number with so many significant figures, without an exponent where that reads well. */
+export function figures(value: number, significant = 4): string {
+  if (!Number.isFinite(value)) return "–";
+  if (value === 0) return "0";
+  const size = Math.abs(value);
+  if (size >= 10 ** significant) return Math.round(value).toString();
+  if (size < 1e-4) return value.toExponential(Math.max(0, significant - 2));
+  const text = value.toPrecision(significant);
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+function inUnit(value: number, shownIn: Unit): number {
+  return (value - (shownIn.offset ?? 0)) / shownIn.factor;
+}
+
+/** A value of a quantity for reading: short figures, unit beside. */
+export function shown(quantity: Quantity, value: number | null | undefined, significant = 3): Shown {
+  if (value === null || value === undefined) return { text: "–", unit: "" };
+  const chosen = displayUnit(quantity, value);
+  return { text: figures(inUnit(value, chosen), significant), unit: chosen.symbol };
+}
+
+/** The same as one text. */
+export function shownText(quantity: Quantity, value: number | null | undefined, significant = 3): string {
+  const { text, unit: symbol } = shown(quantity, value, significant);
+  return symbol ? `${text} ${symbol}` : text;
+}
+
+/** A stored value as it stands in its field: exact enough to read back the same. */
+export function fieldText(key: string, value: number): Shown {
+  const chosen = displayUnit(quantityOf(key), value);
+  return { text: figures(inUnit(value, chosen), 6), unit: chosen.symbol };
+}
+
+export type Parsed = { kind: "value"; value: number } | { kind: "empty" } | { kind: "wrong"; why: string };
+
+// A number, or a whole and a fraction (1 1/2), then a unit.
+const TYPED = /^([+-]?(?:\d+\s+\d+\/\d+|\d+\/\d+|(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?))\s*(.*)$/i;
+
+function typedNumber(text: string): number {
+  const fraction = /^([+-]?)(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(text);
+  if (fraction) {
+    const [, sign, whole, above, below] = fraction;
+    const size = Number(whole ?? 0) + Number(above) / Number(below);
+    return sign === "-" ? -size : size;
+  }
+  return Number(text.replace(",", "."));
+}
+
+function findUnit(quantity: Quantity, typed: string): Unit | undefined {
+  const wanted = typed.trim();
+  const exact = UNITS[quantity].find((candidate) => candidate.symbol === wanted);
+  if (exact) return exact;
+  const lower = wanted.toLowerCase().replaceAll(" ", "");
+  return UNITS[quantity].find(
+    (candidate) => candidate.symbol.toLowerCase() === lower || candidate.also?.includes(lower),
+  );
+}
+
+/** Reads what was typed into a field. Without a unit it counts in the unit shown beside the field. */
+export function parsed(key: string, meta: FieldMeta, typed: string, shownUnit: string): Parsed {
+  const text = typed.trim().replaceAll("−", "-");
+  if (!text) return meta.required ? { kind: "wrong", why: `${meta.label} is needed` } : { kind: "empty" };
+  const quantity = quantityOf(key);
+  const match = TYPED.exec(text);
+  if (!match)
+    return { kind: "wrong", why: `“${typed}” is no number; something like ${example(quantity)} would do` };
+  const [, numberText = "", unitText = ""] = match;
+  const used = unitText ? findUnit(quantity, unitText) : unit(quantity, shownUnit);
+  if (!used) {
+    const known = UNITS[quantity].map((candidate) => candidate.symbol).filter(Boolean);
+    const would = known.length > 0 ? `${known.join(", ")} would do` : "a plain number is needed";
+    return { kind: "wrong", why: `“${unitText}” is no unit here; ${would}` };
+  }
+  let value = typedNumber(numberText) * used.factor + (used.offset ?? 0);
+  // Rounding of the unit factor must not push 100 % to 1.0000000000000002.
+  value = Number(value.toPrecision(15));
+  if (meta.whole && !Number.isInteger(value))
+    return { kind: "wrong", why: `${figures(value)} came, a whole number is needed` };
+  if (meta.min !== undefined && meta.max !== undefined && !(value >= meta.min && value <= meta.max)) {
+    const bound = (limit: number) => figures(inUnit(limit, used), 4);
+    return {
+      kind: "wrong",
+      why: `${typed.trim()} is out of range: ${bound(meta.min)} to ${bound(meta.max)} ${used.symbol} is possible`.replace(
+        "  ",
+        " ",
+      ),
+    };
+  }
+  return { kind: "value", value };
+}
+
+function example(quantity: Quantity): string {
+  const examples: Partial<Record<Quantity, string>> = {
+    speed: "15 km/h or 4.6 ft/s",
+    length: "0.26 m or 6 in",
+    smallLength: "8 mm or 1/8 in",
+    torque: "0.4 N·m or 12 ozf·in",
+    mass: "2.1 kg or 300 g",
+    capacity: "12 Ah or 2200 mAh",
+    resistance: "0.32 Ω or 52 mΩ",
+  };
+  return examples[quantity] ?? "12.5";
+}

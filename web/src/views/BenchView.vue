@@ -1,0 +1,178 @@
+<script setup lang="ts">
+// The workbench: options as sheets, the power path, the steps, the verdict.
+import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import { useBench } from "../bench/bench";
+import { useKeys } from "../bench/keys";
+import { loadTypical } from "../bench/typical";
+import PowerPath from "../drawing/PowerPath.vue";
+import BatteryPanel from "../panels/BatteryPanel.vue";
+import ControllerPanel from "../panels/ControllerPanel.vue";
+import GearingPanel from "../panels/GearingPanel.vue";
+import JobPanel from "../panels/JobPanel.vue";
+import MotorPanel from "../panels/MotorPanel.vue";
+import WiringPanel from "../panels/WiringPanel.vue";
+import { STEPS, type Step } from "../router";
+import BenchHeader from "./BenchHeader.vue";
+import CaseBar from "./CaseBar.vue";
+import ConflictDialog from "./ConflictDialog.vue";
+import HistoryDialog from "./HistoryDialog.vue";
+import KeysDialog from "./KeysDialog.vue";
+import StepNav from "./StepNav.vue";
+import VerdictPanel from "./VerdictPanel.vue";
+
+const props = defineProps<{ id: string; step?: string }>();
+const bench = useBench();
+const router = useRouter();
+
+const PANELS = {
+  job: JobPanel,
+  motor: MotorPanel,
+  gearing: GearingPanel,
+  battery: BatteryPanel,
+  controller: ControllerPanel,
+  wiring: WiringPanel,
+};
+const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
+const keysShown = ref(false);
+const historyShown = ref(false);
+
+void loadTypical();
+watch(
+  () => props.id,
+  (id) => void bench.open(id),
+  { immediate: true },
+);
+watch(
+  () => bench.document?.name,
+  (name) => {
+    document.title = name ? `${name} · Ypsidyne` : "Ypsidyne";
+  },
+);
+onBeforeUnmount(() => {
+  document.title = "Ypsidyne";
+  bench.reset();
+});
+
+function go(to: Step): void {
+  void router.push({ name: "bench", params: { id: props.id, step: to } });
+}
+
+useKeys({
+  step: (index) => {
+    const to = STEPS[index];
+    if (to) go(to);
+  },
+  help: () => {
+    keysShown.value = true;
+  },
+});
+</script>
+
+<template>
+  <div v-if="bench.missing" class="missing">
+    <h2>This build is not on the bench</h2>
+    <p>{{ bench.missing }}</p>
+    <p><router-link to="/">All builds</router-link></p>
+  </div>
+  <div v-else-if="bench.document" class="bench">
+    <BenchHeader @keys="keysShown = true" @history="historyShown = true" />
+    <section class="sheet" aria-label="What the chain does">
+      <CaseBar />
+      <PowerPath :selected="step" @select="go" />
+    </section>
+    <StepNav :step="step" @go="go" />
+    <main class="panel" :aria-busy="bench.figures === null">
+      <p v-if="bench.figuresProblem" class="stale" role="status">
+        The figures are those of the last good entry. {{ bench.figuresProblem }}
+      </p>
+      <component :is="PANELS[step]" :key="`${step} ${bench.optionIndex} ${bench.driveName}`" />
+    </main>
+    <VerdictPanel @go="go" />
+    <ConflictDialog />
+    <HistoryDialog v-model:shown="historyShown" />
+    <KeysDialog v-model:shown="keysShown" />
+  </div>
+</template>
+
+<style>
+/* Shared by the panels: a chart with its figures beside it, fields in columns under it. */
+.panel .top {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 224px;
+  gap: 22px;
+  margin-bottom: 14px;
+  align-items: start;
+}
+
+.panel .columns {
+  columns: 2 280px;
+  column-gap: 26px;
+}
+
+.panel .columns .group {
+  break-inside: avoid;
+  margin-bottom: 14px;
+}
+
+.panel .columns h3 {
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+
+@media (max-width: 760px) {
+  .panel .top {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
+
+<style scoped>
+.bench {
+  display: grid;
+  height: 100%;
+  grid-template: auto auto minmax(0, 1fr) / 204px minmax(0, 1fr) 348px;
+  grid-template-areas: "head head head" "path path path" "steps panel verdict";
+}
+
+.sheet {
+  grid-area: path;
+  background-color: var(--sheet);
+  background-image:
+    linear-gradient(var(--faint) 1px, transparent 1px),
+    linear-gradient(90deg, var(--faint) 1px, transparent 1px);
+  background-size: 20px 20px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.panel {
+  grid-area: panel;
+  overflow: auto;
+  padding: 12px 18px 24px;
+  scrollbar-gutter: stable;
+}
+
+.stale {
+  color: var(--fail);
+  margin-bottom: 8px;
+}
+
+.missing {
+  padding: 48px;
+  display: grid;
+  gap: 10px;
+}
+
+@media (max-width: 1000px) {
+  .bench {
+    grid-template: auto auto auto auto auto / minmax(0, 1fr);
+    grid-template-areas: "head" "path" "steps" "panel" "verdict";
+    height: auto;
+  }
+
+  .panel {
+    overflow: visible;
+    padding: 12px;
+  }
+}
+</style>

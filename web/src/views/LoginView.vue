@@ -1,0 +1,68 @@
+<script setup lang="ts">
+// This bench can be reached by other machines, so visitors give the passphrase.
+import { ref } from "vue";
+import { api, saying } from "../api/client";
+
+const emit = defineEmits<{ done: [] }>();
+const passphrase = ref("");
+const problem = ref<string | null>(null);
+const busy = ref(false);
+
+async function open(): Promise<void> {
+  busy.value = true;
+  const reply = await api
+    .POST("/api/session", { body: { passphrase: passphrase.value } })
+    .catch(() => undefined);
+  busy.value = false;
+  if (reply?.response.ok) emit("done");
+  else problem.value = saying(reply?.error);
+}
+</script>
+
+<template>
+  <form class="login" @submit.prevent="open">
+    <h1>YPSIDYNE</h1>
+    <label for="passphrase">Passphrase of this bench</label>
+    <input
+      id="passphrase"
+      v-model="passphrase"
+      type="password"
+      autocomplete="current-password"
+      required
+      autofocus
+    />
+    <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+    <button type="submit" class="boxed" :disabled="busy">Come in</button>
+  </form>
+</template>
+
+<style scoped>
+.login {
+  max-width: 320px;
+  margin: 15vh auto 0;
+  padding: 0 16px;
+  display: grid;
+  gap: 10px;
+}
+
+h1 {
+  font-size: 18px;
+  letter-spacing: 0.08em;
+}
+
+input {
+  font: inherit;
+  padding: 6px;
+  border: 1px solid var(--line);
+  background: var(--sheet);
+  color: var(--ink);
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+.boxed {
+  justify-self: start;
+}
+</style>

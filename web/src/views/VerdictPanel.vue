@@ -1,0 +1,210 @@
+<script setup lang="ts">
+// The ranked checks: what gives way first stands first.
+import { computed } from "vue";
+import type { Check } from "../api/client";
+import { useBench } from "../bench/bench";
+import { stepOf, verdictWord } from "../bench/words";
+import VerdictMark from "../parts/VerdictMark.vue";
+import type { Step } from "../router";
+import { figures } from "../units/quantity";
+
+const emit = defineEmits<{ go: [step: Step] }>();
+const bench = useBench();
+
+const key = (check: Check) => `${check.code} ${check.drive ?? ""}`;
+const checks = computed(() => bench.optionFigures?.checks ?? []);
+const known = computed(() => checks.value.filter((check) => check.verdict !== "unknown"));
+const unknown = computed(() => checks.value.filter((check) => check.verdict === "unknown"));
+const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
+const weakest = computed(() => {
+  const link = bench.optionFigures?.weakest_link;
+  return checks.value.find((check) => check.code === link?.code && check.drive === link.drive);
+});
+/** The one in question: the one opened by hand, else the weakest link. */
+const open = computed(() => bench.openCheck ?? (weakest.value ? key(weakest.value) : null));
+
+const summary = computed(() => {
+  const count = (verdict: string) => known.value.filter((check) => check.verdict === verdict).length;
+  const [fails, tight] = [count("fail"), count("tight")];
+  const said = [];
+  if (fails > 0) said.push(`${fails} ${fails === 1 ? "fails" : "fail"}`);
+  if (tight > 0) said.push(`tight at ${tight} ${tight === 1 ? "place" : "places"}`);
+  if (fails === 0) said.unshift("holds");
+  return said.join(", ");
+});
+
+/** The bar runs to 150 %. */
+const BAR_END = 1.5;
+const share = (check: Check) => `${(100 * Math.min(check.utilisation ?? BAR_END, BAR_END)) / BAR_END}%`;
+const said = (check: Check) =>
+  check.demand !== null && check.limit !== null
+    ? `${figures(check.demand, 3)} of ${figures(check.limit, 3)} ${check.unit}`
+    : check.verdict === "fail"
+      ? "cannot"
+      : "";
+
+function toggle(check: Check): void {
+  bench.openCheck = open.value === key(check) ? "" : key(check);
+}
+
+function move(event: KeyboardEvent): void {
+  if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+  event.preventDefault();
+  const rows = [...document.querySelectorAll<HTMLElement>("[data-verdict] button.row")];
+  const at = rows.indexOf(event.target as HTMLElement);
+  rows[at + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
+}
+</script>
+
+<template>
+  <aside class="verdict" aria-label="Verdict" data-verdict @keydown="move">
+    <header class="panel-head">
+      <h2>Verdict</h2>
+      <span class="note" role="status" data-summary>{{ summary }}</span>
+    </header>
+    <ol>
+      <li
+        v-for="check in known"
+        :key="key(check)"
+        :data-check="check.code"
+        :data-check-verdict="check.verdict"
+      >
+        <button type="button" class="row" :aria-expanded="open === key(check)" @click="toggle(check)">
+          <VerdictMark :verdict="check.verdict" />
+          <span class="title">
+            {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
+          </span>
+          <span class="figure">{{ said(check) }}</span>
+          <span class="bar" aria-hidden="true">
+            <span class="used" :class="check.verdict" :style="{ width: share(check) }"></span>
+            <span class="tick"></span>
+          </span>
+        </button>
+        <div v-if="open === key(check)" class="because">
+          <p>{{ check.because }}</p>
+          <p class="note">
+            {{ check === weakest ? "The weakest link: it gives way first." : verdictWord(check.verdict) }}
+            <button type="button" class="action" @click="emit('go', stepOf(check))">
+              go to {{ stepOf(check) }}
+            </button>
+          </p>
+        </div>
+      </li>
+    </ol>
+    <details v-if="unknown.length > 0" class="unknown">
+      <summary>{{ unknown.length }} not known, for want of a figure</summary>
+      <ul>
+        <li v-for="check in unknown" :key="key(check)">
+          <VerdictMark :verdict="check.verdict" />
+          <span>
+            <b
+              >{{ check.title }}<template v-if="several && check.drive">, {{ check.drive }}</template></b
+            >
+            {{ check.because }}
+            <button type="button" class="action" @click="emit('go', stepOf(check))">
+              go to {{ stepOf(check) }}
+            </button>
+          </span>
+        </li>
+      </ul>
+    </details>
+  </aside>
+</template>
+
+<style scoped>
+.verdict {
+  grid-area: verdict;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+  padding: 12px 16px 24px;
+  overflow: auto;
+}
+
+li {
+  border-bottom: 1px solid var(--line);
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1fr) auto;
+  align-items: baseline;
+  column-gap: 2px;
+  width: 100%;
+  padding: 7px 0 6px;
+}
+
+.row .title {
+  padding-right: 8px;
+}
+
+.bar {
+  grid-column: 2 / -1;
+  position: relative;
+  height: 5px;
+  margin-top: 3px;
+  background: var(--faint);
+}
+
+.used {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--ok);
+}
+
+.used.tight {
+  background: var(--tight);
+}
+
+.used.fail {
+  background: var(--fail);
+}
+
+.tick {
+  position: absolute;
+  left: 66.67%;
+  top: -3px;
+  bottom: -3px;
+  width: 1px;
+  background: var(--ink);
+}
+
+.because {
+  padding: 0 0 8px 24px;
+}
+
+.because .action {
+  margin-left: 6px;
+}
+
+.unknown {
+  margin-top: 10px;
+  color: var(--soft);
+}
+
+.unknown li {
+  display: grid;
+  grid-template-columns: 22px 1fr;
+  padding: 6px 0;
+}
+
+.unknown b {
+  font-weight: 500;
+  color: var(--ink);
+}
+
+summary {
+  cursor: pointer;
+}
+
+@media (max-width: 1000px) {
+  .verdict {
+    border-left: 0;
+    border-top: 1px solid var(--ink);
+    overflow: visible;
+  }
+
+  .row {
+    padding: 12px 0;
+  }
+}
+</style>

@@ -1,0 +1,95 @@
+//! The chores themselves.
+
+use std::fs;
+use std::process::{Command, Stdio};
+
+use anyhow::{Context, bail};
+
+use crate::page;
+use crate::system::{cargo, has, output, root, run, web};
+
+/// Files of the page that are made from the Rust types.
+const GENERATED: &[&str] = &["src/api/schema.d.ts", "src/api/fields.gen.ts"];
+
+/// Builds page and program and starts it with the demo builds.
+pub fn demo(rest: &[String]) -> anyhow::Result<()> {
+    page::build()?;
+    eprintln!("Building the program; the page goes inside it.");
+    run(&root(), &cargo(), &["build", "--release", "--package", "ypsidyne"])?;
+    let program = root().join("target/release/ypsidyne");
+    eprintln!("The program is {}: one file, to be copied anywhere.", program.display());
+    let status = Command::new(&program).arg("demo").args(rest).status().context("cannot start the program")?;
+    if !status.success() {
+        bail!("the program ended with {status}");
+    }
+    Ok(())
+}
+
+/// Every test; the browser tests need Chromium and its driver.
+pub fn test() -> anyhow::Result<()> {
+    page::build()?;
+    install_browser()?;
+    run(&root(), &cargo(), &["test", "--workspace"])
+}
+
+fn install_browser() -> anyhow::Result<()> {
+    if has("chromium") && has("chromedriver") {
+        return Ok(());
+    }
+    eprintln!("The browser tests need Chromium and its driver: installing Debian's packages.");
+    let (program, before): (&str, &[&str]) =
+        if has("sudo") && !is_root() { ("sudo", &["apt-get"]) } else { ("apt-get", &[]) };
+    let apt = |arguments: &[&str]| run(&root(), program, &[before, arguments].concat());
+    apt(&["update", "-qq"])?;
+    apt(&["install", "-y", "-qq", "--no-install-recommends", "chromium", "chromium-driver"])
+        .context("install chromium and chromium-driver by hand, then run this again")
+}
+
+fn is_root() -> bool {
+    output(&root(), "id", &["-u"]).is_ok_and(|id| id.starts_with(b"0"))
+}
+
+/// Everything that reads the sources without running them.
+pub fn lint() -> anyhow::Result<()> {
+    run(&root(), &cargo(), &["fmt", "--all", "--check"])?;
+    page::build()?;
+    run(&root(), &cargo(), &["clippy", "--workspace", "--all-targets", "--", "-D", "warnings"])?;
+    page::install()?;
+    for script in ["format:check", "lint", "typecheck"] {
+        run(&web(), "npm", &["run", "--silent", script])?;
+    }
+    let before: Vec<_> = GENERATED.iter().map(|file| fs::read(web().join(file))).collect();
+    generate()?;
+    for (file, before) in GENERATED.iter().zip(before) {
+        if fs::read(web().join(file))? != before? {
+            bail!("web/{file} was not up to date with the Rust types; it is now, commit it");
+        }
+    }
+    Ok(())
+}
+
+/// Writes the generated files of the page.
+pub fn generate() -> anyhow::Result<()> {
+    page::install()?;
+    let openapi = output(&root(), &cargo(), &["run", "--quiet", "--package", "ypsidyne", "--", "openapi"])?;
+    eprintln!("· npm run generate");
+    let mut child = Command::new("npm")
+        .args(["run", "--silent", "generate"])
+        .current_dir(web())
+        .stdin(Stdio::piped())
+        .spawn()
+        .context("cannot start npm; is it installed?")?;
+    if let Some(mut stdin) = child.stdin.take() {
+        std::io::Write::write_all(&mut stdin, &openapi)?;
+    }
+    if !child.wait()?.success() {
+        bail!("the types of the page could not be generated");
+    }
+    Ok(())
+}
+
+/// The benchmarks of the core and of the server.
+pub fn bench() -> anyhow::Result<()> {
+    run(&root(), &cargo(), &["bench", "--package", "ypsidyne-core", "--bench", "evaluate"])?;
+    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "http"])
+}
