@@ -1,0 +1,111 @@
+//! The command line: results on standard output, messages on standard error, exit codes.
+
+mod support;
+
+use std::io::Write;
+use std::process::{Command, Output, Stdio};
+
+use serde_json::Value;
+use support::{DOLLY, PROGRAM};
+
+fn run(arguments: &[&str], input: Option<&str>) -> Output {
+    let mut child = Command::new(PROGRAM)
+        .args(arguments)
+        .env_remove("YPSIDYNE_PASSPHRASE")
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let mut stdin = child.stdin.take().unwrap();
+    stdin.write_all(input.unwrap_or("").as_bytes()).unwrap();
+    drop(stdin);
+    child.wait_with_output().unwrap()
+}
+
+fn text(bytes: &[u8]) -> String {
+    String::from_utf8(bytes.to_vec()).unwrap()
+}
+
+#[test]
+fn evaluate_reads_a_file_or_standard_input() {
+    let from_input = run(&["evaluate", "-"], Some(DOLLY));
+    assert_eq!(from_input.status.code(), Some(0));
+    let evaluation: Value = serde_json::from_slice(&from_input.stdout).unwrap();
+    assert_eq!(evaluation["format"], "ypsidyne.evaluation/1");
+    assert_eq!(evaluation["options"][0]["weakest_link"]["code"], "battery.sag");
+    assert!(from_input.stderr.is_empty());
+
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("dolly.json");
+    std::fs::write(&file, DOLLY).unwrap();
+    let from_file = run(&["evaluate", file.to_str().unwrap()], None);
+    assert_eq!(from_file.stdout, from_input.stdout);
+}
+
+#[test]
+fn bad_input_exits_with_2_and_lists_every_problem() {
+    let broken = DOLLY.replace("\"ambient_c\": 22", "\"ambient_c\": 900").replace("\"cells_series\": 10", "\"cells_series\": 0");
+    let output = run(&["evaluate", "-"], Some(&broken));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(output.stdout.is_empty());
+    let said = text(&output.stderr);
+    assert!(said.contains("2 problems"), "{said}");
+    assert!(said.contains("/job/ambient_c: 900 is out of range"), "{said}");
+    assert!(said.contains("/options/0/battery/cells_series"), "{said}");
+
+    let missing = run(&["evaluate", "no-such-file.json"], None);
+    assert_eq!(missing.status.code(), Some(2));
+    assert!(text(&missing.stderr).contains("no-such-file.json"));
+}
+
+#[test]
+fn schema_prints_what_the_product_publishes() {
+    let output = run(&["schema", "build"], None);
+    assert_eq!(output.status.code(), Some(0));
+    let schema: Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert_eq!(schema["properties"]["format"]["const"], "ypsidyne.build/1");
+    let unknown = run(&["schema", "horoscope"], None);
+    assert_eq!(unknown.status.code(), Some(2));
+    assert!(text(&unknown.stderr).contains("build, evaluation"));
+}
+
+#[test]
+fn help_teaches() {
+    let said = text(&run(&["--help"], None).stdout);
+    for word in ["demo", "serve", "evaluate", "schema", "Examples"] {
+        assert!(said.contains(word), "{word} not in {said}");
+    }
+    let said = text(&run(&["evaluate", "--help"], None).stdout);
+    assert!(said.contains("exit code is then 2"), "{said}");
+}
+
+#[test]
+fn it_does_not_open_itself_to_other_machines_without_a_passphrase() {
+    let folder = tempfile::tempdir().unwrap();
+    let data = folder.path().join("builds.sqlite");
+    let output = run(&["serve", "--address", "0.0.0.0", "--port", "0", "--data", data.to_str().unwrap()], None);
+    assert_eq!(output.status.code(), Some(1));
+    assert!(text(&output.stderr).contains("passphrase"), "{}", text(&output.stderr));
+    assert!(!data.exists(), "refused before anything is opened");
+
+    let short = folder.path().join("short");
+    std::fs::write(&short, "abc\n").unwrap();
+    let output = run(
+        &["serve", "--address", "0.0.0.0", "--data", data.to_str().unwrap(), "--passphrase-file", short.to_str().unwrap()],
+        None,
+    );
+    assert_eq!(output.status.code(), Some(1));
+    assert!(text(&output.stderr).contains("too short"));
+}
+
+#[test]
+fn a_port_that_is_taken_is_named() {
+    let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let port = taken.local_addr().unwrap().port().to_string();
+    let folder = tempfile::tempdir().unwrap();
+    let data = folder.path().join("builds.sqlite");
+    let output = run(&["serve", "--port", &port, "--data", data.to_str().unwrap()], None);
+    assert_eq!(output.status.code(), Some(1));
+    assert!(text(&output.stderr).contains("--port"), "{}", text(&output.stderr));
+}

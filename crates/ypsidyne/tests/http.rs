@@ -1,0 +1,306 @@
+//! The interface over HTTP: revisions, problems, limits, who may ask.
+
+mod support;
+
+use reqwest::{Client, Method, Response, StatusCode};
+use rstest::rstest;
+use serde_json::{Value, json};
+use support::{DOLLY, Server};
+
+const JSON: &str = "application/json";
+
+async fn send(server: &Server, method: Method, path: &str, headers: &[(&str, &str)], body: impl Into<reqwest::Body>) -> Response {
+    let request = headers.iter().fold(Client::new().request(method, server.url(path)), |request, (name, value)| {
+        request.header(*name, *value)
+    });
+    request.body(body).send().await.unwrap()
+}
+
+async fn post_json(server: &Server, path: &str, body: impl Into<reqwest::Body>) -> Response {
+    send(server, Method::POST, path, &[("content-type", JSON)], body).await
+}
+
+/// Stores the dolly board and gives back its id.
+async fn stored(server: &Server) -> String {
+    let reply = post_json(server, "/api/builds", DOLLY).await;
+    assert_eq!(reply.status(), StatusCode::CREATED);
+    assert_eq!(reply.headers()["etag"], "\"1\"");
+    reply.json::<Value>().await.unwrap()["id"].as_str().unwrap().to_owned()
+}
+
+fn renamed(name: &str) -> String {
+    let mut build: Value = serde_json::from_str(DOLLY).unwrap();
+    build["name"] = json!(name);
+    build.to_string()
+}
+
+async fn save(server: &Server, id: &str, revision: u32, body: String) -> Response {
+    let tag = format!("\"{revision}\"");
+    send(server, Method::PUT, &format!("/api/builds/{id}"), &[("content-type", JSON), ("if-match", &tag)], body).await
+}
+
+async fn problem(reply: Response, status: StatusCode) -> Value {
+    assert_eq!(reply.status(), status);
+    assert_eq!(reply.headers()["content-type"], "application/problem+json");
+    let document: Value = reply.json().await.unwrap();
+    assert_eq!(document["status"], status.as_u16());
+    assert!(document["type"].as_str().unwrap().starts_with("/problems/"), "{document}");
+    assert!(!document["title"].as_str().unwrap().is_empty());
+    document
+}
+
+#[tokio::test]
+async fn the_evaluation_over_http_is_that_of_the_core() {
+    let server = Server::start();
+    let ours: Value = post_json(&server, "/api/evaluate", DOLLY).await.json().await.unwrap();
+    let build = ypsidyne_core::document::Build::from_json(DOLLY).unwrap();
+    assert_eq!(ours, serde_json::to_value(ypsidyne_core::evaluation::evaluate(&build)).unwrap());
+    let bench: Value = post_json(&server, "/api/workbench?option=0", DOLLY).await.json().await.unwrap();
+    assert_eq!(bench["evaluation"], ours);
+    assert_eq!(bench["envelopes"].as_array().unwrap().len(), 3, "one drive at three charges");
+    assert!(bench["sums"][0]["lines"].as_array().unwrap().len() > 5);
+}
+
+#[tokio::test]
+async fn a_stale_save_gets_412_and_both_versions_stay() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    assert_eq!(save(&server, &id, 1, renamed("theirs")).await.headers()["etag"], "\"2\"");
+    let reply = save(&server, &id, 1, renamed("mine")).await;
+    assert_eq!(reply.headers()["etag"], "\"2\"", "the current one, to go on from");
+    let refused = problem(reply, StatusCode::PRECONDITION_FAILED).await;
+    assert_eq!((&refused["current_revision"], &refused["kept_as"]), (&json!(2), &json!(3)));
+    let get = async |path: String| -> Value { reqwest::get(server.url(&path)).await.unwrap().json().await.unwrap() };
+    assert_eq!(get(format!("/api/builds/{id}")).await["name"], "theirs");
+    assert_eq!(get(format!("/api/builds/{id}/revisions/3")).await["name"], "mine");
+    assert_eq!(get(format!("/api/builds/{id}/revisions")).await[0]["kind"], "set_aside");
+}
+
+#[tokio::test]
+async fn a_change_without_if_match_is_not_taken() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    let path = format!("/api/builds/{id}");
+    let reply = send(&server, Method::PUT, &path, &[("content-type", JSON)], DOLLY).await;
+    problem(reply, StatusCode::PRECONDITION_REQUIRED).await;
+    let reply = send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", "*")], DOLLY).await;
+    problem(reply, StatusCode::BAD_REQUEST).await;
+    problem(send(&server, Method::DELETE, &path, &[], "").await, StatusCode::PRECONDITION_REQUIRED).await;
+}
+
+#[tokio::test]
+async fn deleted_builds_come_back() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    assert_eq!(reply.status(), StatusCode::NO_CONTENT);
+    let list = async |query: &str| -> Vec<Value> {
+        reqwest::get(server.url(&format!("/api/builds{query}"))).await.unwrap().json().await.unwrap()
+    };
+    assert!(list("").await.is_empty());
+    assert_eq!(list("?deleted=true").await[0]["id"], json!(id));
+    let reply = send(&server, Method::POST, &format!("/api/builds/{id}/restore"), &[], "").await;
+    assert_eq!(reply.status(), StatusCode::OK);
+    let lines = list("").await;
+    assert_eq!(lines[0]["name"], "Tracking-shot dolly board");
+    assert_eq!(lines[0]["options"][0]["verdict"], "tight");
+}
+
+#[rstest]
+#[case::unknown_path(Method::GET, "/api/horoscope", "", StatusCode::NOT_FOUND)]
+#[case::unknown_path_by_post(Method::POST, "/api/builds/1/2/3/4", "", StatusCode::NOT_FOUND)]
+#[case::bare_api(Method::GET, "/api", "", StatusCode::NOT_FOUND)]
+#[case::wrong_method(Method::DELETE, "/api/evaluate", "", StatusCode::METHOD_NOT_ALLOWED)]
+#[case::no_such_build(Method::GET, "/api/builds/0192f0c0-0000-7000-8000-000000000000", "", StatusCode::NOT_FOUND)]
+#[case::no_such_revision(Method::GET, "/api/builds/x/revisions/first", "", StatusCode::BAD_REQUEST)]
+#[case::no_such_option(Method::POST, "/api/workbench?option=9", DOLLY, StatusCode::BAD_REQUEST)]
+#[case::option_no_number(Method::POST, "/api/workbench?option=last", DOLLY, StatusCode::BAD_REQUEST)]
+#[case::no_such_kind(Method::GET, "/api/templates/spaceship", "", StatusCode::BAD_REQUEST)]
+#[case::path_that_is_no_text(Method::GET, "/api/builds/%FF", "", StatusCode::BAD_REQUEST)]
+#[case::no_json(Method::POST, "/api/evaluate", "{", StatusCode::UNPROCESSABLE_ENTITY)]
+#[tokio::test]
+async fn every_error_is_a_problem_document(
+    #[case] method: Method,
+    #[case] path: &str,
+    #[case] body: &'static str,
+    #[case] status: StatusCode,
+) {
+    let server = Server::start();
+    problem(send(&server, method, path, &[("content-type", JSON)], body).await, status).await;
+}
+
+#[tokio::test]
+async fn a_bad_document_names_every_place() {
+    let server = Server::start();
+    let mut build: Value = serde_json::from_str(DOLLY).unwrap();
+    build["job"]["ambient_c"] = json!("warm");
+    build["options"][0]["battery"]["cells_series"] = json!(0);
+    let refused = problem(post_json(&server, "/api/builds", build.to_string()).await, StatusCode::UNPROCESSABLE_ENTITY).await;
+    let pointers: Vec<_> = refused["errors"].as_array().unwrap().iter().map(|error| error["pointer"].clone()).collect();
+    assert_eq!(pointers, [json!("/job/ambient_c"), json!("/options/0/battery/cells_series")]);
+    let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    assert!(list.is_empty(), "nothing is stored");
+}
+
+#[tokio::test]
+async fn only_json_of_a_reasonable_size_is_read() {
+    let server = Server::start();
+    let reply = send(&server, Method::POST, "/api/evaluate", &[("content-type", "text/plain")], DOLLY).await;
+    problem(reply, StatusCode::UNSUPPORTED_MEDIA_TYPE).await;
+    let reply = send(&server, Method::POST, "/api/evaluate", &[], DOLLY).await;
+    problem(reply, StatusCode::UNSUPPORTED_MEDIA_TYPE).await;
+    let fits = format!("{}{}", " ".repeat(4 * 1024 * 1024 - DOLLY.len()), DOLLY);
+    assert_eq!(post_json(&server, "/api/evaluate", fits.clone()).await.status(), StatusCode::OK);
+    problem(post_json(&server, "/api/evaluate", format!(" {fits}")).await, StatusCode::PAYLOAD_TOO_LARGE).await;
+    let reply = post_json(&server, "/api/evaluate", vec![b'"', 0xff, b'"']).await;
+    problem(reply, StatusCode::BAD_REQUEST).await;
+}
+
+#[rstest]
+#[case::foreign_host(&[("host", "bench.example")], StatusCode::MISDIRECTED_REQUEST)]
+#[case::rebound_name(&[("host", "127.0.0.1.attacker.example:80")], StatusCode::MISDIRECTED_REQUEST)]
+#[case::foreign_origin(&[("origin", "https://attacker.example")], StatusCode::FORBIDDEN)]
+#[case::other_port_of_this_machine(&[("origin", "http://127.0.0.1:1")], StatusCode::FORBIDDEN)]
+#[case::no_origin_at_all(&[("origin", "null")], StatusCode::FORBIDDEN)]
+#[tokio::test]
+async fn a_page_elsewhere_cannot_drive_it(#[case] headers: &[(&str, &str)], #[case] status: StatusCode) {
+    let server = Server::start();
+    for path in ["/api/builds", "/"] {
+        problem(send(&server, Method::GET, path, headers, "").await, status).await;
+    }
+    let mut with_type = vec![("content-type", JSON)];
+    with_type.extend(headers);
+    problem(send(&server, Method::POST, "/api/builds", &with_type, DOLLY).await, status).await;
+    let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    assert!(list.is_empty());
+}
+
+#[tokio::test]
+async fn its_own_page_may() {
+    let server = Server::start();
+    let origin = server.address.clone();
+    let reply = send(&server, Method::POST, "/api/builds", &[("content-type", JSON), ("origin", &origin)], DOLLY).await;
+    assert_eq!(reply.status(), StatusCode::CREATED);
+}
+
+#[tokio::test]
+async fn every_reply_carries_the_security_headers() {
+    let server = Server::start();
+    for path in ["/", "/api/builds", "/api/nothing", "/assets/none.js"] {
+        let reply = reqwest::get(server.url(path)).await.unwrap();
+        let policy = reply.headers()["content-security-policy"].to_str().unwrap();
+        assert!(policy.contains("default-src 'none'") && policy.contains("script-src 'self';"), "{policy}");
+        assert!(!policy.contains("unsafe-eval"));
+        assert_eq!(reply.headers()["x-content-type-options"], "nosniff");
+    }
+}
+
+#[tokio::test]
+async fn beyond_this_machine_a_passphrase_is_asked_for() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("passphrase");
+    std::fs::write(&file, "quarry street\n").unwrap();
+    let server = Server::with(&["serve", "--address", "0.0.0.0", "--passphrase-file", file.to_str().unwrap()]);
+    let address = server.address.replace("0.0.0.0", "127.0.0.1");
+    let client = Client::builder().cookie_store(true).build().unwrap();
+    let get = async |path: &str| client.get(format!("{address}{path}")).send().await.unwrap();
+    let give = async |passphrase: &str| {
+        client.post(format!("{address}/api/session")).json(&json!({ "passphrase": passphrase })).send().await.unwrap()
+    };
+    assert_eq!(get("/").await.status(), StatusCode::OK, "the page itself, to ask for it");
+    problem(get("/api/builds").await, StatusCode::UNAUTHORIZED).await;
+    assert_eq!(get("/api/session").await.json::<Value>().await.unwrap()["needs_passphrase"], true);
+    problem(give("quarry stret").await, StatusCode::FORBIDDEN).await;
+    problem(get("/api/builds").await, StatusCode::UNAUTHORIZED).await;
+    let opened = give("quarry street").await;
+    let cookie = opened.headers()["set-cookie"].to_str().unwrap().to_owned();
+    assert!(cookie.contains("HttpOnly") && cookie.contains("SameSite=Strict"), "{cookie}");
+    assert_eq!(get("/api/builds").await.status(), StatusCode::OK);
+    assert_eq!(Client::new().get(format!("{address}/api/builds")).send().await.unwrap().status(), StatusCode::UNAUTHORIZED);
+}
+
+#[tokio::test]
+async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
+    let mut server = Server::start();
+    let id = stored(&server).await;
+    for round in 0..4u32 {
+        let (address, build) = (server.address.clone(), id.clone());
+        let first: u32 = {
+            let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
+            reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap()
+        };
+        // Saves as fast as they go until the connection breaks; tells the last one that was acknowledged.
+        let writer = tokio::spawn(async move {
+            let client = Client::new();
+            let mut acknowledged = (first, None);
+            for number in 0.. {
+                let name = format!("round {round} save {number}");
+                let sent = client
+                    .put(format!("{address}/api/builds/{build}"))
+                    .header("content-type", JSON)
+                    .header("if-match", format!("\"{}\"", acknowledged.0))
+                    .body(renamed(&name))
+                    .send()
+                    .await;
+                let Ok(reply) = sent else { break };
+                let Ok(saved) = reply.json::<Value>().await else { break };
+                acknowledged = (u32::try_from(saved["revision"].as_u64().unwrap()).unwrap(), Some(name));
+            }
+            acknowledged
+        });
+        // Somewhere in the middle: as soon as a few were taken.
+        loop {
+            let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
+            let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
+            if now >= first + 5 {
+                break;
+            }
+        }
+        server.pull_the_plug();
+        let (revision, name) = writer.await.unwrap();
+        let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
+        let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
+        // The one in flight may have been taken without its answer arriving; nothing more, nothing less.
+        assert!(now == revision || now == revision + 1, "acknowledged {revision}, stored {now}");
+        let kept: Value =
+            reqwest::get(server.url(&format!("/api/builds/{id}/revisions/{revision}"))).await.unwrap().json().await.unwrap();
+        assert_eq!(kept["name"].as_str(), name.as_deref());
+    }
+}
+
+#[tokio::test]
+async fn it_ends_gracefully_when_asked() {
+    let mut server = Server::start();
+    stored(&server).await;
+    assert_eq!(server.terminate(), Some(0));
+}
+
+#[tokio::test]
+async fn the_demo_is_put_in_once() {
+    let server = Server::demo();
+    let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    assert_eq!(list.len(), 4);
+    assert!(list.iter().all(|build| build["options"].as_array().unwrap().len() == 2));
+}
+
+#[tokio::test]
+async fn the_interface_describes_itself() {
+    let server = Server::start();
+    let document: Value = reqwest::get(server.url("/api/openapi.json")).await.unwrap().json().await.unwrap();
+    assert_eq!(document["openapi"], "3.1.0");
+    // Every path it names answers with something else than "unknown path".
+    for (path, operations) in document["paths"].as_object().unwrap() {
+        for method in operations.as_object().unwrap().keys() {
+            let method: Method = method.to_uppercase().parse().unwrap();
+            let path = path.replace("{kind}", "board").replace("{what}", "build").replace("{number}", "1").replace("{id}", "none");
+            let reply = send(&server, method.clone(), &path, &[("content-type", JSON)], "{}").await;
+            assert_ne!(reply.status(), StatusCode::METHOD_NOT_ALLOWED, "{method} {path}");
+            let text = reply.text().await.unwrap();
+            assert!(!text.contains("/problems/unknown-path"), "{method} {path}: {text}");
+        }
+    }
+    for what in ["build", "evaluation"] {
+        let schema: Value = reqwest::get(server.url(&format!("/api/schema/{what}"))).await.unwrap().json().await.unwrap();
+        assert_eq!(schema["type"], "object");
+    }
+}

@@ -1,0 +1,244 @@
+//! A headless browser of its own for each test, driven as a person drives it.
+
+use std::io::{BufRead, BufReader};
+use std::path::PathBuf;
+use std::process::{Child, Command, Stdio};
+use std::time::Duration;
+
+use fantoccini::elements::Element;
+use fantoccini::key::Key;
+use fantoccini::{Client, ClientBuilder, Locator};
+use hyper_util::client::legacy::connect::HttpConnector;
+use serde_json::{Value, json};
+
+/// Longest wait for something to appear.
+const PATIENCE: Duration = Duration::from_secs(20);
+
+/// A browser window with its driver.
+pub struct Browser {
+    driver: Child,
+    pub client: Client,
+    folder: tempfile::TempDir,
+}
+
+impl Browser {
+    /// Starts a browser with a fresh profile and a window of 1280 × 800.
+    pub async fn start() -> Self {
+        Self::sized(1280, 800).await
+    }
+
+    /// Starts a browser whose page is so large.
+    pub async fn sized(width: u32, height: u32) -> Self {
+        let mut driver = Command::new("chromedriver")
+            .arg("--port=0")
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .spawn()
+            .expect("chromedriver starts; `cargo xtask test` installs it");
+        let mut lines = BufReader::new(driver.stdout.take().unwrap()).lines();
+        let port = loop {
+            let line = lines.next().expect("chromedriver tells its port").unwrap();
+            if let Some(rest) = line.split("started successfully on port ").nth(1) {
+                break rest.trim_end_matches('.').to_owned();
+            }
+        };
+        std::thread::spawn(move || lines.for_each(drop));
+        let folder = tempfile::tempdir().unwrap();
+        let capabilities = json!({
+            "goog:loggingPrefs": { "browser": "ALL" },
+            "goog:chromeOptions": {
+                "args": [
+                    "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+                    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+                    "--disable-extensions", "--force-device-scale-factor=1",
+                    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
+                    format!("--user-data-dir={}", folder.path().join("profile").display()),
+                    format!("--window-size={width},{height}"),
+                ],
+                "prefs": {
+                    "download.default_directory": folder.path().join("downloads"),
+                    "download.prompt_for_download": false,
+                }
+            }
+        });
+        let Value::Object(capabilities) = capabilities else { unreachable!("an object was written") };
+        let client = ClientBuilder::new(HttpConnector::new())
+            .capabilities(capabilities)
+            .connect(&format!("http://127.0.0.1:{port}"))
+            .await
+            .expect("a browser session");
+        let browser = Self { driver, client, folder };
+        browser.resize(width, height).await;
+        browser
+    }
+
+    /// Makes the page so large, whatever the window's frame takes.
+    async fn resize(&self, width: u32, height: u32) {
+        self.client.set_window_size(width, height).await.unwrap();
+        let inner = self.run("return [innerWidth, innerHeight]").await;
+        let missing = |wanted: u32, index: usize| {
+            wanted + wanted.saturating_sub(u32::try_from(inner[index].as_u64().unwrap()).unwrap())
+        };
+        self.client.set_window_size(missing(width, 0), missing(height, 1)).await.unwrap();
+    }
+
+    /// Opens an address.
+    pub async fn open(&self, address: &str) {
+        self.client.goto(address).await.unwrap();
+    }
+
+    /// Runs a script in the page.
+    pub async fn run(&self, script: &str) -> Value {
+        self.client.execute(script, vec![]).await.unwrap()
+    }
+
+    /// The first element for a selector, once it is there.
+    pub async fn find(&self, selector: &str) -> Element {
+        self.client
+            .wait()
+            .at_most(PATIENCE)
+            .for_element(Locator::Css(selector))
+            .await
+            .unwrap_or_else(|error| panic!("{selector}: {error}"))
+    }
+
+    /// Clicks the element for a selector.
+    pub async fn click(&self, selector: &str) {
+        self.find(selector).await.click().await.unwrap_or_else(|error| panic!("click {selector}: {error}"));
+    }
+
+    /// Clicks the button or link with these words.
+    pub async fn press(&self, words: &str) {
+        let path = format!("//*[self::button or self::a][contains(normalize-space(.), '{words}')]");
+        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await;
+        found.unwrap_or_else(|error| panic!("{words}: {error}")).click().await.unwrap();
+    }
+
+    /// Types into a field by its key, replacing what stood there, and leaves it.
+    pub async fn fill(&self, field: &str, text: &str) {
+        self.type_into(field, text).await;
+        self.keys(&char::from(Key::Tab).to_string()).await;
+    }
+
+    /// Types into a field by its key, replacing what stood there, and stays.
+    pub async fn type_into(&self, field: &str, text: &str) {
+        let entry = self.find(&format!("input[data-field='{field}']")).await;
+        entry.click().await.unwrap();
+        let all = format!("{}a{}", char::from(Key::Control), char::from(Key::Null));
+        entry.send_keys(&format!("{all}{text}")).await.unwrap();
+    }
+
+    /// Sends keys to wherever the focus is.
+    pub async fn keys(&self, keys: &str) {
+        self.client.active_element().await.unwrap().send_keys(keys).await.unwrap();
+    }
+
+    /// Presses keys while Control is held.
+    pub async fn control(&self, key: &str) {
+        self.keys(&format!("{}{key}{}", char::from(Key::Control), char::from(Key::Null))).await;
+    }
+
+    /// What a field shows.
+    pub async fn value(&self, field: &str) -> String {
+        let script = format!("return document.querySelector(\"input[data-field='{field}']\")?.value ?? ''");
+        self.run(&script).await.as_str().unwrap().to_owned()
+    }
+
+    /// Waits until a script is true.
+    pub async fn until(&self, what: &str, condition: &str) {
+        let script = format!("return Boolean({condition})");
+        let end = std::time::Instant::now() + PATIENCE;
+        while std::time::Instant::now() < end {
+            if self.run(&script).await == json!(true) {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(25)).await;
+        }
+        let page = self.run("return document.body.innerText").await;
+        panic!("never: {what} ({condition})\n{}", page.as_str().unwrap_or(""));
+    }
+
+    /// Waits until some text stands on the page.
+    pub async fn until_text(&self, text: &str) {
+        self.until(text, &format!("document.body.innerText.includes({})", json!(text))).await;
+    }
+
+    /// Waits until the build says it is saved.
+    pub async fn until_saved(&self) {
+        self.until("saved", "document.querySelector('[data-saved]')?.classList.contains('saved')").await;
+    }
+
+    /// The verdict of a check: ok, tight, fail.
+    pub async fn verdict(&self, code: &str) -> String {
+        let script = format!("return document.querySelector(\"[data-check='{code}']\")?.dataset.checkVerdict ?? 'none'");
+        self.run(&script).await.as_str().unwrap().to_owned()
+    }
+
+    /// Waits until a check comes out so.
+    pub async fn until_verdict(&self, code: &str, verdict: &str) {
+        let condition =
+            format!("document.querySelector(\"[data-check='{code}']\")?.dataset.checkVerdict === '{verdict}'");
+        self.until(&format!("{code} {verdict}"), &condition).await;
+    }
+
+    /// Waits for a downloaded file whose name ends so, and reads it.
+    pub async fn downloaded(&self, ending: &str) -> Vec<u8> {
+        let folder = self.folder.path().join("downloads");
+        let end = std::time::Instant::now() + PATIENCE;
+        while std::time::Instant::now() < end {
+            let found = std::fs::read_dir(&folder).into_iter().flatten().flatten().map(|entry| entry.path());
+            let mut whole = found.filter(|path| path.to_string_lossy().ends_with(ending));
+            if let Some(path) = whole.next() {
+                return std::fs::read(path).unwrap();
+            }
+            tokio::time::sleep(Duration::from_millis(25)).await;
+        }
+        panic!("no {ending} arrived in {}", folder.display());
+    }
+
+    /// A file for uploads, with this content.
+    pub fn file(&self, name: &str, content: &str) -> PathBuf {
+        let path = self.folder.path().join(name);
+        std::fs::write(&path, content).unwrap();
+        path
+    }
+
+    /// Ends the session.
+    pub async fn end(self) {
+        self.client.clone().close().await.unwrap();
+    }
+}
+
+impl Drop for Browser {
+    fn drop(&mut self) {
+        let _ = self.driver.kill();
+        let _ = self.driver.wait();
+    }
+}
+
+impl Browser {
+    /// Chooses an entry of the list that is open.
+    pub async fn press_option(&self, words: &str) {
+        let path = format!("//li[@role='option'][contains(normalize-space(.), '{words}')]");
+        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await;
+        found.unwrap_or_else(|error| panic!("{words}: {error}")).click().await.unwrap();
+    }
+}
+
+/// What the page wrote to its console.
+#[derive(Debug)]
+pub struct ConsoleLog;
+
+impl fantoccini::wd::WebDriverCompatibleCommand for ConsoleLog {
+    fn endpoint(
+        &self,
+        base_url: &url::Url,
+        session_id: Option<&str>,
+    ) -> Result<url::Url, url::ParseError> {
+        base_url.join(&format!("session/{}/se/log", session_id.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _request_url: &url::Url) -> (http::Method, Option<String>) {
+        (http::Method::POST, Some(r#"{"type": "browser"}"#.to_owned()))
+    }
+}
