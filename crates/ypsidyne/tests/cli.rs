@@ -45,7 +45,8 @@ fn evaluate_reads_a_file_or_standard_input() {
 
 #[test]
 fn bad_input_exits_with_2_and_lists_every_problem() {
-    let broken = DOLLY.replace("\"ambient_c\": 22", "\"ambient_c\": 900").replace("\"cells_series\": 10", "\"cells_series\": 0");
+    let broken =
+        DOLLY.replace("\"ambient_c\": 22", "\"ambient_c\": 900").replace("\"cells_series\": 10", "\"cells_series\": 0");
     let output = run(&["evaluate", "-"], Some(&broken));
     assert_eq!(output.status.code(), Some(2));
     assert!(output.stdout.is_empty());
@@ -92,7 +93,15 @@ fn it_does_not_open_itself_to_other_machines_without_a_passphrase() {
     let short = folder.path().join("short");
     std::fs::write(&short, "abc\n").unwrap();
     let output = run(
-        &["serve", "--address", "0.0.0.0", "--data", data.to_str().unwrap(), "--passphrase-file", short.to_str().unwrap()],
+        &[
+            "serve",
+            "--address",
+            "0.0.0.0",
+            "--data",
+            data.to_str().unwrap(),
+            "--passphrase-file",
+            short.to_str().unwrap(),
+        ],
         None,
     );
     assert_eq!(output.status.code(), Some(1));

@@ -9,10 +9,16 @@ use support::{DOLLY, Server};
 
 const JSON: &str = "application/json";
 
-async fn send(server: &Server, method: Method, path: &str, headers: &[(&str, &str)], body: impl Into<reqwest::Body>) -> Response {
-    let request = headers.iter().fold(Client::new().request(method, server.url(path)), |request, (name, value)| {
-        request.header(*name, *value)
-    });
+async fn send(
+    server: &Server,
+    method: Method,
+    path: &str,
+    headers: &[(&str, &str)],
+    body: impl Into<reqwest::Body>,
+) -> Response {
+    let request = headers
+        .iter()
+        .fold(Client::new().request(method, server.url(path)), |request, (name, value)| request.header(*name, *value));
     request.body(body).send().await.unwrap()
 }
 
@@ -135,7 +141,8 @@ async fn a_bad_document_names_every_place() {
     let mut build: Value = serde_json::from_str(DOLLY).unwrap();
     build["job"]["ambient_c"] = json!("warm");
     build["options"][0]["battery"]["cells_series"] = json!(0);
-    let refused = problem(post_json(&server, "/api/builds", build.to_string()).await, StatusCode::UNPROCESSABLE_ENTITY).await;
+    let refused =
+        problem(post_json(&server, "/api/builds", build.to_string()).await, StatusCode::UNPROCESSABLE_ENTITY).await;
     let pointers: Vec<_> = refused["errors"].as_array().unwrap().iter().map(|error| error["pointer"].clone()).collect();
     assert_eq!(pointers, [json!("/job/ambient_c"), json!("/options/0/battery/cells_series")]);
     let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
@@ -216,7 +223,10 @@ async fn beyond_this_machine_a_passphrase_is_asked_for() {
     let cookie = opened.headers()["set-cookie"].to_str().unwrap().to_owned();
     assert!(cookie.contains("HttpOnly") && cookie.contains("SameSite=Strict"), "{cookie}");
     assert_eq!(get("/api/builds").await.status(), StatusCode::OK);
-    assert_eq!(Client::new().get(format!("{address}/api/builds")).send().await.unwrap().status(), StatusCode::UNAUTHORIZED);
+    assert_eq!(
+        Client::new().get(format!("{address}/api/builds")).send().await.unwrap().status(),
+        StatusCode::UNAUTHORIZED
+    );
 }
 
 #[tokio::test]
@@ -262,8 +272,12 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
         let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
         // The one in flight may have been taken without its answer arriving; nothing more, nothing less.
         assert!(now == revision || now == revision + 1, "acknowledged {revision}, stored {now}");
-        let kept: Value =
-            reqwest::get(server.url(&format!("/api/builds/{id}/revisions/{revision}"))).await.unwrap().json().await.unwrap();
+        let kept: Value = reqwest::get(server.url(&format!("/api/builds/{id}/revisions/{revision}")))
+            .await
+            .unwrap()
+            .json()
+            .await
+            .unwrap();
         assert_eq!(kept["name"].as_str(), name.as_deref());
     }
 }
@@ -292,7 +306,11 @@ async fn the_interface_describes_itself() {
     for (path, operations) in document["paths"].as_object().unwrap() {
         for method in operations.as_object().unwrap().keys() {
             let method: Method = method.to_uppercase().parse().unwrap();
-            let path = path.replace("{kind}", "board").replace("{what}", "build").replace("{number}", "1").replace("{id}", "none");
+            let path = path
+                .replace("{kind}", "board")
+                .replace("{what}", "build")
+                .replace("{number}", "1")
+                .replace("{id}", "none");
             let reply = send(&server, method.clone(), &path, &[("content-type", JSON)], "{}").await;
             assert_ne!(reply.status(), StatusCode::METHOD_NOT_ALLOWED, "{method} {path}");
             let text = reply.text().await.unwrap();
@@ -300,7 +318,8 @@ async fn the_interface_describes_itself() {
         }
     }
     for what in ["build", "evaluation"] {
-        let schema: Value = reqwest::get(server.url(&format!("/api/schema/{what}"))).await.unwrap().json().await.unwrap();
+        let schema: Value =
+            reqwest::get(server.url(&format!("/api/schema/{what}"))).await.unwrap().json().await.unwrap();
         assert_eq!(schema["type"], "object");
     }
 }

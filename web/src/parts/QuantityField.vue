@@ -23,6 +23,8 @@ const typed = ref("");
 const wrong = ref<string | null>(null);
 /** Our own last entry: the document answering with it must not rewrite what is being typed. */
 const sent = ref<number | null | undefined>(undefined);
+/** What stood there when the typing began. */
+const before = ref<number | null>(null);
 
 const present = computed(() => props.modelValue ?? null);
 const shown = computed(() =>
@@ -53,8 +55,8 @@ function take(text: string): void {
   typed.value = text;
   const result = parsed(props.name, props.meta, text, unitWhileTyping.value);
   wrong.value = result.kind === "wrong" ? result.why : null;
-  if (result.kind === "wrong") return;
-  const value = result.kind === "empty" ? null : result.value;
+  // "1e9" passes through 1: a wrong entry must not leave such a way station behind.
+  const value = result.kind === "value" ? result.value : result.kind === "empty" ? null : before.value;
   sent.value = value;
   if (value !== present.value) emit("update:modelValue", value);
 }
@@ -62,6 +64,7 @@ function take(text: string): void {
 function focus(event: FocusEvent): void {
   focused.value = true;
   sent.value = present.value;
+  before.value = present.value;
   if (!wrong.value) unitWhileTyping.value = shown.value.unit;
   (event.target as HTMLInputElement).select();
 }

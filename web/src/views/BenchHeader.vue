@@ -123,7 +123,7 @@ function setName(event: Event): void {
       </button>
     </nav>
     <div class="tools">
-      <span class="saved" :class="bench.saveState.kind" role="status" data-saved>
+      <span class="saved" :class="bench.saveState.kind" role="status" :data-saved="bench.saveState.kind">
         {{ saved() }}
         <span v-if="bench.saveState.kind === 'failed'" class="why">{{ bench.saveState.why }}</span>
       </span>
@@ -140,6 +140,7 @@ function setName(event: Event): void {
 <style scoped>
 .head {
   grid-area: head;
+  position: relative;
   display: flex;
   align-items: stretch;
   min-height: 38px;

@@ -147,6 +147,7 @@ useKeys({
 
 .panel {
   grid-area: panel;
+  position: relative;
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;

@@ -95,6 +95,7 @@ const words = computed<Record<Step, string>>(() => {
 <style scoped>
 .steps {
   grid-area: steps;
+  position: relative;
   background: var(--paper);
   border-right: 1px solid var(--line);
   padding-top: 6px;

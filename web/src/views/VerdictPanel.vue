@@ -114,6 +114,7 @@ function move(event: KeyboardEvent): void {
 <style scoped>
 .verdict {
   grid-area: verdict;
+  position: relative;
   background: var(--paper);
   border-left: 1px solid var(--line);
   padding: 12px 16px 24px;

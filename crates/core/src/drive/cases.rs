@@ -138,9 +138,8 @@ impl Drive<'_> {
 
     /// Motor speed, rad/s, at which full throttle meets a shaft torque that rises with speed.
     fn balance_rad_s(&self, source: &Source, wanted_nm: impl Fn(f64) -> f64) -> f64 {
-        let surplus_nm = |motor_rad_s: f64| {
-            source.throttled_shaft_nm(self, motor_rad_s).unwrap_or(-1.0) - wanted_nm(motor_rad_s)
-        };
+        let surplus_nm =
+            |motor_rad_s: f64| source.throttled_shaft_nm(self, motor_rad_s).unwrap_or(-1.0) - wanted_nm(motor_rad_s);
         // Between two corners the surplus is smooth, and a smooth root is found in a few steps.
         let (mut low, mut high) = (0.0, self.runaway_rad_s(source));
         for corner in source.corner_speeds_rad_s(self) {

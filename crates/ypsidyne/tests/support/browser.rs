@@ -165,12 +165,13 @@ impl Browser {
 
     /// Waits until the build says it is saved.
     pub async fn until_saved(&self) {
-        self.until("saved", "document.querySelector('[data-saved]')?.classList.contains('saved')").await;
+        self.until("saved", "document.querySelector('[data-saved]')?.dataset.saved === 'saved'").await;
     }
 
     /// The verdict of a check: ok, tight, fail.
     pub async fn verdict(&self, code: &str) -> String {
-        let script = format!("return document.querySelector(\"[data-check='{code}']\")?.dataset.checkVerdict ?? 'none'");
+        let script =
+            format!("return document.querySelector(\"[data-check='{code}']\")?.dataset.checkVerdict ?? 'none'");
         self.run(&script).await.as_str().unwrap().to_owned()
     }
 
@@ -230,11 +231,7 @@ impl Browser {
 pub struct ConsoleLog;
 
 impl fantoccini::wd::WebDriverCompatibleCommand for ConsoleLog {
-    fn endpoint(
-        &self,
-        base_url: &url::Url,
-        session_id: Option<&str>,
-    ) -> Result<url::Url, url::ParseError> {
+    fn endpoint(&self, base_url: &url::Url, session_id: Option<&str>) -> Result<url::Url, url::ParseError> {
         base_url.join(&format!("session/{}/se/log", session_id.unwrap_or_default()))
     }
 
