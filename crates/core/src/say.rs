@@ -1,35 +1,101 @@
 //! Numbers in sentences: three figures, no more.
+//!
+//! Written digit by digit from a whole number: an evaluation says some hundred numbers, and the general formatting of
+//! floating-point numbers would take as long as working them out.
+
+use std::fmt::{Display, Formatter, Result, Write};
 
 /// A number to three significant figures, whole numbers from 1000 on, without trailing zeros.
-#[must_use]
-pub(crate) fn three(value: f64) -> String {
-    let size = value.abs();
-    if size < 1e-9 {
-        return "0".to_owned();
-    }
-    if size >= 999.5 {
-        return format!("{value:.0}");
-    }
-    // 0.0123 wants 4 decimals, 1.23 wants 2, 123 wants 0.
-    let decimals = if size >= 99.95 {
-        0
-    } else if size >= 9.995 {
-        1
-    } else {
-        // Between −9 and 0 after the tests above.
-        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
-        let lead = -(size.log10().floor()) as usize;
-        2 + lead
-    };
-    let text = format!("{value:.decimals$}");
-    if text.contains('.') { text.trim_end_matches('0').trim_end_matches('.').to_owned() } else { text }
-}
+pub(crate) struct Three(f64);
 
 /// A share as whole per cent; small ones with one decimal.
+pub(crate) struct Percent(f64);
+
+/// A number to three significant figures, for a sentence.
 #[must_use]
-pub(crate) fn percent(share: f64) -> String {
-    let value = 100.0 * share;
-    if value.abs() < 9.95 && value.abs() > 0.05 { format!("{value:.1} %") } else { format!("{value:.0} %") }
+pub(crate) fn three(value: f64) -> Three {
+    Three(value)
+}
+
+/// A share as whole per cent, for a sentence.
+#[must_use]
+pub(crate) fn percent(share: f64) -> Percent {
+    Percent(100.0 * share)
+}
+
+/// Below this it is nothing.
+const NOTHING: f64 = 1e-9;
+/// From here on digits mean nothing: powers of ten are written.
+const HUGE: f64 = 1e15;
+
+impl Display for Three {
+    fn fmt(&self, formatter: &mut Formatter<'_>) -> Result {
+        let size = self.0.abs();
+        if size < NOTHING {
+            return formatter.write_char('0');
+        }
+        if size >= HUGE {
+            return write!(formatter, "{:.2e}", self.0);
+        }
+        // 0.0123 wants 4 decimals, 1.23 wants 2, 123 wants 0.
+        let mut decimals = 0;
+        let mut scaled = size;
+        while scaled < 99.95 {
+            scaled *= 10.0;
+            decimals += 1;
+        }
+        if self.0 < 0.0 {
+            formatter.write_char('-')?;
+        }
+        write_scaled(formatter, scaled, decimals)
+    }
+}
+
+impl Display for Percent {
+    fn fmt(&self, formatter: &mut Formatter<'_>) -> Result {
+        let size = self.0.abs();
+        if size >= HUGE {
+            return write!(formatter, "{:.1e} %", self.0);
+        }
+        let tenths = size < 9.95 && size > 0.05;
+        if self.0 < 0.0 {
+            formatter.write_char('-')?;
+        }
+        if tenths {
+            write_scaled(formatter, size * 10.0, 1)?;
+        } else {
+            write_scaled(formatter, size, 0)?;
+        }
+        formatter.write_str(" %")
+    }
+}
+
+/// Writes `scaled`/10^`decimals`, rounded to a whole `scaled`, without trailing zeros. `scaled` from 0 to 1e15.
+fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> Result {
+    // In range by the callers.
+    #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
+    let mut whole = scaled.round() as u64;
+    let mut left = decimals;
+    while left > 0 && whole.is_multiple_of(10) {
+        whole /= 10;
+        left -= 1;
+    }
+    const LONGEST: usize = 40;
+    let mut digits = [b'0'; LONGEST];
+    let mut at = LONGEST;
+    let mut written = 0;
+    // At least one digit before the point.
+    while whole > 0 || written <= left {
+        if written == left && left > 0 {
+            at -= 1;
+            digits[at] = b'.';
+        }
+        at -= 1;
+        digits[at] = b'0' + (whole % 10) as u8;
+        whole /= 10;
+        written += 1;
+    }
+    formatter.write_str(std::str::from_utf8(&digits[at..]).unwrap_or_default())
 }
 
 #[cfg(test)]
@@ -47,8 +113,25 @@ mod tests {
     #[case(0.012_345, "0.0123")]
     #[case(999.7, "1000")]
     #[case(99.97, "100")]
+    #[case(9.999, "10")]
+    #[case(100.0, "100")]
+    #[case(0.1, "0.1")]
+    #[case(1e-6, "0.000001")]
     #[case(-3.456, "-3.46")]
+    #[case(123_456_789.0, "123456789")]
+    #[case(1e300, "1.00e300")]
     fn three_figures(#[case] value: f64, #[case] text: &str) {
-        assert_eq!(three(value), text);
+        assert_eq!(three(value).to_string(), text);
+    }
+
+    #[rstest]
+    #[case(0.081_25, "8.1 %")]
+    #[case(0.5, "50 %")]
+    #[case(0.0, "0 %")]
+    #[case(0.1, "10 %")]
+    #[case(0.05, "5 %")]
+    #[case(12.345, "1235 %")]
+    fn per_cent(#[case] share: f64, #[case] text: &str) {
+        assert_eq!(percent(share).to_string(), text);
     }
 }

@@ -289,5 +289,5 @@ fn of_hoist(hoist: &Hoist, load: &LoadModel) -> Vec<SumLine> {
 }
 
 fn of_torque(torque: &ConstantTorque, load: &LoadModel) -> Vec<SumLine> {
-    torque_and_power(load, "T as given", three(torque.torque_nm), MECHANICS).into()
+    torque_and_power(load, "T as given", three(torque.torque_nm).to_string(), MECHANICS).into()
 }

@@ -10,6 +10,8 @@ mod motor;
 mod performance;
 mod safety;
 
+use std::fmt::Write;
+
 use serde::Serialize;
 
 use crate::drive::Drive;
@@ -111,12 +113,15 @@ impl Ledger {
             (_, Bound::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
             (_, Bound::Impossible(why), _) => (Verdict::Fail, (*why).to_owned()),
             (Some(demand), Bound::At(limit), Some(ratio)) => {
-                let margin = if Verdict::of(ratio) == Verdict::Fail {
-                    format!("That is {} too much.", percent(ratio - 1.0))
+                let mut text = because(demand, *limit);
+                let verdict = Verdict::of(ratio);
+                // Writing to a text cannot fail.
+                let _ = if verdict == Verdict::Fail {
+                    write!(text, " That is {} too much.", percent(ratio - 1.0))
                 } else {
-                    format!("That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
+                    write!(text, " That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
                 };
-                (Verdict::of(ratio), format!("{} {margin}", because(demand, *limit)))
+                (verdict, text)
             }
             _ => (
                 Verdict::Fail,
