@@ -88,8 +88,11 @@ pub fn generate() -> anyhow::Result<()> {
     Ok(())
 }
 
-/// The benchmarks of the core and of the server.
+/// The benchmarks of the core, of the server and of typing in the browser.
 pub fn bench() -> anyhow::Result<()> {
+    page::build()?;
+    install_browser()?;
     run(&root(), &cargo(), &["bench", "--package", "ypsidyne-core", "--bench", "evaluate"])?;
-    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "http"])
+    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "http"])?;
+    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "typing"])
 }

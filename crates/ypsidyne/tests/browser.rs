@@ -243,6 +243,30 @@ async fn a_closed_lid_loses_nothing() {
 }
 
 #[tokio::test]
+async fn a_server_that_is_gone_is_said_and_the_edit_arrives_later() {
+    let mut server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    server.pull_the_plug();
+    browser.fill("kv_rpm_per_v", "133").await;
+    browser.until_text("not saved").await;
+    browser.until_text("Nothing typed is lost").await;
+    assert_eq!(browser.value("kv_rpm_per_v").await, "133");
+    server.start_again();
+    browser.until_saved().await;
+    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 133);
+    // Left for the list at once: the last edit goes along.
+    browser.fill("kv_rpm_per_v", "134").await;
+    browser.click(".brand").await;
+    browser.until_text("on the bench").await;
+    let end = std::time::Instant::now() + std::time::Duration::from_secs(10);
+    while document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"] != 134 {
+        assert!(std::time::Instant::now() < end, "the last edit never arrived");
+    }
+    browser.end().await;
+}
+
+#[tokio::test]
 async fn units_are_a_preference_and_the_document_stays_si() {
     let server = Server::demo();
     let browser = Browser::start().await;

@@ -267,6 +267,7 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
             }
         }
         server.pull_the_plug();
+        server.start_again();
         let (revision, name) = writer.await.unwrap();
         let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
         let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();

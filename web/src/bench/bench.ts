@@ -13,7 +13,7 @@ import {
   type Workbench,
 } from "../api/client";
 import { valueAt, withValue } from "../lib/pointer";
-import { draftOf, dropDraft, keepDraft } from "./drafts";
+import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
 import { useHistory } from "./history";
 
 export type SaveState =
@@ -108,14 +108,15 @@ export const useBench = defineStore("bench", () => {
     keepDriveKnown();
     saveState.value = { kind: "saved", at: new Date().toISOString() };
     const draft = draftOf(wanted);
-    if (draft) takeUpDraft(wanted, draft.document, draft.revision);
+    if (draft) takeUpDraft(wanted, draft);
   }
 
   /** An edit that never reached the server: put back on top, or asked about when someone else saved since. */
-  function takeUpDraft(build: string, mine: Build, from: number): void {
-    const theirs = document.value;
+  function takeUpDraft(build: string, draft: Draft): void {
+    const [mine, theirs] = [draft.document, document.value];
     if (!theirs || JSON.stringify(mine) === JSON.stringify(theirs)) return dropDraft(build);
-    if (from !== revision.value) {
+    const onTop = draft.revision === revision.value || JSON.stringify(draft.sent) === JSON.stringify(theirs);
+    if (!onTop) {
       conflict.value = { theirs, theirRevision: revision.value };
       document.value = mine;
       return;
@@ -126,7 +127,7 @@ export const useBench = defineStore("bench", () => {
   }
 
   function reset(): void {
-    void flush();
+    sendLast();
     id.value = null;
     document.value = null;
     figures.value = null;
@@ -160,7 +161,7 @@ export const useBench = defineStore("bench", () => {
     document.value = next;
     if (!next.options[optionIndex.value]) optionIndex.value = next.options.length - 1;
     keepDriveKnown();
-    if (id.value) keepDraft(id.value, { revision: revision.value, document: next });
+    if (id.value) keepDraft(id.value, { revision: revision.value, document: next, sent: inFlight });
     scheduleSave();
   }
 
@@ -188,6 +189,9 @@ export const useBench = defineStore("bench", () => {
 
   let timer: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | undefined;
+  let inFlight: Build | undefined;
+  /** The newest revision known of each build, also of one that was just left. */
+  const known = new Map<string, number>();
 
   function scheduleSave(after = SAVE_AFTER_MS): void {
     if (conflict.value) return;
@@ -209,18 +213,14 @@ export const useBench = defineStore("bench", () => {
     const [build, sent] = [id.value, document.value];
     if (!build || !sent || conflict.value) return;
     saveState.value = { kind: "saving" };
-    let reply;
-    try {
-      reply = await api.PUT("/api/builds/{id}", {
-        params: { path: { id: build }, header: { "If-Match": `"${revision.value}"` } },
-        body: sent,
-      });
-    } catch {
-      if (id.value === build) failed(saying(undefined));
-      return;
-    }
+    inFlight = sent;
+    const reply = await put(build, sent, revision.value);
+    inFlight = undefined;
+    if (reply?.data) known.set(build, reply.data.revision);
     if (id.value !== build) return;
-    if (reply.data) {
+    if (!reply) {
+      failed(saying(undefined));
+    } else if (reply.data) {
       revision.value = reply.data.revision;
       if (document.value === sent) {
         dropDraft(build);
@@ -234,6 +234,27 @@ export const useBench = defineStore("bench", () => {
     } else {
       failed(saying(reply.error));
     }
+  }
+
+  function put(build: string, body: Build, from: number) {
+    const params = { path: { id: build }, header: { "If-Match": `"${from}"` } };
+    // Kept alive when the page goes; the draft in the browser covers what even that does not reach.
+    // Browsers keep no more than 64 KiB alive.
+    const keepalive = JSON.stringify(body).length < 60_000;
+    return api.PUT("/api/builds/{id}", { params, body, keepalive }).catch(() => undefined);
+  }
+
+  /** What is not saved yet when the build or the page is left. */
+  function sendLast(): void {
+    const [build, last] = [id.value, document.value];
+    clearTimeout(timer);
+    if (!build || !last || saveState.value.kind === "saved" || conflict.value || inFlight === last) return;
+    const send = async () => {
+      const reply = await put(build, last, known.get(build) ?? 0);
+      if (reply?.data) dropDraft(build);
+    };
+    known.set(build, Math.max(known.get(build) ?? 0, revision.value));
+    void (running ? running.then(send) : send());
   }
 
   function failed(why: string): void {
@@ -300,16 +321,7 @@ export const useBench = defineStore("bench", () => {
   }
 
   window.addEventListener("focus", () => void catchUp());
-  window.addEventListener("pagehide", () => {
-    // The draft stays in the browser; this is the last chance to reach the server too.
-    if (!id.value || !document.value || saveState.value.kind === "saved" || conflict.value) return;
-    void fetch(`/api/builds/${id.value}`, {
-      method: "PUT",
-      keepalive: true,
-      headers: { "Content-Type": "application/json", "If-Match": `"${revision.value}"` },
-      body: JSON.stringify(document.value),
-    });
-  });
+  window.addEventListener("pagehide", sendLast);
 
   // ---- figures: the latest document wins, the last good figures stay
 

@@ -5,6 +5,8 @@ export interface Draft {
   /** Revision the edit started from. */
   revision: number;
   document: Build;
+  /** What was on its way to the server when this was typed: if that arrived, this goes on top of it. */
+  sent?: Build;
 }
 
 const key = (id: string) => `ypsidyne.draft.${id}`;

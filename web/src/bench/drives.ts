@@ -1,18 +1,10 @@
 // Drives and options as wholes: what one edit changes in several places of the document at once.
 import type { Build, OptionSheet, Schemas } from "../api/client";
+import { freshName } from "../lib/names";
 import { useBench } from "./bench";
 
 type JobDrive = Build["job"]["drives"][number];
 type Load = Schemas["Load"];
-
-/** A name that none of the others has. */
-export function freshName(wanted: string, taken: string[]): string {
-  if (!taken.includes(wanted)) return wanted;
-  for (let number = 2; ; number += 1) {
-    const name = `${wanted} ${number}`;
-    if (!taken.includes(name)) return name;
-  }
-}
 
 export function useDrives() {
   const bench = useBench();

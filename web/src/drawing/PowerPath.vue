@@ -170,7 +170,7 @@ const spoken = computed(() =>
             {{ LIMIT_WORDS[stage.limit] }}
           </text>
           <text v-else :x="WIDEST + 20" :y="stage.at + 53" class="foot">{{ stage.foot }}</text>
-          <text v-if="showsLoss(stage)" :x="width - 2" :y="stage.at + 53" class="loss end">
+          <text v-if="showsLoss(stage)" :x="width - 12" :y="stage.at + 53" class="loss end">
             {{ shownText("power", stage.lossW) }} heat
           </text>
         </template>
@@ -224,7 +224,7 @@ const spoken = computed(() =>
         </template>
         <foreignObject
           v-if="stage.weakest"
-          :x="upright ? width - 84 : stage.at + 12 + stage.title.length * 7.4"
+          :x="upright ? width - 94 : stage.at + 12 + stage.title.length * 7.4"
           :y="upright ? stage.at + 5 : 5"
           width="84"
           height="16"

@@ -12,19 +12,19 @@ const supply = computed(() => bench.optionFigures?.supply);
 const lithium = computed(() => ["lipo", "li_ion", "lifepo4"].includes(bench.option?.battery.chemistry ?? ""));
 
 const rests = computed<FigureLine[]>(() => [
-  { name: "off the charger", quantity: "voltage", value: supply.value?.charger_end_v, significant: 3 },
-  { name: "at rest, full", quantity: "voltage", value: supply.value?.open_circuit_v.full, significant: 3 },
-  { name: "at rest, half", quantity: "voltage", value: supply.value?.open_circuit_v.mid, significant: 3 },
-  { name: "at rest, low", quantity: "voltage", value: supply.value?.open_circuit_v.low, significant: 3 },
+  { name: "off the charger", quantity: "voltage", value: supply.value?.charger_end_v },
+  { name: "at rest, full", quantity: "voltage", value: supply.value?.open_circuit_v.full },
+  { name: "at rest, half", quantity: "voltage", value: supply.value?.open_circuit_v.mid },
+  { name: "at rest, low", quantity: "voltage", value: supply.value?.open_circuit_v.low },
   {
     name: "resistance, with leads",
     quantity: "resistance",
     value: supply.value?.resistance_ohm,
     significant: 3,
   },
-  { name: "gives for good", quantity: "current", value: supply.value?.continuous_a, significant: 3 },
-  { name: "gives for 10 s", quantity: "current", value: supply.value?.burst_a, significant: 3 },
-  { name: "energy", quantity: "energy", value: supply.value?.energy_wh, significant: 3 },
+  { name: "gives for good", quantity: "current", value: supply.value?.continuous_a },
+  { name: "gives for 10 s", quantity: "current", value: supply.value?.burst_a },
+  { name: "energy", quantity: "energy", value: supply.value?.energy_wh },
 ]);
 const cases = computed(() =>
   supply.value

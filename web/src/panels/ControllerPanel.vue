@@ -81,6 +81,11 @@ const words = computed(() => {
   return `${standing} It draws most, ${figures(most.controller_battery_current_a, 3)} A, at ${at} rpm. The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.`;
 });
 
+const rollsDownhill = computed(() => {
+  const load = bench.jobDrive?.load;
+  return load?.kind === "vehicle" && (load.grade_percent ?? 0) > 0 && controller.value?.can_brake !== true;
+});
+
 const SETTINGS = ["motor_current_limit_a", "battery_current_limit_a", "max_duty", "can_brake"] as const;
 const RATINGS = [
   "min_voltage_v",
@@ -134,6 +139,9 @@ function addController(): void {
       <p class="note words">{{ words }}</p>
     </div>
   </div>
+  <p v-if="rollsDownhill" class="caution note">
+    Nothing here brakes: down the hill the machine runs away unless a friction brake holds it.
+  </p>
   <div v-if="controller" class="columns">
     <FieldGroup title="which controller" :at="at" record="Controller" :names="['label', 'kind', 'channels']">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />
@@ -156,6 +164,10 @@ function addController(): void {
 <style scoped>
 .words {
   margin-top: 10px;
+}
+
+.caution {
+  margin-bottom: 14px;
 }
 
 .bare {

@@ -20,7 +20,6 @@ const result = computed<FigureLine[]>(() => {
       name: "comes through",
       quantity: "plain",
       value: bench.driveFigures?.gearing_efficiency,
-      significant: 3,
     },
     { name: "output wanted", quantity: "rotation", value: bench.driveFigures?.required.output_rpm },
     { name: "output, flat out", quantity: "rotation", value: full?.output_rpm },

@@ -8,7 +8,7 @@ import { useDrives } from "../bench/drives";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import PanelHead from "../parts/PanelHead.vue";
-import { figures } from "../units/quantity";
+import { shown } from "../units/quantity";
 import SumTable from "./SumTable.vue";
 
 const bench = useBench();
@@ -90,9 +90,9 @@ const answers = computed(() => {
   const required = bench.driveFigures?.required;
   return required
     ? [
-        { name: "speed", value: figures(required.output_rpm, 4), unit: "rpm" },
-        { name: "torque", value: figures(required.output_torque_nm, 3), unit: "N·m" },
-        { name: "power", value: figures(required.output_power_w, 3), unit: "W" },
+        { name: "speed", ...shown("rotation", required.output_rpm, 4) },
+        { name: "torque", ...shown("torque", required.output_torque_nm) },
+        { name: "power", ...shown("power", required.output_power_w) },
       ]
     : [];
 });
@@ -176,7 +176,7 @@ function setNotes(build: Build, text: string): void {
         <div v-for="answer in answers" :key="answer.name">
           <dt>{{ answer.name }}</dt>
           <dd class="figure">
-            {{ answer.value }}<span class="unit">{{ answer.unit }}</span>
+            {{ answer.text }}<span class="unit">{{ answer.unit }}</span>
           </dd>
         </div>
       </dl>
@@ -261,7 +261,7 @@ function setNotes(build: Build, text: string): void {
 }
 
 .name {
-  width: 120px;
+  width: 92px;
   font-weight: 600;
   font-size: var(--size);
 }
@@ -270,12 +270,12 @@ function setNotes(build: Build, text: string): void {
   font-size: var(--size);
 }
 
-.job-top {
+.top.job-top {
   grid-template-columns: minmax(0, 1fr) 308px;
 }
 
 @media (max-width: 760px) {
-  .job-top {
+  .top.job-top {
     grid-template-columns: minmax(0, 1fr);
   }
 }

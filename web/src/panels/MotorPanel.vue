@@ -68,6 +68,10 @@ const labels = computed<ChartLabel[]>(() => {
   if (continuous && first) {
     named.push({ text: `sustained, ${figures(continuous)} A`, x: first[0], y: first[1], dx: 6, dy: 14 });
   }
+  const loaded = points.value[Math.floor(points.value.length * 0.45)];
+  if (loaded) {
+    named.push({ text: "load", x: loaded.motor_rpm, y: inTorque(loaded.load_torque_nm), dx: 0, dy: -5 });
+  }
   return named;
 });
 
@@ -77,30 +81,29 @@ const needs = computed<FigureLine[]>(() => {
   const hill: FigureLine[] = climb
     ? [
         { name: "speed, hill", quantity: "rotation", value: climb.motor_rpm },
-        { name: "torque, hill", quantity: "torque", value: climb.motor_torque_nm, significant: 3 },
-        { name: "current, hill", quantity: "current", value: climb.motor_current_a, significant: 3 },
+        { name: "torque, hill", quantity: "torque", value: climb.motor_torque_nm },
+        { name: "current, hill", quantity: "current", value: climb.motor_current_a },
       ]
     : [];
   return [
     { name: "speed, level", quantity: "rotation", value: required?.motor_rpm },
-    { name: "torque, level", quantity: "torque", value: required?.motor_torque_nm, significant: 3 },
-    { name: "current, level", quantity: "current", value: target?.motor_current_a, significant: 3 },
+    { name: "torque, level", quantity: "torque", value: required?.motor_torque_nm },
+    { name: "current, level", quantity: "current", value: target?.motor_current_a },
     ...hill,
   ];
 });
 const gives = computed<FigureLine[]>(() => {
   const motor = bench.driveFigures?.motor;
   return [
-    { name: "Kt", quantity: "plain", value: motor?.torque_constant_nm_per_a, significant: 3 },
+    { name: "Kt", quantity: "plain", value: motor?.torque_constant_nm_per_a },
     { name: "no load", quantity: "rotation", value: motor?.no_load_rpm },
-    { name: "stall, bare", quantity: "current", value: motor?.stall_current_a, significant: 3 },
+    { name: "stall, bare", quantity: "current", value: motor?.stall_current_a },
     { name: "best efficiency", quantity: "plain", value: motor?.best_efficiency, significant: 2 },
-    { name: "at a current of", quantity: "current", value: motor?.best_efficiency_current_a, significant: 3 },
+    { name: "at a current of", quantity: "current", value: motor?.best_efficiency_current_a },
     {
       name: "winding gets",
       quantity: "temperature",
       value: bench.driveFigures?.thermal?.winding_c,
-      significant: 3,
     },
   ];
 });

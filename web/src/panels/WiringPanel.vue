@@ -10,10 +10,10 @@ const bench = useBench();
 const list = computed(() => `${bench.optionPointer}/wiring/runs`);
 const runs = computed(() => bench.option?.wiring?.runs ?? []);
 const circuits = computed(() => [
-  { word: "supply", said: "battery current" },
+  { word: "supply", said: "battery" },
   ...(bench.document?.job.drives ?? []).map(({ name }) => ({
     word: `motor:${name}`,
-    said: `motor current, ${name}`,
+    said: `motor: ${name}`,
   })),
 ]);
 const result = computed<FigureLine[]>(() => {
@@ -22,14 +22,13 @@ const result = computed<FigureLine[]>(() => {
   const leads = supply && supply.resistance_ohm - supply.pack_resistance_ohm;
   const lost = point?.losses_w ? Math.max(0, point.losses_w.supply - (point.battery_loss_w ?? 0)) : null;
   return [
-    { name: "supply leads and connectors", quantity: "resistance", value: leads, significant: 3 },
-    { name: "battery itself", quantity: "resistance", value: supply?.pack_resistance_ohm, significant: 3 },
-    { name: "lost in the supply leads now", quantity: "power", value: lost, significant: 3 },
+    { name: "supply leads and connectors", quantity: "resistance", value: leads },
+    { name: "battery itself", quantity: "resistance", value: supply?.pack_resistance_ohm },
+    { name: "lost in the supply leads now", quantity: "power", value: lost },
     {
       name: "lost in the motor leads now",
       quantity: "power",
       value: point?.losses_w?.motor_leads,
-      significant: 3,
     },
   ];
 });

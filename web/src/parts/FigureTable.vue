@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Ruled lines of name and figure.
-import { shown } from "../units/quantity";
+import { shown, type Shown } from "../units/quantity";
 import type { Quantity } from "../units/units";
 
 export interface FigureLine {
@@ -11,6 +11,11 @@ export interface FigureLine {
 }
 
 defineProps<{ title: string; lines: FigureLine[] }>();
+
+/** Speeds are compared to the last turn, other figures to three places. */
+function figure(line: FigureLine): Shown {
+  return shown(line.quantity, line.value, line.significant ?? (line.quantity === "rotation" ? 4 : 3));
+}
 </script>
 
 <template>
@@ -24,8 +29,7 @@ defineProps<{ title: string; lines: FigureLine[] }>();
       <tr v-for="line in lines" :key="line.name">
         <td>{{ line.name }}</td>
         <td class="figure">
-          {{ shown(line.quantity, line.value, line.significant ?? 4).text
-          }}<span class="unit">{{ shown(line.quantity, line.value, line.significant ?? 4).unit }}</span>
+          {{ figure(line).text }}<span class="unit">{{ figure(line).unit }}</span>
         </td>
       </tr>
     </tbody>

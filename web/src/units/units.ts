@@ -183,12 +183,10 @@ export const UNITS: Record<Quantity, Unit[]> = {
 
 /** Endings of document keys, longest first, with the quantity they hold. */
 const ENDINGS: [string, Quantity][] = [
-  ["_winding_to_case_k_per_w", "thermalResistance"],
   ["_v_per_cell", "voltage"],
   ["_rpm_per_v", "kv"],
   ["_k_per_w", "thermalResistance"],
   ["_j_per_k", "heatCapacity"],
-  ["_nm_per_a", "plain"],
   ["_kg_m2", "inertia"],
   ["_percent", "percent"],
   ["_area_m2", "area"],

@@ -6,6 +6,7 @@ import { useRouter } from "vue-router";
 import { api, type Build, type BuildLine, type ProblemDocument, saying, type Schemas } from "../api/client";
 import { LOAD_WORDS, verdictWord } from "../bench/words";
 import { download, fileName } from "../lib/download";
+import { freshName } from "../lib/names";
 import VerdictMark from "../parts/VerdictMark.vue";
 import PreferencesMenu from "./PreferencesMenu.vue";
 
@@ -42,18 +43,13 @@ async function store(build: Build): Promise<string | undefined> {
   return reply?.data?.id;
 }
 
+const taken = () => builds.value?.map(({ name }) => name) ?? [];
+
 async function start(kind: string): Promise<void> {
   const reply = await api.GET("/api/templates/{kind}", { params: { path: { kind } } }).catch(() => undefined);
   if (!reply?.data) return complain(reply?.error);
-  const id = await store({ ...reply.data, name: freshName(reply.data.name) });
+  const id = await store({ ...reply.data, name: freshName(reply.data.name, taken()) });
   if (id) await router.push({ name: "bench", params: { id, step: "job" } });
-}
-
-function freshName(wanted: string): string {
-  const taken = new Set(builds.value?.map(({ name }) => name));
-  let name = wanted;
-  for (let number = 2; taken.has(name); number += 1) name = `${wanted} ${number}`;
-  return name;
 }
 
 async function whole(line: BuildLine): Promise<Build | undefined> {
@@ -66,7 +62,7 @@ async function whole(line: BuildLine): Promise<Build | undefined> {
 
 async function copy(line: BuildLine): Promise<void> {
   const build = await whole(line);
-  if (build && (await store({ ...build, name: freshName(`${build.name}, copy`.slice(0, 115)) })))
+  if (build && (await store({ ...build, name: freshName(`${build.name}, copy`.slice(0, 115), taken()) })))
     await load();
 }
 
@@ -152,7 +148,7 @@ const drives = (line: BuildLine) =>
   >
     <header class="head">
       <h1>YPSIDYNE</h1>
-      <span class="soft">the sizing bench for electric machines you build yourself</span>
+      <span class="soft tagline">the sizing bench for electric machines you build yourself</span>
       <span class="right"><PreferencesMenu /></span>
     </header>
     <div class="body">
@@ -415,6 +411,10 @@ h1 {
   .body {
     grid-template-columns: minmax(0, 1fr);
     padding: 14px;
+  }
+
+  .tagline {
+    display: none;
   }
 
   .list thead {

@@ -1,4 +1,5 @@
 //! A headless browser of its own for each test, driven as a person drives it.
+#![allow(dead_code, reason = "each user takes its own part")]
 
 use std::io::{BufRead, BufReader};
 use std::path::PathBuf;

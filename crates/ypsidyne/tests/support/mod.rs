@@ -33,7 +33,7 @@ impl Server {
     /// A server with other arguments before port and database.
     pub fn with(arguments: &[&str]) -> Self {
         let folder = tempfile::tempdir().unwrap();
-        let (child, address) = launch(arguments, &folder.path().join("builds.sqlite"));
+        let (child, address) = launch(arguments, "0", &folder.path().join("builds.sqlite"));
         Self { child, address, folder }
     }
 
@@ -47,14 +47,18 @@ impl Server {
         format!("{}{path}", self.address)
     }
 
-    /// Kills it as the plug does, and starts it again on the same database.
+    /// Kills it as the plug does: nothing in the program can run any more.
     pub fn pull_the_plug(&mut self) {
-        // SIGKILL: nothing in the program can run any more.
         self.child.kill().unwrap();
         self.child.wait().unwrap();
-        let (child, address) = launch(&["serve"], &self.data());
+    }
+
+    /// Starts it again on the same database and port.
+    pub fn start_again(&mut self) {
+        let port = self.address.rsplit(':').next().unwrap().to_owned();
+        let (child, address) = launch(&["serve"], &port, &self.data());
+        assert_eq!(address, self.address);
         self.child = child;
-        self.address = address;
     }
 
     /// Asks it to end and waits for its exit code.
@@ -72,10 +76,10 @@ impl Drop for Server {
     }
 }
 
-fn launch(arguments: &[&str], data: &Path) -> (Child, String) {
+fn launch(arguments: &[&str], port: &str, data: &Path) -> (Child, String) {
     let mut child = Command::new(PROGRAM)
         .args(arguments)
-        .args(["--port", "0", "--data"])
+        .args(["--port", port, "--data"])
         .arg(data)
         .env_remove("YPSIDYNE_PASSPHRASE_FILE")
         .stdout(Stdio::piped())
