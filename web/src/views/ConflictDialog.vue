@@ -5,6 +5,7 @@ import { computed } from "vue";
 import { useRouter } from "vue-router";
 import { api, saying } from "../api/client";
 import { useBench } from "../bench/bench";
+import { placeInWords } from "../lib/places";
 import { differences, valueAt } from "../lib/pointer";
 import { useToast } from "primevue/usetoast";
 
@@ -19,6 +20,7 @@ const places = computed(() =>
 const lines = computed(() =>
   places.value.slice(0, MOST_SHOWN).map((pointer) => ({
     pointer,
+    place: bench.document ? placeInWords(bench.document, pointer) : pointer,
     mine: said(valueAt(bench.document, pointer)),
     theirs: said(valueAt(bench.conflict?.theirs, pointer)),
   })),
@@ -69,7 +71,7 @@ async function keepBoth(): Promise<void> {
       </thead>
       <tbody>
         <tr v-for="line in lines" :key="line.pointer">
-          <td class="place">{{ line.pointer }}</td>
+          <td class="place">{{ line.place }}</td>
           <td class="figure">{{ line.mine }}</td>
           <td class="figure">{{ line.theirs }}</td>
         </tr>

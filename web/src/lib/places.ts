@@ -1,0 +1,33 @@
+// A place in a build in words: whose part, which figure.
+import type { Build } from "../api/client";
+import { FIELDS } from "../api/fields.gen";
+
+/** The label of a key, whichever record has it. */
+function label(key: string): string {
+  const record = Object.values(FIELDS).find((fields) => fields[key]?.label);
+  return record?.[key]?.label ?? key;
+}
+
+/** For example `A · wheels · Motor · Speed constant Kv` for a JSON pointer. */
+export function placeInWords(build: Build, pointer: string): string {
+  const steps = pointer.split("/").slice(1);
+  const words: string[] = [];
+  let drives = build.job.drives.map(({ name }) => name);
+  for (let at = 0; at < steps.length; at += 1) {
+    const step = steps[at] ?? "";
+    const index = Number(steps[at + 1]);
+    if (step === "options" && Number.isInteger(index)) {
+      words.push(String.fromCharCode(65 + (index % 26)));
+      drives = build.options[index]?.drives.map(({ drive }) => drive) ?? [];
+      at += 1;
+    } else if (step === "drives" && Number.isInteger(index)) {
+      words.push(drives[index] ?? "drive");
+      at += 1;
+    } else if (Number.isInteger(Number(step))) {
+      words.push(String(Number(step) + 1));
+    } else {
+      words.push(label(step));
+    }
+  }
+  return words.join(" · ");
+}
