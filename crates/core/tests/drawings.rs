@@ -1,0 +1,240 @@
+//! What is drawn and what is shown as a sum agrees with what is evaluated.
+
+use approx::assert_relative_eq;
+use ypsidyne_core::document::Build;
+use ypsidyne_core::envelope::{Envelope, envelopes};
+use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
+use ypsidyne_core::working::{JobSum, job_sums};
+use ypsidyne_core::{Case, Limit, demo, templates};
+
+/// Every option of every demo build and every start.
+fn every_option() -> Vec<(String, OptionEvaluation, Vec<Envelope>, Vec<JobSum>)> {
+    let documents =
+        demo::BUILDS.iter().map(|demo| demo.json).chain(templates::TEMPLATES.iter().map(|start| start.json));
+    documents
+        .flat_map(|text| {
+            let build = Build::from_json(text).unwrap();
+            let options: Vec<_> = build
+                .options
+                .iter()
+                .enumerate()
+                .map(|(index, option)| {
+                    (
+                        format!("{}, {}", build.name, option.name),
+                        evaluate_option(&build.job, option, index),
+                        envelopes(&build.job, option),
+                        job_sums(&build.job, option),
+                    )
+                })
+                .collect();
+            options
+        })
+        .collect()
+}
+
+fn case(
+    option: &OptionEvaluation,
+    envelope: &Envelope,
+    case: Case,
+) -> Option<ypsidyne_core::evaluation::CaseEvaluation> {
+    let drive = option.drives.iter().find(|drive| drive.drive == envelope.drive)?;
+    drive.cases.iter().find(|found| found.case == case && found.state_of_charge == envelope.state_of_charge).cloned()
+}
+
+#[test]
+fn the_envelope_begins_at_stall_and_ends_at_no_load() {
+    for (name, option, envelopes, _) in every_option() {
+        for envelope in &envelopes {
+            let (first, last) = (envelope.points.first().unwrap(), envelope.points.last().unwrap());
+            let stall = case(&option, envelope, Case::Stall).unwrap();
+            let free = case(&option, envelope, Case::NoLoad).unwrap();
+            assert_eq!(first.motor_rpm, 0.0, "{name}");
+            assert_relative_eq!(first.motor_current_a, stall.motor_current_a.unwrap(), max_relative = 1e-9);
+            assert_relative_eq!(first.shaft_torque_nm, stall.motor_torque_nm.unwrap(), max_relative = 1e-9);
+            assert_relative_eq!(last.motor_rpm, free.motor_rpm.unwrap(), max_relative = 1e-9);
+            assert!(last.shaft_torque_nm <= 1e-6 * first.shaft_torque_nm, "{name}: {last:?}");
+        }
+    }
+}
+
+#[test]
+fn the_envelope_falls_and_its_stretches_cover_it() {
+    for (name, _, envelopes, _) in every_option() {
+        for envelope in &envelopes {
+            for pair in envelope.points.windows(2) {
+                assert!(pair[0].motor_rpm < pair[1].motor_rpm, "{name}");
+                assert!(pair[1].shaft_torque_nm <= pair[0].shaft_torque_nm * (1.0 + 1e-9), "{name}: {pair:?}");
+            }
+            let ends = envelope.stretches.windows(2).all(|pair| pair[0].to_rpm == pair[1].from_rpm);
+            assert!(ends, "{name}: {:?}", envelope.stretches);
+            assert_eq!(envelope.stretches.first().unwrap().from_rpm, 0.0);
+            assert_eq!(envelope.stretches.last().unwrap().to_rpm, envelope.points.last().unwrap().motor_rpm);
+            assert_eq!(
+                envelope.stretches.last().unwrap().limited_by,
+                Limit::Duty,
+                "{name}: at the top the voltage limits"
+            );
+        }
+    }
+}
+
+#[test]
+fn marks_stand_where_the_cases_are() {
+    for (_, option, envelopes, _) in every_option() {
+        for envelope in &envelopes {
+            for mark in &envelope.marks {
+                let found = case(&option, envelope, mark.case).unwrap();
+                assert_relative_eq!(mark.motor_rpm, found.motor_rpm.unwrap(), max_relative = 1e-12);
+                assert_eq!(mark.feasible, found.feasible);
+            }
+        }
+    }
+}
+
+#[test]
+fn nowhere_on_the_envelope_does_the_battery_give_more_than_at_its_hungriest() {
+    for (name, option, envelopes, _) in every_option() {
+        for envelope in &envelopes {
+            let hungriest = envelope.hungriest.unwrap();
+            let top = case(&option, envelope, Case::FullThrottle).unwrap().motor_rpm.unwrap();
+            for point in envelope.points.iter().filter(|point| point.motor_rpm <= top) {
+                let (ours, most) = (point.controller_battery_current_a, hungriest.controller_battery_current_a);
+                assert!(ours <= most * (1.0 + 1e-6), "{name} at {} rpm: {ours} over {most}", point.motor_rpm);
+            }
+        }
+    }
+}
+
+#[test]
+fn a_motor_current_limit_moves_the_hungriest_speed_away_from_stall() {
+    let find = |slug: &str, index: usize| {
+        let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
+        let build = Build::from_json(demo.json).unwrap();
+        envelopes(&build.job, &build.options[index]).remove(0).hungriest.unwrap().motor_rpm
+    };
+    assert!(find("hillside-harvest-cart", 0) > 500.0, "limited: where the limit meets full duty");
+    assert_eq!(find("shuttlecock-launcher", 0), 0.0, "a bare switch: at stall");
+}
+
+/// A sum as it is written: numbers, + − · / ², brackets, π, sin, cos, atan of degrees; `½`.
+struct Reader<'a> {
+    rest: &'a str,
+}
+
+impl Reader<'_> {
+    fn read(text: &str) -> f64 {
+        let mut reader = Reader { rest: text };
+        let value = reader.sum();
+        assert!(reader.rest.trim().is_empty(), "left over: {:?} of {text}", reader.rest);
+        value
+    }
+
+    fn takes(&mut self, word: &str) -> bool {
+        self.rest = self.rest.trim_start();
+        match self.rest.strip_prefix(word) {
+            Some(rest) => {
+                self.rest = rest;
+                true
+            }
+            None => false,
+        }
+    }
+
+    fn sum(&mut self) -> f64 {
+        let mut value = self.product();
+        while self.takes("+") {
+            value += self.product();
+        }
+        value
+    }
+
+    fn product(&mut self) -> f64 {
+        let mut value = self.power();
+        loop {
+            if self.takes("·") {
+                value *= self.power();
+            } else if self.takes("/") {
+                value /= self.power();
+            } else {
+                return value;
+            }
+        }
+    }
+
+    fn power(&mut self) -> f64 {
+        let value = self.atom();
+        if self.takes("²") { value * value } else { value }
+    }
+
+    fn atom(&mut self) -> f64 {
+        for (word, function) in [("cos", f64::cos as fn(f64) -> f64), ("sin", f64::sin)] {
+            if self.takes(word) {
+                let degrees = self.atom();
+                assert!(self.takes("°"));
+                return function(degrees.to_radians());
+            }
+        }
+        if self.takes("atan") {
+            return self.atom().atan().to_degrees();
+        }
+        if self.takes("½") {
+            return 0.5;
+        }
+        if self.takes("2π") {
+            return 2.0 * std::f64::consts::PI;
+        }
+        if self.takes("π") {
+            return std::f64::consts::PI;
+        }
+        if self.takes("(") {
+            let value = self.sum();
+            assert!(self.takes(")"), "{}", self.rest);
+            return value;
+        }
+        self.rest = self.rest.trim_start();
+        let length = self
+            .rest
+            .char_indices()
+            .find(|(index, letter)| {
+                let exponent = *index > 0 && (*letter == 'e' || (*letter == '-' && self.rest[..*index].ends_with('e')));
+                !(letter.is_ascii_digit() || *letter == '.' || exponent)
+            })
+            .map_or(self.rest.len(), |(index, _)| index);
+        let (number, rest) = self.rest.split_at(length);
+        self.rest = rest;
+        number.parse().unwrap_or_else(|_| panic!("no number in {number:?} before {rest:?}"))
+    }
+}
+
+#[test]
+fn every_sum_comes_to_its_result_by_its_own_text() {
+    let mut lines = 0;
+    for (name, _, _, sums) in every_option() {
+        for line in sums.iter().flat_map(|sum| &sum.lines) {
+            // Numbers put in are written to three figures, so the sum comes out to about three.
+            assert_relative_eq!(Reader::read(&line.put_in), line.result, max_relative = 1.5e-2);
+            assert!(!line.source.is_empty() && !line.formula.is_empty(), "{name}: {}", line.what);
+            lines += 1;
+        }
+    }
+    assert!(lines > 100, "{lines}");
+}
+
+#[test]
+fn the_sum_ends_at_what_the_evaluation_requires() {
+    for (name, option, _, sums) in every_option() {
+        for sum in &sums {
+            let required = option.drives.iter().find(|drive| drive.drive == sum.drive).unwrap().required;
+            let result = |what: &str| sum.lines.iter().find(|line| line.what == what).map(|line| line.result);
+            let torque = result("torque").or_else(|| result("wheel torque, level")).unwrap();
+            let power = result("power").or_else(|| result("power, level")).unwrap();
+            assert_relative_eq!(torque, required.output_torque_nm, max_relative = 1e-9);
+            assert_relative_eq!(power, required.output_power_w, max_relative = 1e-9);
+            if let Some(rpm) = result("wheel speed").or_else(|| result("blade speed")).or_else(|| result("drum speed"))
+            {
+                assert_relative_eq!(rpm, required.output_rpm, max_relative = 1e-9);
+            }
+            assert!(!name.is_empty());
+        }
+    }
+}
