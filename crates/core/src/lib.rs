@@ -35,3 +35,4 @@ pub use drive::heat::ThermalResult;
 pub use drive::load::road_force_n;
 pub use drive::motor::{Listed, copper_factor, torque_constant_nm_per_a};
 pub use guesses::Guess;
+pub use wire::awg_area_mm2;
