@@ -1,29 +1,12 @@
-//! The page in a real browser: what a person does, from a new machine to two tabs.
+//! The page in a real browser: a machine from the first word to the verdict, and everything on the way.
 
 mod support;
 #[path = "support/browser.rs"]
 mod window;
 
 use serde_json::{Value, json};
-use support::{DOLLY, Server};
-use window::Browser;
-
-/// Opens the demo build with this name at a step.
-async fn open_demo(browser: &Browser, server: &Server, name: &str, step: &str) -> String {
-    let id = demo_id(server, name).await;
-    browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
-    id
-}
-
-async fn demo_id(server: &Server, name: &str) -> String {
-    let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
-    list.iter().find(|build| build["name"] == name).unwrap()["id"].as_str().unwrap().to_owned()
-}
-
-async fn document(server: &Server, id: &str) -> Value {
-    reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap().json().await.unwrap()
-}
+use support::Server;
+use window::{Browser, document, open_demo};
 
 #[tokio::test]
 async fn a_newcomer_sizes_a_machine_of_their_own() {
@@ -81,35 +64,6 @@ async fn a_newcomer_sizes_a_machine_of_their_own() {
 }
 
 #[tokio::test]
-async fn undo_and_redo_go_over_every_edit() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    browser.fill("kv_rpm_per_v", "150").await;
-    browser.fill("resistance_ohm", "0.5").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 150);
-    // Typing three figures was one step.
-    browser.run("document.activeElement.blur()").await;
-    browser.control("z").await;
-    assert_eq!(browser.value("resistance_ohm").await, "0.32");
-    assert_eq!(browser.value("kv_rpm_per_v").await, "150");
-    browser.control("z").await;
-    assert_eq!(browser.value("kv_rpm_per_v").await, "130");
-    browser.control("y").await;
-    assert_eq!(browser.value("kv_rpm_per_v").await, "150");
-    // An option taken out comes back whole.
-    let before = document(&server, &id).await["options"].as_array().unwrap().len();
-    browser.click("[aria-label^='Take option']").await;
-    browser.until("one option", "document.querySelectorAll('nav[aria-label=Options] .letter').length === 1").await;
-    browser.press("Undo").await;
-    browser.until("both options", "document.querySelectorAll('nav[aria-label=Options] .letter').length === 2").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"].as_array().unwrap().len(), before);
-    browser.end().await;
-}
-
-#[tokio::test]
 async fn a_wrong_entry_keeps_what_was_typed_and_the_last_good_figures() {
     let server = Server::demo();
     let browser = Browser::start().await;
@@ -139,130 +93,6 @@ async fn a_wrong_entry_keeps_what_was_typed_and_the_last_good_figures() {
     browser.type_into("kv_rpm_per_v", "19999").await;
     browser.keys(&"\u{e013}".repeat(3)).await;
     assert_eq!(browser.value("kv_rpm_per_v").await, "20000");
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn export_and_import_carry_a_build_and_a_bad_file_is_explained() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "job").await;
-    browser.press("Export").await;
-    let exported: Value =
-        serde_json::from_slice(&browser.downloaded("tracking-shot-dolly-board.build.json").await).unwrap();
-    let read = |value: &Value| ypsidyne_core::document::Build::from_value(value).unwrap();
-    assert_eq!(read(&exported), read(&document(&server, &id).await));
-
-    browser.open(&server.address).await;
-    let mut renamed: Value = serde_json::from_str(DOLLY).unwrap();
-    renamed["name"] = json!("Taken in");
-    let good = browser.file("good.json", &renamed.to_string());
-    browser.find("input[type=file]").await.send_keys(good.to_str().unwrap()).await.unwrap();
-    browser.until("the bench", "document.querySelector('[data-check]')").await;
-    browser.open(&server.address).await;
-    browser.until("it is in the list", "document.querySelector(\"[data-build='Taken in']\")").await;
-
-    renamed["options"][0]["battery"]["cells_seres"] = json!(4);
-    let bad = browser.file("bad.json", &renamed.to_string());
-    browser.find("input[type=file]").await.send_keys(bad.to_str().unwrap()).await.unwrap();
-    browser.until_text("bad.json was not taken in").await;
-    browser.until_text("/options/0/battery/cells_seres").await;
-    browser.until_text("did you mean cells_series?").await;
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn two_tabs_reconcile_by_asking() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    // Someone else saves, unseen by this tab: another machine has no way to tell it.
-    let mut theirs = document(&server, &id).await;
-    theirs["options"][0]["drives"][0]["motor"]["max_speed_rpm"] = json!(5000);
-    let saved = reqwest::Client::new()
-        .put(server.url(&format!("/api/builds/{id}")))
-        .header("content-type", "application/json")
-        .header("if-match", "\"1\"")
-        .body(theirs.to_string())
-        .send()
-        .await
-        .unwrap();
-    assert!(saved.status().is_success());
-    browser.fill("kv_rpm_per_v", "140").await;
-    browser.until_text("Changed in another window too").await;
-    browser.until_text("They differ in 2 places").await;
-    assert_eq!(document(&server, &id).await, theirs, "nothing is overwritten before a person decides");
-    browser.click("[data-keep='mine']").await;
-    browser.until_saved().await;
-    let now = document(&server, &id).await;
-    assert_eq!(now["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 140);
-    assert_eq!(now["options"][0]["drives"][0]["motor"]["max_speed_rpm"], 4200);
-    // Theirs is still in the history, and can be taken.
-    browser.press("History").await;
-    browser.until("the history", "document.querySelectorAll('[role=dialog] tr').length >= 4").await;
-    browser.run("[...document.querySelectorAll('[role=dialog] tr')].find(row => row.cells[0].innerText.trim() === '2').querySelector('button').click()").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["max_speed_rpm"], 5000);
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn an_idle_tab_takes_over_what_the_other_one_saved() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    let first = browser.client.window().await.unwrap();
-    let second = browser.client.new_window(true).await.unwrap();
-    browser.client.switch_to_window(second.handle).await.unwrap();
-    browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
-    browser.fill("kv_rpm_per_v", "145").await;
-    browser.until_saved().await;
-    browser.client.switch_to_window(first).await.unwrap();
-    browser
-        .until("the other's value", "document.querySelector(\"input[data-field='kv_rpm_per_v']\").value === '145'")
-        .await;
-    assert_eq!(browser.verdict("motor.speed").await, "tight", "and its figures: 145 Kv come near the rotor's limit");
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn a_closed_lid_loses_nothing() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    // Gone before the save is due.
-    browser.type_into("kv_rpm_per_v", "147").await;
-    browser.open(&server.url("/api/health")).await;
-    browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
-    browser.until("the edit", "document.querySelector(\"input[data-field='kv_rpm_per_v']\").value === '147'").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 147);
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn a_server_that_is_gone_is_said_and_the_edit_arrives_later() {
-    let mut server = Server::demo();
-    let browser = Browser::start().await;
-    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    server.pull_the_plug();
-    browser.fill("kv_rpm_per_v", "133").await;
-    browser.until_text("not saved").await;
-    browser.until_text("Nothing typed is lost").await;
-    assert_eq!(browser.value("kv_rpm_per_v").await, "133");
-    server.start_again();
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 133);
-    // Left for the list at once: the last edit goes along.
-    browser.fill("kv_rpm_per_v", "134").await;
-    browser.click(".brand").await;
-    browser.until_text("on the bench").await;
-    let end = std::time::Instant::now() + std::time::Duration::from_secs(10);
-    while document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"] != 134 {
-        assert!(std::time::Instant::now() < end, "the last edit never arrived");
-    }
     browser.end().await;
 }
 
@@ -336,30 +166,6 @@ async fn everything_is_reachable_by_keyboard() {
     browser.run("document.querySelector(\"[data-stage='battery']\").focus()").await;
     browser.keys("\u{e007}").await;
     browser.until("the battery step", "location.pathname.endsWith('/battery')").await;
-    browser.end().await;
-}
-
-#[tokio::test]
-async fn the_list_renames_copies_deletes_and_brings_back() {
-    let server = Server::demo();
-    let browser = Browser::start().await;
-    browser.open(&server.address).await;
-    let row = |name: &str, act: &str| {
-        format!(
-            "[...document.querySelectorAll(\"[data-build='{name}'] .acts button\")].find(b => b.innerText === '{act}').click()"
-        )
-    };
-    browser.until("the list", "document.querySelectorAll('[data-build]').length === 4").await;
-    browser.run(&row("Shuttlecock launcher", "copy")).await;
-    browser.until("a copy", "document.querySelector(\"[data-build='Shuttlecock launcher, copy']\")").await;
-    browser.run(&row("Shuttlecock launcher, copy", "rename")).await;
-    let entry = browser.find("input[aria-label='Name of the build']").await;
-    entry.send_keys("\u{e009}a\u{e000}Launcher for the yard\u{e007}").await.unwrap(); // Control A, then Enter
-    browser.until("renamed", "document.querySelector(\"[data-build='Launcher for the yard']\")").await;
-    browser.run(&row("Launcher for the yard", "delete")).await;
-    browser.until("deleted", "!document.querySelector(\"[data-build='Launcher for the yard']\")").await;
-    browser.press("undo").await;
-    browser.until("back", "document.querySelector(\"[data-build='Launcher for the yard']\")").await;
     browser.end().await;
 }
 
@@ -490,5 +296,129 @@ async fn both_themes_have_readable_contrast() {
         return low;
     ";
     assert_eq!(browser.run(script).await, json!([]));
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn what_people_type_reaches_the_document_in_si() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "job").await;
+    // Exact by definition of the units: inch, foot, mile, pound, ounce, standard gravity.
+    let entries = [
+        ("job", "target_speed_m_s", "4.6 ft/s", "/job/drives/0/load/target_speed_m_s", 1.40208),
+        ("job", "target_speed_m_s", "5 mph", "/job/drives/0/load/target_speed_m_s", 2.2352),
+        ("job", "target_speed_m_s", "1,5 m/s", "/job/drives/0/load/target_speed_m_s", 1.5),
+        ("job", "payload_kg", "88 lb", "/job/drives/0/load/payload_kg", 39.916_128_56),
+        ("job", "payload_kg", "500 g", "/job/drives/0/load/payload_kg", 0.5),
+        ("job", "wheel_diameter_m", "10 in", "/options/0/drives/0/output/wheel_diameter_m", 0.254),
+        ("job", "wheel_diameter_m", "10 1/4 in", "/options/0/drives/0/output/wheel_diameter_m", 0.260_35),
+        ("job", "runtime_min", "1.5 h", "/job/runtime_min", 90.0),
+        ("job", "ambient_c", "77 °F", "/job/ambient_c", 25.0),
+        ("job", "duty_cycle", "60 %", "/job/duty_cycle", 0.6),
+        ("motor", "resistance_ohm", "320 mohm", "/options/0/drives/0/motor/resistance_ohm", 0.32),
+        ("motor", "shaft_diameter_mm", "1/8 in", "/options/0/drives/0/motor/shaft_diameter_mm", 3.175),
+        ("motor", "max_torque_nm", "5600 ozf.in", "/options/0/drives/0/motor/gearbox/max_torque_nm", 39.544_690_16),
+        ("motor", "max_torque_nm", "400 kgf.cm", "/options/0/drives/0/motor/gearbox/max_torque_nm", 39.2266),
+        ("motor", "rotor_inertia_kg_m2", "600 g·cm²", "/options/0/drives/0/motor/rotor_inertia_kg_m2", 6e-5),
+        ("battery", "capacity_ah", "12000 mAh", "/options/0/battery/capacity_ah", 12.0),
+        ("battery", "cell_resistance_ohm", "3 mΩ", "/options/0/battery/cell_resistance_ohm", 0.003),
+    ];
+    for (step, field, typed, pointer, expected) in entries {
+        browser.click(&format!("[data-step='{step}']")).await;
+        browser.fill(field, typed).await;
+        browser.until_saved().await;
+        let stored = document(&server, &id).await.pointer(pointer).and_then(Value::as_f64).unwrap();
+        assert!((stored - expected).abs() <= 1e-7 * expected, "{typed}: {stored}, not {expected}");
+    }
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn visitors_from_elsewhere_give_the_passphrase() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("passphrase");
+    std::fs::write(&file, "quarry street\n").unwrap();
+    let server = Server::with(&["demo", "--address", "0.0.0.0", "--passphrase-file", file.to_str().unwrap()]);
+    let browser = Browser::start().await;
+    browser.open(&server.address.replace("0.0.0.0", "127.0.0.1")).await;
+    browser.until_text("Passphrase of this bench").await;
+    let entry = browser.find("#passphrase").await;
+    entry.send_keys("open sesame\u{e007}").await.unwrap();
+    browser.until_text("the passphrase is not right").await;
+    entry.send_keys("\u{e009}a\u{e000}quarry street\u{e007}").await.unwrap();
+    browser.until_text("4 on the bench").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn leads_stages_and_controllers_are_put_in_and_taken_out() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "wiring").await;
+    browser.press("give mm² instead").await;
+    browser.fill("area_mm2", "4").await;
+    browser.press("Add a run").await;
+    browser.until("three runs", "document.querySelectorAll(\"input[data-field='length_m']\").length === 3").await;
+    browser.until_saved().await;
+    let runs = document(&server, &id).await["options"][0]["wiring"]["runs"].clone();
+    assert_eq!((&runs[0]["area_mm2"], &runs[0]["awg"]), (&json!(4), &Value::Null));
+    assert_eq!(runs.as_array().unwrap().len(), 3);
+
+    browser.click("[data-step='controller']").await;
+    browser.press("use a bare switch instead").await;
+    browser.until_text("full on or off").await;
+    browser.until("no climb case", "!document.querySelector('[aria-label=Case]').innerText.includes('Climb')").await;
+    browser.press("Put in a controller").await;
+    browser.until_text("which controller").await;
+    browser.until_saved().await;
+    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["controller"]["kind"], "brushed");
+
+    browser.click("[data-step='gearing']").await;
+    browser.press("Add a stage").await;
+    browser.press("give a ratio instead").await;
+    browser.until_saved().await;
+    let stages = document(&server, &id).await["options"][0]["drives"][0]["gearing"].clone();
+    assert_eq!((&stages[1]["ratio"], &stages[1]["driver_teeth"]), (&json!(2.4), &Value::Null), "36 over 15");
+    browser.press("take it out").await;
+    browser.until_saved().await;
+    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["gearing"].as_array().unwrap().len(), 1);
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn options_are_sheets_that_are_copied_and_renamed() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    browser.press("+ option").await;
+    browser.until("the copy", "document.querySelector('.tab.open .letter').innerText === 'C'").await;
+    browser.fill("kv_rpm_per_v", "111").await;
+    browser.click(".tab.open button").await;
+    let entry = browser.find("[data-rename]").await;
+    entry.send_keys("\u{e009}a\u{e000}Slower winding\u{e007}").await.unwrap();
+    browser.until("renamed", "document.querySelector('.tab.open .words').innerText === 'Slower winding'").await;
+    browser.until_saved().await;
+    let options = document(&server, &id).await["options"].clone();
+    assert_eq!(options[2]["name"], "Slower winding");
+    assert_eq!(options[2]["drives"][0]["motor"]["kv_rpm_per_v"], 111);
+    assert_eq!(options[0]["drives"][0]["motor"]["kv_rpm_per_v"], 130, "the copied one is as it was");
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn the_theme_is_a_preference_that_stays() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.address).await;
+    let paper = "getComputedStyle(document.body).backgroundColor";
+    browser.click("[data-preferences]").await;
+    browser.press("dark").await;
+    browser.until("dark paper", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
+    browser.client.refresh().await.unwrap();
+    browser.until("still dark", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
+    browser.click("[data-preferences]").await;
+    browser.press("light").await;
+    browser.until("light paper", &format!("{paper} === 'rgb(252, 251, 248)'")).await;
     browser.end().await;
 }

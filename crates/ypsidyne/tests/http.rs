@@ -267,8 +267,8 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
             }
         }
         server.pull_the_plug();
-        server.start_again();
         let (revision, name) = writer.await.unwrap();
+        server.start_again();
         let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
         let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
         // The one in flight may have been taken without its answer arriving; nothing more, nothing less.
@@ -323,4 +323,28 @@ async fn the_interface_describes_itself() {
             reqwest::get(server.url(&format!("/api/schema/{what}"))).await.unwrap().json().await.unwrap();
         assert_eq!(schema["type"], "object");
     }
+}
+
+#[tokio::test]
+async fn of_many_saves_from_the_same_revision_one_wins_and_none_is_lost() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    let names: Vec<String> = (0..8).map(|window| format!("window {window}")).collect();
+    let saves = names.iter().map(|name| {
+        let (url, body) = (server.url(&format!("/api/builds/{id}")), renamed(name));
+        tokio::spawn(async move {
+            let request = Client::new().put(url).header("content-type", JSON).header("if-match", "\"1\"").body(body);
+            request.send().await.unwrap().status()
+        })
+    });
+    let mut statuses = Vec::new();
+    for save in saves.collect::<Vec<_>>() {
+        statuses.push(save.await.unwrap());
+    }
+    assert_eq!(statuses.iter().filter(|status| status.is_success()).count(), 1, "{statuses:?}");
+    assert_eq!(statuses.iter().filter(|status| **status == StatusCode::PRECONDITION_FAILED).count(), 7);
+    let lines: Vec<Value> =
+        reqwest::get(server.url(&format!("/api/builds/{id}/revisions"))).await.unwrap().json().await.unwrap();
+    let kept: std::collections::HashSet<&str> = lines.iter().map(|line| line["name"].as_str().unwrap()).collect();
+    assert!(names.iter().all(|name| kept.contains(name.as_str())), "{kept:?}");
 }

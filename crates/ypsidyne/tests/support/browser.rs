@@ -12,6 +12,8 @@ use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
 
+use crate::support::Server;
+
 /// Longest wait for something to appear.
 const PATIENCE: Duration = Duration::from_secs(20);
 
@@ -239,4 +241,18 @@ impl fantoccini::wd::WebDriverCompatibleCommand for ConsoleLog {
     fn method_and_body(&self, _request_url: &url::Url) -> (http::Method, Option<String>) {
         (http::Method::POST, Some(r#"{"type": "browser"}"#.to_owned()))
     }
+}
+
+/// Opens the demo build with this name at a step, and waits for its figures.
+pub async fn open_demo(browser: &Browser, server: &Server, name: &str, step: &str) -> String {
+    let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    let id = list.iter().find(|build| build["name"] == name).unwrap()["id"].as_str().unwrap().to_owned();
+    browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
+    browser.until("figures", "document.querySelector('[data-check]')").await;
+    id
+}
+
+/// A stored build as it is now.
+pub async fn document(server: &Server, id: &str) -> Value {
+    reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap().json().await.unwrap()
 }
