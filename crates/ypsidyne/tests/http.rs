@@ -348,3 +348,73 @@ async fn of_many_saves_from_the_same_revision_one_wins_and_none_is_lost() {
     let kept: std::collections::HashSet<&str> = lines.iter().map(|line| line["name"].as_str().unwrap()).collect();
     assert!(names.iter().all(|name| kept.contains(name.as_str())), "{kept:?}");
 }
+
+#[tokio::test]
+async fn what_stands_ready_is_served_and_usable() {
+    let server = Server::start();
+    let get = async |path: &str| -> Value { reqwest::get(server.url(path)).await.unwrap().json().await.unwrap() };
+    let kinds = get("/api/templates").await;
+    assert_eq!(kinds.as_array().unwrap().len(), 8);
+    for kind in kinds.as_array().unwrap() {
+        let start = get(&format!("/api/templates/{}", kind["kind"].as_str().unwrap())).await;
+        let reply = post_json(&server, "/api/builds", start.to_string()).await;
+        assert_eq!(reply.status(), StatusCode::CREATED, "{kind}");
+    }
+    let lines = get("/api/builds").await;
+    assert_eq!(lines.as_array().unwrap().len(), 8);
+    assert!(lines.as_array().unwrap().iter().all(|line| line["options"][0]["verdict"] != "fail"), "{lines}");
+    let typical = get("/api/typical").await;
+    assert!(typical.as_array().unwrap().iter().all(|entry| !entry["source"].as_str().unwrap().is_empty()));
+}
+
+#[tokio::test]
+async fn saving_what_is_there_already_is_no_new_revision() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    let reply = save(&server, &id, 1, DOLLY.to_owned()).await;
+    assert_eq!((reply.status(), &reply.headers()["etag"]), (StatusCode::OK, &"\"1\"".parse().unwrap()));
+    assert_eq!(save(&server, &id, 1, renamed("second")).await.headers()["etag"], "\"2\"");
+    let reply = save(&server, &id, 1, renamed("second")).await;
+    assert_eq!(reply.status(), StatusCode::OK, "the same text from two windows is no conflict");
+}
+
+#[tokio::test]
+async fn the_list_has_the_newest_change_first_and_the_verdict_of_each_option() {
+    let server = Server::start();
+    let first = stored(&server).await;
+    let second = stored(&server).await;
+    // Another millisecond, so that the times differ.
+    tokio::time::sleep(std::time::Duration::from_millis(5)).await;
+    save(&server, &first, 1, renamed("edited last")).await;
+    let lines: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    assert_eq!((lines[0]["id"].as_str(), lines[1]["id"].as_str()), (Some(first.as_str()), Some(second.as_str())));
+    assert_eq!(lines[0]["options"][0]["weakest"], "Sag at low charge");
+    assert_eq!((&lines[0]["drives"], &lines[0]["loads"]), (&json!(["wheels"]), &json!(["vehicle"])));
+}
+
+#[tokio::test]
+async fn a_build_that_is_in_the_bin_is_not_edited() {
+    let server = Server::start();
+    let id = stored(&server).await;
+    send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    problem(save(&server, &id, 1, renamed("late")).await, StatusCode::NOT_FOUND).await;
+    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    problem(reply, StatusCode::NOT_FOUND).await;
+    let reply = send(&server, Method::POST, "/api/builds/none/restore", &[], "").await;
+    problem(reply, StatusCode::NOT_FOUND).await;
+}
+
+#[tokio::test]
+async fn views_of_the_page_are_the_page_and_missing_files_are_missing() {
+    let server = Server::start();
+    let page = async |path: &str| reqwest::get(server.url(path)).await.unwrap();
+    let root = page("/").await.text().await.unwrap();
+    assert!(root.contains("<div id=\"app\">"), "the page is built into the program");
+    assert_eq!(page("/builds/1/motor").await.text().await.unwrap(), root);
+    assert_eq!(page("/assets/none.js").await.status(), StatusCode::NOT_FOUND);
+    assert_eq!(page("/nothing.png").await.status(), StatusCode::NOT_FOUND);
+    let script = root.split("src=\"").nth(1).unwrap().split('"').next().unwrap();
+    let reply = page(script).await;
+    assert!(reply.headers()["cache-control"].to_str().unwrap().contains("immutable"));
+    assert_eq!(page("/").await.headers()["cache-control"], "no-cache");
+}
