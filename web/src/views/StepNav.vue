@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The order of work. Each step says what stands in it and how its checks came out.
-import { computed } from "vue";
+import { computed, nextTick, onMounted, watch } from "vue";
 import type { Verdict } from "../api/client";
 import { useBench } from "../bench/bench";
 import { LOAD_WORDS, stepOf, worst } from "../bench/words";
@@ -8,9 +8,19 @@ import VerdictMark from "../parts/VerdictMark.vue";
 import { STEPS, type Step } from "../router";
 import { figures, shownText } from "../units/quantity";
 
-defineProps<{ step: Step }>();
+const props = defineProps<{ step: Step }>();
 const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
+
+/** On a narrow screen the steps lie in a row that scrolls. */
+async function show(): Promise<void> {
+  await nextTick();
+  const here = document.querySelector("[data-step][aria-current]");
+  here?.scrollIntoView({ block: "nearest", inline: "center" });
+}
+
+onMounted(show);
+watch(() => props.step, show);
 
 const TITLES: Record<Step, string> = {
   job: "Job",
