@@ -1,6 +1,7 @@
 //! The chores themselves.
 
 use std::fs;
+use std::io::{BufRead, BufReader};
 use std::process::{Command, Stdio};
 
 use anyhow::{Context, bail};
@@ -29,7 +30,42 @@ pub fn demo(rest: &[String]) -> anyhow::Result<()> {
 pub fn test() -> anyhow::Result<()> {
     page::build()?;
     install_browser()?;
-    run(&root(), &cargo(), &["test", "--workspace"])
+    count_tests(&["test", "--workspace"])
+}
+
+/// Runs cargo's tests, shows what they print, and closes with the sum over all of them.
+fn count_tests(arguments: &[&str]) -> anyhow::Result<()> {
+    eprintln!("· cargo {}", arguments.join(" "));
+    let mut child = Command::new(cargo())
+        .args(arguments)
+        .current_dir(root())
+        .stdout(Stdio::piped())
+        .spawn()
+        .context("cannot start cargo")?;
+    let (mut passed, mut failed) = (0, 0);
+    for line in BufReader::new(child.stdout.take().context("cargo has no output")?).lines() {
+        let line = line?;
+        println!("{line}");
+        if line.starts_with("test result:") {
+            passed += counted(&line, " passed");
+            failed += counted(&line, " failed");
+        }
+    }
+    let status = child.wait()?;
+    println!("{passed} passed, {failed} failed");
+    if !status.success() || passed == 0 {
+        bail!("the tests did not pass ({status})");
+    }
+    Ok(())
+}
+
+/// The number before a word in a line such as `test result: ok. 3 passed; 0 failed`.
+fn counted(line: &str, word: &str) -> u32 {
+    line.split(word)
+        .next()
+        .and_then(|before| before.rsplit(' ').next())
+        .and_then(|number| number.parse().ok())
+        .unwrap_or(0)
 }
 
 fn install_browser() -> anyhow::Result<()> {
