@@ -6,9 +6,9 @@ use super::reading::{Place, Problems, list, name, number, typed};
 choice! {
     /// Which battery current must fit which rating; makers differ, so the build chooses.
     BatteryRule {
-        ContinuousWithHeadroom = "continuous_with_headroom", "Continuous rating, with headroom over the hardest work";
-        ContinuousCoversStall = "continuous_covers_stall", "Continuous rating covers even a stall";
-        BurstCoversStall = "burst_covers_stall", "Burst rating covers a stall, continuous rating the work";
+        ContinuousWithHeadroom = "continuous_with_headroom", "Continuous rating with headroom";
+        ContinuousCoversStall = "continuous_covers_stall", "Continuous rating covers a stall";
+        BurstCoversStall = "burst_covers_stall", "Burst rating covers a stall";
     }
 }
 
