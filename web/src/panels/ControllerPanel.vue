@@ -100,14 +100,9 @@ const brushlessOnly = computed(() =>
   controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
 );
 
-function setKind(kind: string): void {
-  bench.set(`${at.value}/kind`, kind, null);
-}
-
 function addController(): void {
   const motor = bench.drive?.motor;
   bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: bench.drive?.motor_count ?? 1 }, null);
-  if (controller.value === null && motor) setKind(motor.kind);
 }
 </script>
 

@@ -7,8 +7,7 @@ import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import BenchField from "../parts/BenchField.vue";
 import PanelHead from "../parts/PanelHead.vue";
-import { figures } from "../units/quantity";
-import { displayUnit } from "../units/quantity";
+import { displayUnit, figures } from "../units/quantity";
 
 const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/motor`);

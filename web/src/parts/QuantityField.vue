@@ -4,8 +4,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref, useId, watch } from "vue";
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "../units/preferences";
-import { fieldText, figures, parsed } from "../units/quantity";
-import { displayUnit } from "../units/quantity";
+import { displayUnit, fieldText, figures, parsed } from "../units/quantity";
 import { quantityOf } from "../units/units";
 
 const props = defineProps<{
