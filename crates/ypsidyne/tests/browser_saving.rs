@@ -6,7 +6,7 @@ mod window;
 
 use serde_json::{Value, json};
 use support::{DOLLY, Server};
-use window::{Browser, document, open_demo};
+use window::{Browser, document, open_demo, until_stored, until_stored_entries};
 
 #[tokio::test]
 async fn undo_and_redo_go_over_every_edit() {
@@ -15,8 +15,7 @@ async fn undo_and_redo_go_over_every_edit() {
     let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
     browser.fill("kv_rpm_per_v", "150").await;
     browser.fill("resistance_ohm", "0.5").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 150);
+    until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 150).await;
     // Typing three figures was one step.
     browser.run("document.activeElement.blur()").await;
     browser.control("z").await;
@@ -32,8 +31,7 @@ async fn undo_and_redo_go_over_every_edit() {
     browser.until("one option", "document.querySelectorAll('nav[aria-label=Options] .letter').length === 1").await;
     browser.press("Undo").await;
     browser.until("both options", "document.querySelectorAll('nav[aria-label=Options] .letter').length === 2").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"].as_array().unwrap().len(), before);
+    until_stored_entries(&server, &id, "/options", before).await;
     browser.end().await;
 }
 
@@ -88,16 +86,14 @@ async fn two_tabs_reconcile_by_asking() {
     browser.until_text("They differ in 2 places").await;
     assert_eq!(document(&server, &id).await, theirs, "nothing is overwritten before a person decides");
     browser.click("[data-keep='mine']").await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 140).await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/max_speed_rpm", 4200).await;
     browser.until_saved().await;
-    let now = document(&server, &id).await;
-    assert_eq!(now["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 140);
-    assert_eq!(now["options"][0]["drives"][0]["motor"]["max_speed_rpm"], 4200);
     // Theirs is still in the history, and can be taken.
     browser.press("History").await;
     browser.until("the history", "document.querySelectorAll('[role=dialog] tr').length >= 4").await;
     browser.run("[...document.querySelectorAll('[role=dialog] tr')].find(row => row.cells[0].innerText.trim() === '2').querySelector('button').click()").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["max_speed_rpm"], 5000);
+    until_stored(&server, &id, "/options/0/drives/0/motor/max_speed_rpm", 5000).await;
     browser.end().await;
 }
 
@@ -132,8 +128,7 @@ async fn a_closed_lid_loses_nothing() {
     browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
     browser.until("figures", "document.querySelector('[data-check]')").await;
     browser.until("the edit", "document.querySelector(\"input[data-field='kv_rpm_per_v']\").value === '147'").await;
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 147);
+    until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 147).await;
     browser.end().await;
 }
 
@@ -148,8 +143,7 @@ async fn a_server_that_is_gone_is_said_and_the_edit_arrives_later() {
     browser.until_text("Nothing typed is lost").await;
     assert_eq!(browser.value("kv_rpm_per_v").await, "133");
     server.start_again();
-    browser.until_saved().await;
-    assert_eq!(document(&server, &id).await["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"], 133);
+    until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 133).await;
     // Left for the list at once: the last edit goes along.
     browser.fill("kv_rpm_per_v", "134").await;
     browser.click(".brand").await;

@@ -256,3 +256,37 @@ pub async fn open_demo(browser: &Browser, server: &Server, name: &str, step: &st
 pub async fn document(server: &Server, id: &str) -> Value {
     reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap().json().await.unwrap()
 }
+
+/// Waits until the stored build holds this value at a pointer: a save, a restore or a decision
+/// reaches the store some time after the page was pressed.
+pub async fn until_stored(server: &Server, id: &str, pointer: &str, expected: impl Into<Value>) {
+    let expected = expected.into();
+    let end = std::time::Instant::now() + PATIENCE;
+    let mut found = Value::Null;
+    while std::time::Instant::now() < end {
+        found = document(server, id).await.pointer(pointer).cloned().unwrap_or(Value::Null);
+        let same = match (found.as_f64(), expected.as_f64()) {
+            (Some(found), Some(expected)) => (found - expected).abs() <= 1e-7 * expected.abs(),
+            _ => found == expected,
+        };
+        if same {
+            return;
+        }
+        tokio::time::sleep(Duration::from_millis(25)).await;
+    }
+    panic!("never stored: {pointer} {expected}, it is {found}");
+}
+
+/// Waits until the list at a pointer of the stored build has so many entries.
+pub async fn until_stored_entries(server: &Server, id: &str, pointer: &str, entries: usize) {
+    let end = std::time::Instant::now() + PATIENCE;
+    loop {
+        let stored = document(server, id).await;
+        let found = stored.pointer(pointer).and_then(Value::as_array).map_or(0, Vec::len);
+        if found == entries {
+            return;
+        }
+        assert!(std::time::Instant::now() < end, "never stored: {entries} at {pointer}, there are {found}");
+        tokio::time::sleep(Duration::from_millis(25)).await;
+    }
+}
