@@ -6,6 +6,9 @@
 //! * [`document`]: the open format `ypsidyne.build/1`, its ranges and its schema.
 //! * [`evaluation`]: `ypsidyne.evaluation/1`, the answer.
 //! * [`checks`]: the verdict.
+//! * [`remedies`]: what would fix a check.
+//! * [`shelf`]: parts kept for builds, their import and export.
+//! * [`units`]: the one place for units.
 //! * [`envelope`]: torque and currents over speed, for drawing.
 //! * [`working`]: the sums behind the figures, with the numbers put in.
 //! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
@@ -15,17 +18,21 @@ pub mod checks;
 pub mod chemistry;
 pub mod constants;
 pub mod demo;
+#[macro_use]
 pub mod document;
 mod drive;
 pub mod envelope;
 pub mod evaluation;
 mod guesses;
 mod numeric;
+pub mod remedies;
 mod say;
 pub mod schema;
+pub mod shelf;
 pub mod supply;
 pub mod templates;
 pub mod typical;
+pub mod units;
 pub mod wire;
 pub mod working;
 

@@ -17,6 +17,7 @@ use serde::Serialize;
 use crate::drive::Drive;
 use crate::drive::cases::{Case, Figures};
 use crate::evaluation::DriveEvaluation;
+use crate::remedies::Remedy;
 use crate::say::percent;
 use crate::supply::{Chain, HALF, Supply};
 
@@ -61,6 +62,8 @@ pub struct Check {
     pub verdict: Verdict,
     /// One sentence with its numbers.
     pub because: String,
+    /// What would fix it; empty unless asked for, and for a check that holds.
+    pub remedies: Vec<Remedy>,
 }
 
 /// The limit side of a check.
@@ -142,6 +145,7 @@ impl Ledger {
             utilisation,
             verdict,
             because,
+            remedies: Vec::new(),
         });
     }
 
@@ -157,6 +161,7 @@ impl Ledger {
             utilisation: None,
             verdict: Verdict::Fail,
             because,
+            remedies: Vec::new(),
         });
     }
 

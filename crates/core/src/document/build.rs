@@ -17,6 +17,9 @@ record! {
     }
 }
 
+/// Most gearing stages of a drive.
+pub const MOST_STAGES: usize = 8;
+
 record! {
     /// The chain from controller to load that serves one drive of the job.
     OptionDrive {
@@ -25,7 +28,7 @@ record! {
         motor_count: u32 = 1, number(1.0, 32.0), "Motors", "Equal motors that share the work.";
         motors_per_channel: u32 = 1, number(1.0, 32.0), "Motors on one channel", "Motors side by side on one channel.";
         cooling: Cooling = Cooling::Still, typed(), "Air around the motor", "How the motor is cooled.";
-        gearing: Vec<GearingStage> = Vec::new(), list(0, 8), "Gearing", "Stages from motor to load.";
+        gearing: Vec<GearingStage> = Vec::new(), list(0, MOST_STAGES), "Gearing", "Stages from motor to load.";
         output: Output = Output { wheel_diameter_m: None, wheel_inertia_kg_m2: 0.0 }, typed(), "Output",
             "What the last shaft turns.";
         controller: Option<Controller>, typed(), "Controller", "The controller; none for a plain switch.";

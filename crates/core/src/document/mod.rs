@@ -19,7 +19,7 @@ pub use job::{BatteryRule, Budget, Compartment, Job, JobDrive};
 pub use load::Load;
 pub use parts::{
     Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,
-    MachineKind, Magnet, MagnetGrade, Motor, Thermal, WiringRun,
+    MachineKind, Magnet, MagnetGrade, Motor, Thermal, Wheel, WiringRun,
 };
 pub use reading::{Problem, Provenance};
 

@@ -330,6 +330,18 @@ impl GearingStage {
     }
 }
 
+part! {
+    /// One wheel on the shelf; in a build its figures stand in the output of the drive.
+    Wheel {
+        diameter_m: f64, number(0.001, 10.0), "Diameter", "Outer diameter under load.";
+        width_mm: Option<f64>, number(0.1, 5000.0), "Width", "Width of the tread.";
+        inertia_kg_m2: Option<f64>, number(0.0, 1e4), "Inertia", "Inertia about the axle.";
+        bore_mm: Option<f64>, number(0.2, 500.0), "Bore", "Bore of the hub.";
+        rolling_resistance: Option<f64>, number(0.0, 1.0), "Rolling resistance", "On firm level ground.";
+        friction: Option<f64>, number(0.01, 3.0), "Grip", "Coefficient of friction on firm ground.";
+    }
+}
+
 /// Which current a wiring run carries.
 #[derive(Debug, Clone, PartialEq, Eq, Hash)]
 pub enum Circuit {

@@ -1,0 +1,153 @@
+//! Which levers can move which check.
+
+use super::drive_levers::DriveLevers;
+use super::levers::Lever;
+use super::{Draft, job_levers, supply_levers};
+use crate::checks::Check;
+
+/// The levers worth turning for a check, of the drive it is about or of every drive.
+pub(super) fn levers_for(check: &Check, draft: &Draft, index: usize) -> Vec<Lever> {
+    let mut levers = supply(check.code, draft, index);
+    for (place, parts) in draft.option.drives.iter().enumerate() {
+        let about = check.drive.as_deref();
+        if about.is_none_or(|drive| drive == parts.drive) {
+            let drive = DriveLevers { parts, place, index };
+            levers.extend(of_drive(check.code, &drive, draft));
+            levers.extend(job_levers::wishes(draft, &parts.drive));
+        }
+    }
+    levers.retain(|lever| !lever.steps.is_empty());
+    levers
+}
+
+fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
+    let capacity = || supply_levers::capacity(draft, index);
+    let packs = || supply_levers::packs(draft, index);
+    let cells = |more| supply_levers::cells(draft, index, more);
+    let mut levers = Vec::new();
+    match code {
+        "battery.runtime" => {
+            levers.extend([capacity(), packs(), cells(true), job_levers::duty(draft)]);
+            levers.extend(job_levers::runtime(draft));
+        }
+        "motor.voltage" | "controller.max_voltage" | "safety.touch_voltage" | "motor.speed" | "controller.erpm"
+        | "safety.blade_tip_speed" => levers.push(cells(false)),
+        "motor.continuous_current" | "motor.burst_current" | "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
+            levers.push(cells(false));
+        }
+        "motor.winding_temperature" | "motor.magnet_temperature" => levers.push(job_levers::duty(draft)),
+        "performance.traction" => {}
+        _ => {
+            levers.extend([capacity(), packs(), cells(true)]);
+            levers.extend(supply_levers::rating(draft, index));
+            levers.extend(supply_levers::board(draft, index));
+            if code == "battery.sag" {
+                levers.push(supply_levers::stop_voltage(draft, index));
+            }
+        }
+    }
+    levers
+}
+
+fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
+    let mut levers: Vec<Lever> = Vec::new();
+    let group = code.split('.').next().unwrap_or_default();
+    let motor_limit = |levers: &mut Vec<Lever>, down: bool| {
+        let (key, words) = ("motor_current_limit_a", "Motor current limit");
+        if down {
+            levers.extend(drive.lower_limit(key, words, |controller| &mut controller.motor_current_limit_a, stalled_a(drive, draft)));
+        } else {
+            levers.extend(drive.raise_limit(key, words, |controller| &mut controller.motor_current_limit_a));
+        }
+    };
+    let battery_limit = |levers: &mut Vec<Lever>, down: bool| {
+        let (key, words) = ("battery_current_limit_a", "Battery current limit");
+        if down {
+            levers.extend(drive.lower_limit(key, words, |controller| &mut controller.battery_current_limit_a, stalled_a(drive, draft)));
+        } else {
+            levers.extend(drive.raise_limit(key, words, |controller| &mut controller.battery_current_limit_a));
+        }
+    };
+    match code {
+        "motor.voltage" => levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v)),
+        "motor.speed" => {
+            levers.push(drive.kv(false));
+            levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
+        }
+        "controller.max_voltage" => {
+            levers.extend(drive.controller_rating("max_voltage_v", "V", |controller| &mut controller.max_voltage_v, true));
+        }
+        "controller.min_voltage" => {
+            levers.extend(drive.controller_rating("min_voltage_v", "V at least", |controller| &mut controller.min_voltage_v, false));
+        }
+        "controller.erpm" => {
+            levers.push(drive.kv(false));
+            levers.extend(drive.controller_rating("max_erpm", "electrical rpm", |controller| &mut controller.max_erpm, true));
+        }
+        "controller.kind" => levers.extend(drive.matching_controller()),
+        "controller.channels" => {
+            levers.push(drive.controllers());
+            levers.extend(drive.own_channels());
+        }
+        "motor.winding_temperature" | "motor.magnet_temperature" => {
+            levers.extend([drive.size(), drive.count(), drive.cooling(), drive.kv(false), drive.kv(true)]);
+            levers.push(if code == "motor.winding_temperature" { drive.enamel() } else { drive.magnets() });
+            levers.extend(drive.gearing(true));
+            levers.extend(drive.gearing(false));
+        }
+        "motor.continuous_current" | "motor.burst_current" => {
+            levers.extend([drive.size(), drive.count(), drive.kv(false)]);
+            levers.extend(if code == "motor.burst_current" {
+                drive.motor_rating("max_burst_current_a", "A for a moment", |motor| &mut motor.max_burst_current_a)
+            } else {
+                drive.motor_rating("max_continuous_current_a", "A for good", |motor| &mut motor.max_continuous_current_a)
+            });
+            levers.extend(drive.gearing(true));
+            levers.extend(drive.wheel(false));
+            motor_limit(&mut levers, true);
+        }
+        "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
+            levers.extend(drive.gearbox());
+            levers.extend(drive.gearing(true));
+            levers.push(drive.count());
+            motor_limit(&mut levers, true);
+        }
+        "performance.traction" => {}
+        _ if group == "controller" => {
+            levers.extend(drive.stronger_controller());
+            levers.extend([drive.size(), drive.kv(false), drive.count()]);
+            levers.extend(drive.own_channels());
+            levers.extend(drive.gearing(true));
+            motor_limit(&mut levers, true);
+            battery_limit(&mut levers, true);
+        }
+        _ if group == "performance" => {
+            levers.extend([drive.size(), drive.count(), drive.kv(true), drive.kv(false)]);
+            for gear_down in [true, false] {
+                levers.extend(drive.gearing(gear_down));
+                levers.extend(drive.wheel(!gear_down));
+            }
+            levers.extend(drive.stronger_controller());
+            levers.extend(supply_levers::wires(draft, drive.index, Some(&drive.parts.drive)));
+            motor_limit(&mut levers, false);
+            battery_limit(&mut levers, false);
+        }
+        _ if group == "safety" => {
+            levers.push(drive.kv(false));
+            levers.extend(drive.gearing(true));
+        }
+        _ => {
+            motor_limit(&mut levers, true);
+            battery_limit(&mut levers, true);
+            levers.extend(drive.gearing(true));
+            levers.push(drive.kv(false));
+        }
+    }
+    levers
+}
+
+/// What a channel takes when nothing limits it, A: the pack's full voltage over the resistance of its motors.
+fn stalled_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
+    let battery = crate::battery::BatteryModel::new(&draft.option);
+    battery.open_circuit_v(1.0) / drive.parts.motor.resistance_ohm * f64::from(drive.parts.motors_per_channel)
+}

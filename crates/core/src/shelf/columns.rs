@@ -1,0 +1,196 @@
+//! Which column of a table holds which figure, in which unit: by the exact key, by label, by what people write.
+
+use std::collections::BTreeMap;
+
+use serde::{Deserialize, Serialize};
+
+use super::PartKind;
+use crate::document::parts::{Bec, Mount, SizeMm};
+use crate::document::reading::{Shape, Spec};
+use crate::document::{Gearbox, Thermal};
+use crate::units::{Unit, quantity_of};
+
+/// A figure that a column can hold.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Field {
+    /// Dotted key, for example `gearbox.ratio`.
+    pub key: String,
+    /// What a maker calls it.
+    pub label: String,
+    /// Units it can be written in, the document's own first; empty for words.
+    pub units: Vec<&'static str>,
+    /// Whether it is a number.
+    pub number: bool,
+}
+
+/// What a column was taken for, or what the user says it is.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ColumnChoice {
+    /// Dotted key of the figure; null leaves the column out.
+    pub key: Option<String>,
+    /// Unit of its numbers; null for the document's own.
+    pub unit: Option<String>,
+}
+
+/// Columns by their header.
+pub type ColumnChoices = BTreeMap<String, ColumnChoice>;
+
+/// Records inside a part.
+const NESTED: &[(&str, &str, &[Spec])] = &[
+    ("gearbox", "Gearbox", Gearbox::FIELDS),
+    ("thermal", "Thermal", Thermal::FIELDS),
+    ("size_mm", "Size", SizeMm::FIELDS),
+    ("mount", "Mount", Mount::FIELDS),
+    ("bec", "Receiver supply", Bec::FIELDS),
+];
+
+/// Keys that are for programs, not for tables.
+const HIDDEN: &[&str] = &["part_id", "provenance"];
+
+/// Every figure a column of a kind can hold, name and price first.
+#[must_use]
+pub fn fields(kind: PartKind) -> Vec<Field> {
+    const FIRST: &[&str] = &["label", "price", "owned"];
+    let mut found = Vec::new();
+    for spec in kind.fields() {
+        if HIDDEN.contains(&spec.key) {
+            continue;
+        }
+        match NESTED.iter().find(|(key, ..)| *key == spec.key) {
+            Some((key, words, inner)) => found.extend(inner.iter().map(|inner| {
+                field(format!("{key}.{}", inner.key), format!("{words}: {}", inner.label.to_lowercase()), inner)
+            })),
+            None => found.push(field(spec.key.to_owned(), spec.label.to_owned(), spec)),
+        }
+    }
+    found.sort_by_key(|field| FIRST.iter().position(|key| *key == field.key).unwrap_or(FIRST.len()));
+    found
+}
+
+fn field(key: String, label: String, spec: &Spec) -> Field {
+    let number = matches!(spec.shape, Shape::Number { .. });
+    let units = if number { quantity_of(&key).units.iter().map(|unit| unit.symbol).collect() } else { Vec::new() };
+    Field { key, label, units, number }
+}
+
+/// What people write over a column, squeezed, and the key it means.
+const USUAL: &[(&str, &str)] = &[
+    ("name", "label"),
+    ("part", "part"),
+    ("type", "part"),
+    ("model", "label"),
+    ("description", "label"),
+    ("cost", "price"),
+    ("weight", "mass_kg"),
+    ("mass", "mass_kg"),
+    ("kv", "kv_rpm_per_v"),
+    ("speedconstant", "kv_rpm_per_v"),
+    ("rm", "resistance_ohm"),
+    ("resistance", "resistance_ohm"),
+    ("io", "no_load_current_a"),
+    ("i0", "no_load_current_a"),
+    ("noloadcurrent", "no_load_current_a"),
+    ("voltage", "max_voltage_v"),
+    ("maxvoltage", "max_voltage_v"),
+    ("maxcurrent", "max_continuous_current_a"),
+    ("continuouscurrent", "max_continuous_current_a"),
+    ("continuouscurrent", "motor_current_continuous_a"),
+    ("maxcurrent", "motor_current_continuous_a"),
+    ("burstcurrent", "max_burst_current_a"),
+    ("peakcurrent", "motor_current_peak_a"),
+    ("maxrpm", "max_speed_rpm"),
+    ("cells", "cells_series"),
+    ("s", "cells_series"),
+    ("capacity", "capacity_ah"),
+    ("c", "continuous_c"),
+    ("crating", "continuous_c"),
+    ("burstc", "burst_c"),
+    ("internalresistance", "cell_resistance_ohm"),
+    ("diameter", "diameter_m"),
+    ("diameter", "can_diameter_mm"),
+    ("length", "can_length_mm"),
+    ("shaft", "shaft_diameter_mm"),
+    ("gearratio", "gearbox.ratio"),
+    ("have", "owned"),
+    ("stock", "owned"),
+    ("notes", "source"),
+];
+
+/// What a header most likely means for a kind: the figure, and the unit in brackets or at its end.
+///
+/// ```
+/// use ypsidyne_core::shelf::{PartKind, columns::guess};
+/// let choice = guess("Weight (g)", PartKind::Motor);
+/// assert_eq!(choice.key.as_deref(), Some("mass_kg"));
+/// assert_eq!(choice.unit.as_deref(), Some("g"));
+/// ```
+#[must_use]
+pub fn guess(header: &str, kind: PartKind) -> ColumnChoice {
+    let known = fields(kind);
+    let exact = |key: &str| known.iter().find(|field| field.key == key);
+    if header.trim() == "part" {
+        return ColumnChoice { key: Some("part".to_owned()), unit: None };
+    }
+    if let Some(field) = exact(header.trim()) {
+        return ColumnChoice { key: Some(field.key.clone()), unit: None };
+    }
+    let (name, bracketed) = split_unit(header);
+    if let Some(field) = exact(name) {
+        return chosen(field, bracketed);
+    }
+    let squeezed = squeeze(name);
+    if squeezed == "part" {
+        return ColumnChoice { key: Some("part".to_owned()), unit: None };
+    }
+    let by_label = known.iter().find(|field| squeeze(&field.label) == squeezed);
+    let usual = |wanted: &str| USUAL.iter().filter(|(written, _)| *written == wanted).find_map(|(_, key)| exact(key));
+    if let Some(field) = by_label.or_else(|| usual(&squeezed)) {
+        return chosen(field, bracketed);
+    }
+    // capacity_mah, weight_g: the unit stands behind an underscore or a space.
+    if bracketed.is_none()
+        && let Some((front, unit)) = name.trim().rsplit_once(['_', ' '])
+    {
+        let found = usual(&squeeze(front))
+            .or_else(|| known.iter().find(|field| stem(&field.key) == front.trim().to_lowercase()));
+        if let Some(field) = found.filter(|field| unit_of(&field.key, unit).is_some()) {
+            return chosen(field, Some(unit));
+        }
+    }
+    ColumnChoice::default()
+}
+
+fn chosen(field: &Field, unit: Option<&str>) -> ColumnChoice {
+    let unit = unit.filter(|_| field.number).and_then(|written| unit_of(&field.key, written));
+    ColumnChoice { key: Some(field.key.clone()), unit: unit.map(|unit| unit.symbol.to_owned()) }
+}
+
+/// A unit written for a figure.
+pub(super) fn unit_of(key: &str, written: &str) -> Option<&'static Unit> {
+    quantity_of(key).unit(written)
+}
+
+/// A key without its unit ending: `capacity_ah` is `capacity`.
+fn stem(key: &str) -> &str {
+    crate::units::ENDINGS.iter().find_map(|(ending, _)| key.strip_suffix(ending)).unwrap_or(key)
+}
+
+/// Name and unit of a header such as `Kv [rpm/V]`, `mass (g)`, `length, mm`.
+fn split_unit(header: &str) -> (&str, Option<&str>) {
+    for (open, close) in [('(', ')'), ('[', ']')] {
+        if let Some((name, rest)) = header.split_once(open)
+            && let Some((unit, _)) = rest.split_once(close)
+        {
+            return (name.trim(), Some(unit.trim()));
+        }
+    }
+    match header.split_once(',') {
+        Some((name, unit)) => (name.trim(), Some(unit.trim())),
+        None => (header.trim(), None),
+    }
+}
+
+fn squeeze(text: &str) -> String {
+    text.to_lowercase().chars().filter(|letter| letter.is_alphanumeric()).collect()
+}

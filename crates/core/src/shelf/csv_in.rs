@@ -1,0 +1,452 @@
+//! Tables in: every bad row is named by line and column, the good ones are read.
+
+use std::collections::BTreeMap;
+
+use serde::Serialize;
+use serde_json::{Map, Value, json};
+
+use super::columns::{ColumnChoice, ColumnChoices, guess, unit_of};
+use super::{MOST_PARTS, PartKind, ShelfPart};
+use crate::document::reading::{Place, Problems, Shape, Spec};
+use crate::document::{Gearbox, Thermal, parts};
+
+/// A column of a table.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Column {
+    /// What stands over it.
+    pub header: String,
+    /// What it is taken for.
+    pub choice: ColumnChoice,
+    /// Its first cells.
+    pub samples: Vec<String>,
+}
+
+/// Something wrong with a row.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, schemars::JsonSchema)]
+pub struct RowProblem {
+    /// Line of the file, from 1.
+    pub line: u64,
+    /// Header of the column; null when it is about the whole row.
+    pub column: Option<String>,
+    /// What came and what would do.
+    pub detail: String,
+}
+
+/// A part read from a table.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Row {
+    /// Line of the file, from 1.
+    pub line: u64,
+    /// The part.
+    pub part: ShelfPart,
+}
+
+/// A table as it was understood.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Table {
+    /// Its columns.
+    pub columns: Vec<Column>,
+    /// Rows that read.
+    pub good: Vec<Row>,
+    /// What is wrong with the others, in order of lines.
+    pub problems: Vec<RowProblem>,
+    /// Rows with at least one problem.
+    pub bad_rows: u64,
+}
+
+/// Why a table cannot be read at all.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum TableError {
+    /// Not UTF-8.
+    #[error("line {line} is not UTF-8 text (byte {byte} of the file): save the table as CSV in UTF-8")]
+    Encoding {
+        /// Line with the first bad byte.
+        line: usize,
+        /// Its place in the file, from 1.
+        byte: usize,
+    },
+    /// UTF-16.
+    #[error("the file is UTF-16: save the table as CSV in UTF-8")]
+    Utf16,
+    /// No header or no rows.
+    #[error("the file has no rows under a line of headers")]
+    Empty,
+    /// Too many rows.
+    #[error("{rows} rows came, at most {MOST_PARTS} fit at once: split the file")]
+    TooLong {
+        /// Rows that came.
+        rows: usize,
+    },
+    /// A quote that is never closed.
+    #[error("a quote opened on line {line} is never closed: double the quotes inside a cell, or take it away")]
+    OpenQuote {
+        /// Line of the quote.
+        line: usize,
+    },
+    /// No column says what the parts are.
+    #[error("no column says what kind of part each row is: choose a kind, or add a column headed part")]
+    NoKind,
+    /// A header stands twice.
+    #[error("two columns are headed {header:?}: give each its own name")]
+    TwinHeaders {
+        /// The header.
+        header: String,
+    },
+    /// Two columns were taken for the same figure.
+    #[error("the columns {first:?} and {second:?} are both taken for {key}: leave one of them out")]
+    TwinColumns {
+        /// First header.
+        first: String,
+        /// Second header.
+        second: String,
+        /// Key of the figure.
+        key: String,
+    },
+}
+
+/// The text of a table file, without a byte-order mark.
+///
+/// # Errors
+/// [`TableError::Utf16`] and [`TableError::Encoding`] with line and byte.
+pub fn text_of(bytes: &[u8]) -> Result<&str, TableError> {
+    if bytes.starts_with(&[0xFF, 0xFE]) || bytes.starts_with(&[0xFE, 0xFF]) {
+        return Err(TableError::Utf16);
+    }
+    let bytes = bytes.strip_prefix(&[0xEF, 0xBB, 0xBF]).unwrap_or(bytes);
+    std::str::from_utf8(bytes).map_err(|error| {
+        let good = error.valid_up_to();
+        TableError::Encoding { line: 1 + bytes[..good].iter().filter(|byte| **byte == b'\n').count(), byte: good + 1 }
+    })
+}
+
+/// Reads a table.
+///
+/// * `kind`: kind of the parts where no column says it.
+/// * `choices`: what the user says of columns, by header; the others are guessed.
+///
+/// # Errors
+/// [`TableError`] when the file as a whole cannot be read. What is wrong with single rows is in the table.
+pub fn read(text: &str, kind: Option<PartKind>, choices: &ColumnChoices) -> Result<Table, TableError> {
+    let lines = text.bytes().filter(|byte| *byte == b'\n').count();
+    refuse_open_quote(text)?;
+    // Before anything is held in memory: a million rows are refused politely.
+    if lines > 2 * MOST_PARTS {
+        return Err(TableError::TooLong { rows: lines });
+    }
+    let delimiter = delimiter(text);
+    let mut reader = csv::ReaderBuilder::new().delimiter(delimiter).flexible(true).from_reader(text.as_bytes());
+    let headers: Vec<String> = match reader.headers() {
+        Ok(headers) => headers.iter().map(|header| harmless(header.trim()).to_owned()).collect(),
+        Err(_) => return Err(TableError::Empty),
+    };
+    for (place, header) in headers.iter().enumerate() {
+        if headers[..place].contains(header) && !header.is_empty() {
+            return Err(TableError::TwinHeaders { header: header.clone() });
+        }
+    }
+    let records: Vec<csv::StringRecord> = reader.records().filter_map(Result::ok).collect();
+    if records.is_empty() {
+        return Err(TableError::Empty);
+    }
+    if records.len() > MOST_PARTS {
+        return Err(TableError::TooLong { rows: records.len() });
+    }
+    let kinds = kinds(&headers, kind, choices, &records)?;
+    let mut table = Table { columns: columns(&headers, &kinds, choices, &records), ..Table::default() };
+    refuse_twin_columns(&table.columns)?;
+    for record in &records {
+        if record.iter().all(|cell| cell.trim().is_empty()) {
+            continue;
+        }
+        let line = record.position().map_or(0, csv::Position::line);
+        let mut problems = Vec::new();
+        let part = read_row(record, &table.columns, kind, delimiter == b';', &mut problems);
+        match part {
+            Some(part) if problems.is_empty() => table.good.push(Row { line, part }),
+            _ => {
+                table.bad_rows += 1;
+                table.problems.extend(
+                    problems.into_iter().map(|(column, detail)| RowProblem { line, column, detail }),
+                );
+            }
+        }
+    }
+    Ok(table)
+}
+
+/// Comma, semicolon or tab: the one the header has most of.
+fn delimiter(text: &str) -> u8 {
+    let header = text.lines().next().unwrap_or_default();
+    let count = |delimiter: u8| header.bytes().filter(|byte| *byte == delimiter).count();
+    [b',', b';', b'\t'].into_iter().rev().max_by_key(|delimiter| count(*delimiter)).unwrap_or(b',')
+}
+
+/// A table program reads on to the end of the file from a quote that is never closed; here it is named.
+fn refuse_open_quote(text: &str) -> Result<(), TableError> {
+    let mut open: Option<usize> = None;
+    let mut line = 1;
+    for byte in text.bytes() {
+        match byte {
+            b'"' => open = if open.is_some() { None } else { Some(line) },
+            b'\n' => line += 1,
+            _ => {}
+        }
+    }
+    open.map_or(Ok(()), |line| Err(TableError::OpenQuote { line }))
+}
+
+/// The kinds of part in the table.
+fn kinds(
+    headers: &[String],
+    kind: Option<PartKind>,
+    choices: &ColumnChoices,
+    records: &[csv::StringRecord],
+) -> Result<Vec<PartKind>, TableError> {
+    let is_kind = |header: &String| match choices.get(header) {
+        Some(choice) => choice.key.as_deref() == Some("part"),
+        None => PartKind::ALL.iter().any(|kind| guess(header, *kind).key.as_deref() == Some("part")),
+    };
+    let column = headers.iter().position(is_kind);
+    let mut found: Vec<PartKind> = kind.into_iter().collect();
+    for cell in column.into_iter().flat_map(|column| records.iter().filter_map(move |record| record.get(column))) {
+        if let Some(kind) = kind_of(cell)
+            && !found.contains(&kind)
+        {
+            found.push(kind);
+        }
+    }
+    if found.is_empty() && column.is_none() { Err(TableError::NoKind) } else { Ok(found) }
+}
+
+fn kind_of(cell: &str) -> Option<PartKind> {
+    let cell = cell.trim().to_lowercase();
+    PartKind::ALL.iter().copied().find(|kind| kind.word() == cell || kind.label().to_lowercase() == cell)
+}
+
+fn columns(
+    headers: &[String],
+    kinds: &[PartKind],
+    choices: &ColumnChoices,
+    records: &[csv::StringRecord],
+) -> Vec<Column> {
+    const SAMPLES: usize = 3;
+    headers
+        .iter()
+        .enumerate()
+        .map(|(place, header)| Column {
+            header: header.clone(),
+            choice: choices.get(header).cloned().unwrap_or_else(|| {
+                kinds.iter().map(|kind| guess(header, *kind)).find(|choice| choice.key.is_some()).unwrap_or_default()
+            }),
+            samples: records.iter().take(SAMPLES).filter_map(|record| record.get(place)).map(str::to_owned).collect(),
+        })
+        .collect()
+}
+
+fn refuse_twin_columns(columns: &[Column]) -> Result<(), TableError> {
+    let mut seen: BTreeMap<&str, &str> = BTreeMap::new();
+    for column in columns {
+        if let Some(key) = &column.choice.key
+            && let Some(first) = seen.insert(key, &column.header)
+        {
+            return Err(TableError::TwinColumns {
+                first: first.to_owned(),
+                second: column.header.clone(),
+                key: key.clone(),
+            });
+        }
+    }
+    Ok(())
+}
+
+type CellProblems = Vec<(Option<String>, String)>;
+
+fn read_row(
+    record: &csv::StringRecord,
+    columns: &[Column],
+    kind: Option<PartKind>,
+    decimal_comma: bool,
+    problems: &mut CellProblems,
+) -> Option<ShelfPart> {
+    if record.len() != columns.len() {
+        problems.push((
+            None,
+            format!("{} cells came under {} headers: a comma inside a cell needs quotes around it", record.len(), columns.len()),
+        ));
+        return None;
+    }
+    let cells = || columns.iter().zip(record).filter(|(_, cell)| !cell.trim().is_empty());
+    let kind_cell = cells().find(|(column, _)| column.choice.key.as_deref() == Some("part"));
+    let row_kind = match kind_cell {
+        Some((column, cell)) => kind_of(cell).or_else(|| {
+            let words: Vec<&str> = PartKind::ALL.iter().map(|kind| kind.word()).collect();
+            problems.push((Some(column.header.clone()), format!("{cell:?} came, one of {} is needed", words.join(", "))));
+            None
+        })?,
+        None => kind.or_else(|| {
+            problems.push((None, "no kind of part: say what this row is".to_owned()));
+            None
+        })?,
+    };
+    let mut document = Map::new();
+    document.insert("part".to_owned(), row_kind.word().into());
+    for (column, cell) in cells() {
+        let Some(key) = column.choice.key.as_deref().filter(|key| *key != "part") else { continue };
+        let Some(spec) = spec_of(row_kind, key) else {
+            if !elsewhere(key) {
+                problems.push((Some(column.header.clone()), format!("{key} is no figure of a {}", row_kind.label().to_lowercase())));
+            }
+            continue;
+        };
+        match value_of(harmless(cell.trim()), key, spec, column.choice.unit.as_deref(), decimal_comma) {
+            Ok(value) => insert(&mut document, key, value),
+            Err(detail) => problems.push((Some(column.header.clone()), detail)),
+        }
+    }
+    let mut found = Problems::default();
+    let part = ShelfPart::read(&Value::Object(document), &Place::root(), &mut found);
+    for problem in found.0 {
+        let key = problem.pointer.trim_start_matches('/').replace('/', ".");
+        let column = columns.iter().find(|column| column.choice.key.as_deref() == Some(&key));
+        let said = problems.iter().any(|(known, _)| known.is_some() && *known == column.map(|column| column.header.clone()));
+        if said {
+            continue;
+        }
+        match column {
+            Some(column) => problems.push((Some(column.header.clone()), problem.detail)),
+            None if key.is_empty() => problems.push((None, problem.detail)),
+            None => problems.push((None, format!("{key}: {}", problem.detail))),
+        }
+    }
+    part
+}
+
+/// Whether some other kind has the figure: a table of several kinds has columns that only serve some of its rows.
+fn elsewhere(key: &str) -> bool {
+    PartKind::ALL.iter().any(|kind| spec_of(*kind, key).is_some())
+}
+
+/// The description of a dotted key of a kind.
+fn spec_of(kind: PartKind, key: &str) -> Option<&'static Spec> {
+    let (outer, inner) = key.split_once('.').map_or((key, None), |(outer, inner)| (outer, Some(inner)));
+    let spec = kind.fields().iter().find(|spec| spec.key == outer)?;
+    let Some(inner) = inner else { return Some(spec) };
+    let nested: &[Spec] = match outer {
+        "gearbox" => Gearbox::FIELDS,
+        "thermal" => Thermal::FIELDS,
+        "size_mm" => parts::SizeMm::FIELDS,
+        "mount" => parts::Mount::FIELDS,
+        "bec" => parts::Bec::FIELDS,
+        _ => return None,
+    };
+    nested.iter().find(|spec| spec.key == inner)
+}
+
+fn insert(document: &mut Map<String, Value>, key: &str, value: Value) {
+    match key.split_once('.') {
+        None => {
+            document.insert(key.to_owned(), value);
+        }
+        Some((outer, inner)) => {
+            if let Some(nested) = document.entry(outer).or_insert_with(|| json!({})).as_object_mut() {
+                nested.insert(inner.to_owned(), value);
+            }
+        }
+    }
+}
+
+/// A cell without the apostrophe that keeps table programs from running it.
+fn harmless(cell: &str) -> &str {
+    match cell.strip_prefix('\'') {
+        Some(rest) if rest.trim_start_matches('\'').starts_with(super::csv_out::RUNS) => rest,
+        _ => cell,
+    }
+}
+
+fn value_of(cell: &str, key: &str, spec: &Spec, unit: Option<&str>, decimal_comma: bool) -> Result<Value, String> {
+    match spec.shape {
+        Shape::Number { .. } => number(cell, key, unit, decimal_comma).map(Value::from),
+        Shape::Text { .. } => Ok(cell.into()),
+        Shape::List { .. } => {
+            Ok(cell.split(['|', '/', ';']).map(|word| Value::from(word.trim().to_lowercase())).collect())
+        }
+        Shape::Typed => Ok(typed(cell, key)),
+    }
+}
+
+/// Yes and no, or the word of a choice by word or label.
+fn typed(cell: &str, key: &str) -> Value {
+    let lower = cell.to_lowercase();
+    if matches!(key, "owned" | "can_brake" | "temperature_sensor") {
+        match lower.as_str() {
+            "yes" | "true" | "1" | "x" | "y" | "own" => return true.into(),
+            "no" | "false" | "0" | "n" | "need" => return false.into(),
+            _ => {}
+        }
+    }
+    let labels = choice_labels(key);
+    let by_label = labels.iter().find(|(word, label)| *word == cell || word.to_lowercase() == lower || label.to_lowercase() == lower);
+    by_label.map_or(cell, |(word, _)| word).into()
+}
+
+/// Words and labels of the choice that a key holds.
+fn choice_labels(key: &str) -> Vec<(&'static str, &'static str)> {
+    macro_rules! labels {
+        ($choice:ty) => {
+            <$choice>::ALL.iter().map(|choice| (choice.word(), choice.label())).collect()
+        };
+    }
+    match key {
+        "chemistry" => labels!(parts::Chemistry),
+        "magnet" => labels!(parts::Magnet),
+        "magnet_grade" => labels!(parts::MagnetGrade),
+        "insulation_class" => labels!(parts::InsulationClass),
+        "sensor" => labels!(parts::Sensor),
+        "commutation" => labels!(parts::Commutation),
+        "gearbox.kind" => labels!(parts::GearingKind),
+        "kind" => {
+            let mut all: Vec<_> = labels!(parts::MachineKind);
+            let stages: Vec<_> = labels!(parts::GearingKind);
+            all.extend(stages);
+            all
+        }
+        _ => Vec::new(),
+    }
+}
+
+/// A number with an optional unit of its own, in the document's unit.
+fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_comma: bool) -> Result<f64, String> {
+    let split = cell
+        .char_indices()
+        .find(|(place, letter)| {
+            let exponent = matches!(letter, 'e' | 'E')
+                && cell[..*place].ends_with(|before: char| before.is_ascii_digit())
+                && cell[place + 1..].starts_with(|after: char| after.is_ascii_digit() || after == '-' || after == '+');
+            !(letter.is_ascii_digit() || matches!(letter, '.' | ',' | '-' | '+' | '−') || exponent)
+        })
+        .map_or(cell.len(), |(place, _)| place);
+    let (digits, own_unit) = (cell[..split].replace('−', "-"), cell[split..].trim());
+    let plain = if decimal_comma || (digits.matches(',').count() == 1 && !digits.contains('.')) {
+        digits.replace(',', ".")
+    } else {
+        digits.replace(',', "")
+    };
+    let wrong = || format!("{cell:?} is no number");
+    let written: f64 = plain.parse().map_err(|_| wrong())?;
+    if !written.is_finite() {
+        return Err(wrong());
+    }
+    let wanted = if own_unit.is_empty() { column_unit } else { Some(own_unit) };
+    let Some(wanted) = wanted else { return Ok(written) };
+    let unit = unit_of(key, wanted).ok_or_else(|| {
+        let known: Vec<&str> =
+            crate::units::quantity_of(key).units.iter().map(|unit| unit.symbol).filter(|unit| !unit.is_empty()).collect();
+        if known.is_empty() {
+            format!("{wanted:?} is no unit here; a plain number is needed")
+        } else {
+            format!("{wanted:?} is no unit here; {} would do", known.join(", "))
+        }
+    })?;
+    // Rounding of a unit factor must not push 2200 mAh to 2.2000000000000002 Ah.
+    Ok(format!("{:.14e}", unit.in_document(written)).parse().unwrap_or(written))
+}

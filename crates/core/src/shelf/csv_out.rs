@@ -1,0 +1,53 @@
+//! Tables out: one row a part, one column a figure, in the document's units; nothing a table program would run.
+
+use serde_json::Value;
+
+use super::columns::fields;
+use super::{PartKind, ShelfPart};
+
+/// Letters that make table programs run a cell as a formula.
+pub const RUNS: &[char] = &['=', '+', '-', '@', '\t', '\r'];
+
+/// The parts as a table: `part`, then every figure that any of their kinds has.
+///
+/// Reading the table gives the same parts, apart from shelf links and provenance, which tables do not carry.
+#[must_use]
+pub fn write<'a>(parts: impl Iterator<Item = &'a ShelfPart> + Clone) -> String {
+    let mut keys: Vec<String> = Vec::new();
+    for kind in PartKind::ALL {
+        if parts.clone().any(|part| part.kind() == *kind) {
+            for field in fields(*kind) {
+                if !keys.contains(&field.key) {
+                    keys.push(field.key);
+                }
+            }
+        }
+    }
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    let header = std::iter::once("part").chain(keys.iter().map(String::as_str));
+    // Writing to memory does not fail.
+    let _ = writer.write_record(header);
+    for part in parts {
+        let document = part.document();
+        let cells = keys.iter().map(|key| cell(document.pointer(&format!("/{}", key.replace('.', "/")))));
+        let _ = writer.write_record(std::iter::once(part.kind().word().to_owned()).chain(cells));
+    }
+    writer.into_inner().ok().and_then(|bytes| String::from_utf8(bytes).ok()).unwrap_or_default()
+}
+
+fn cell(value: Option<&Value>) -> String {
+    match value {
+        None | Some(Value::Null | Value::Object(_)) => String::new(),
+        Some(Value::String(text)) => defused(text),
+        Some(Value::Array(words)) => {
+            words.iter().filter_map(Value::as_str).collect::<Vec<_>>().join("|")
+        }
+        Some(Value::Bool(flag)) => if *flag { "yes" } else { "no" }.to_owned(),
+        Some(number) => number.to_string(),
+    }
+}
+
+/// Text that no table program runs: an apostrophe in front of what would be a formula.
+fn defused(text: &str) -> String {
+    if text.trim_start_matches('\'').starts_with(RUNS) { format!("'{text}") } else { text.to_owned() }
+}

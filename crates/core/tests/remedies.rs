@@ -1,0 +1,183 @@
+//! What would fix a check: every remedy that is offered is applied to the document, read back strictly, and holds.
+
+use proptest::prelude::*;
+use serde_json::Value;
+use ypsidyne_core::checks::{Check, Verdict};
+use ypsidyne_core::demo;
+use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
+use ypsidyne_core::remedies::{MOST_REMEDIES, Remedy, evaluate_with_remedies, remedies};
+
+fn document(json: &str) -> Value {
+    serde_json::from_str(json).unwrap()
+}
+
+/// A document with a value put at a pointer, as anyone with the file can do it.
+fn applied(document: &Value, remedy: &Remedy) -> Value {
+    let mut changed = document.clone();
+    match changed.pointer_mut(&remedy.pointer) {
+        Some(place) => *place = remedy.value.clone(),
+        None => {
+            let (parent, key) = remedy.pointer.rsplit_once('/').unwrap();
+            let parent = changed.pointer_mut(parent).unwrap_or_else(|| panic!("{} has no parent", remedy.pointer));
+            parent.as_object_mut().unwrap().insert(key.to_owned(), remedy.value.clone());
+        }
+    }
+    changed
+}
+
+fn evaluated(document: &Value, option: usize) -> OptionEvaluation {
+    let build = Build::from_value(document).unwrap_or_else(|problems| panic!("{problems:?}"));
+    evaluate_option(&build.job, &build.options[option], option)
+}
+
+fn find<'a>(result: &'a OptionEvaluation, check: &Check) -> Option<&'a Check> {
+    result.checks.iter().find(|other| other.code == check.code && other.drive == check.drive)
+}
+
+fn in_question(result: &OptionEvaluation) -> impl Iterator<Item = &Check> {
+    result.checks.iter().filter(|check| matches!(check.verdict, Verdict::Fail | Verdict::Tight))
+}
+
+/// Applies every remedy of every check in question, and checks all that it promises.
+fn every_remedy_keeps_its_word(document: &Value) -> usize {
+    let build = Build::from_value(document).unwrap();
+    let mut applied_so_far = 0;
+    for option in 0..build.options.len() {
+        let now = evaluated(document, option);
+        for check in in_question(&now) {
+            let offered = remedies(&build, option, check.code, check.drive.as_deref());
+            assert!(offered.len() <= MOST_REMEDIES);
+            for remedy in &offered {
+                let then = evaluated(&applied(document, remedy), option);
+                let after = find(&then, check);
+                let verdict = after.map_or(Verdict::Ok, |after| after.verdict);
+                assert!(matches!(verdict, Verdict::Ok | Verdict::Tight), "{}: {}", check.code, remedy.says);
+                assert!(check.verdict == Verdict::Fail || verdict == Verdict::Ok, "{}", remedy.says);
+                assert_eq!(verdict, remedy.verdict, "{}", remedy.says);
+                assert_eq!(after.and_then(|after| after.utilisation), remedy.utilisation, "{}", remedy.says);
+                let fails = |result: &OptionEvaluation| {
+                    let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail);
+                    failing.map(|check| (check.code, check.drive.clone())).collect::<Vec<_>>()
+                };
+                let (before, now_failing) = (fails(&now), fails(&then));
+                let mut broken: Vec<_> = now_failing.iter().filter(|check| !before.contains(check)).cloned().collect();
+                let mut said: Vec<_> = remedy.breaks.iter().map(|moved| (moved.code, moved.drive.clone())).collect();
+                broken.sort();
+                said.sort();
+                assert_eq!(said, broken, "what it breaks is said first: {}", remedy.says);
+                assert_eq!(remedy.failing_after as usize, now_failing.len());
+                for mended in &remedy.mends {
+                    assert!(!now_failing.contains(&(mended.code, mended.drive.clone())), "{}", remedy.says);
+                }
+                assert_eq!(
+                    remedy.was,
+                    document.pointer(&remedy.pointer).cloned().unwrap_or(Value::Null).into_read(&build, &remedy.pointer)
+                );
+                applied_so_far += 1;
+            }
+        }
+    }
+    applied_so_far
+}
+
+/// A value as the product writes it, with defaults filled in.
+trait IntoRead {
+    fn into_read(self, build: &Build, pointer: &str) -> Value;
+}
+
+impl IntoRead for Value {
+    fn into_read(self, build: &Build, pointer: &str) -> Value {
+        serde_json::to_value(build).unwrap().pointer(pointer).cloned().unwrap_or(self)
+    }
+}
+
+#[test]
+fn every_failing_or_tight_check_of_the_demo_builds_has_remedies_that_work() {
+    for demo in demo::BUILDS {
+        let json = document(demo.json);
+        assert!(every_remedy_keeps_its_word(&json) > 0);
+        let build = Build::from_value(&json).unwrap();
+        for (index, option) in evaluate_with_remedies(&build).options.iter().enumerate() {
+            for check in &option.checks {
+                match check.verdict {
+                    Verdict::Fail | Verdict::Tight => {
+                        assert!(!check.remedies.is_empty(), "{} {}", option.name, check.code);
+                        assert_eq!(check.remedies, remedies(&build, index, check.code, check.drive.as_deref()));
+                    }
+                    Verdict::Ok | Verdict::Unknown => assert!(check.remedies.is_empty()),
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn the_first_remedy_again_and_again_brings_every_demo_option_to_hold() {
+    for demo in demo::BUILDS {
+        let mut json = document(demo.json);
+        let options = json["options"].as_array().unwrap().len();
+        for option in 0..options {
+            let mut steps = Vec::new();
+            loop {
+                let now = evaluated(&json, option);
+                let Some(failing) = now.checks.iter().find(|check| check.verdict == Verdict::Fail) else { break };
+                let build = Build::from_value(&json).unwrap();
+                let offered = remedies(&build, option, failing.code, failing.drive.as_deref());
+                let first = offered.first().unwrap_or_else(|| panic!("nothing for {}: {steps:#?}", failing.code));
+                steps.push(format!("{}: {}", failing.code, first.says));
+                json = applied(&json, first);
+                assert!(steps.len() < 12, "too many steps: {steps:#?}");
+            }
+        }
+    }
+}
+
+#[test]
+fn a_check_that_holds_or_does_not_exist_has_no_remedies() {
+    let build = Build::from_json(demo::BUILDS[0].json).unwrap();
+    assert!(remedies(&build, 0, "battery.runtime", None).is_empty());
+    assert!(remedies(&build, 0, "battery.nonsense", None).is_empty());
+    assert!(remedies(&build, 99, "battery.sag", None).is_empty());
+}
+
+#[test]
+fn a_controller_for_the_wrong_kind_of_motor_is_swapped() {
+    let mut json = document(demo::BUILDS.iter().find(|demo| demo.json.contains("Twin belt")).unwrap().json);
+    json["options"][0]["drives"][0]["controller"]["kind"] = "brushed".into();
+    json["options"][0]["drives"][0]["controller"]["commutation"] = "six_step".into();
+    let now = evaluated(&json, 0);
+    let check = now.checks.iter().find(|check| check.code == "controller.kind").unwrap();
+    assert_eq!(check.verdict, Verdict::Fail);
+    let offered = remedies(&Build::from_value(&json).unwrap(), 0, check.code, check.drive.as_deref());
+    assert_eq!(offered[0].value["kind"], "brushless");
+    assert!(offered[0].part.as_ref().unwrap().figures.iter().any(|wanted| wanted.word == Some("brushless")));
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 24, ..ProptestConfig::default() })]
+    #[test]
+    fn remedies_of_builds_pushed_out_of_shape_all_work(
+        which in 0usize..4,
+        capacity in 0.2f64..2.0,
+        kv in 0.6f64..1.8,
+        rating in 0.3f64..1.5,
+        mass in 0.6f64..2.5,
+    ) {
+        let mut json = document(demo::BUILDS[which].json);
+        let scale = |place: Option<&mut Value>, factor: f64| {
+            if let Some(place) = place && let Some(number) = place.as_f64() {
+                *place = (number * factor).into();
+            }
+        };
+        scale(json.pointer_mut("/options/0/battery/capacity_ah"), capacity);
+        scale(json.pointer_mut("/options/0/drives/0/motor/kv_rpm_per_v"), kv);
+        scale(json.pointer_mut("/options/0/drives/0/motor/max_continuous_current_a"), rating);
+        scale(json.pointer_mut("/job/drives/0/load/base_mass_kg"), mass);
+        json["options"].as_array_mut().unwrap().truncate(1);
+        if let Some(build) = json.as_object_mut() { build.remove("chosen"); }
+        if Build::from_value(&json).is_ok() {
+            every_remedy_keeps_its_word(&json);
+        }
+    }
+}
