@@ -213,28 +213,74 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
     }
 }
 
-/// Price of all parts, or of those still to buy. A stage without a price counts 0, another part makes it unknown.
-fn price(option: &OptionSheet, still_to_buy: bool) -> Option<f64> {
-    let of = |price: Option<f64>, count: u32, owned: bool| {
-        if still_to_buy && owned { Some(0.0) } else { price.map(|price| price * f64::from(count)) }
-    };
+/// A part of an option, for its price.
+pub(crate) struct PricedPart {
+    /// What a maker calls it.
+    pub what: &'static str,
+    /// Where it stands in the option.
+    pub place: String,
+    /// How many.
+    pub count: u32,
+    /// Price of one.
+    pub price: Option<f64>,
+    /// Already in the drawer.
+    pub owned: bool,
+    /// Counts 0 without a price, where another part makes the whole unknown.
+    pub small: bool,
+}
+
+/// Every part of an option that costs something.
+pub(crate) fn price_of_parts(option: &OptionSheet) -> Vec<PricedPart> {
     let battery = &option.battery;
-    let mut total = of(battery.price, battery.packs_series * battery.packs_parallel, battery.owned)?;
-    for drive in &option.drives {
-        total += of(drive.motor.price, drive.motor_count, drive.motor.owned)?;
+    let mut parts = vec![PricedPart {
+        what: "packs",
+        place: "battery".to_owned(),
+        count: battery.packs_series * battery.packs_parallel,
+        price: battery.price,
+        owned: battery.owned,
+        small: false,
+    }];
+    for (place, drive) in option.drives.iter().enumerate() {
+        let mut push = |what, key: &str, count, price, owned, small| {
+            parts.push(PricedPart { what, place: format!("drives/{place}/{key}"), count, price, owned, small });
+        };
+        push("motors", "motor", drive.motor_count, drive.motor.price, drive.motor.owned, false);
         if let Some(controller) = &drive.controller {
-            total += of(controller.price, drive.controller_count, controller.owned)?;
+            push("controllers", "controller", drive.controller_count, controller.price, controller.owned, false);
         }
-        for stage in &drive.gearing {
-            total += of(stage.price, 1, stage.owned).unwrap_or(0.0);
+        for (stage_place, stage) in drive.gearing.iter().enumerate() {
+            push("a stage", &format!("gearing/{stage_place}"), 1, stage.price, stage.owned, true);
         }
     }
-    Some(total)
+    parts
+}
+
+/// Price of all parts, or of those still to buy. A stage without a price counts 0, another part makes it unknown.
+pub(crate) fn price(option: &OptionSheet, still_to_buy: bool) -> Option<f64> {
+    price_of_parts(option)
+        .into_iter()
+        .map(|part| match part.price {
+            _ if still_to_buy && part.owned => Some(0.0),
+            None if part.small => Some(0.0),
+            price => price.map(|price| price * f64::from(part.count)),
+        })
+        .sum()
 }
 
 impl<'d> Chain<'d> {
     /// Resolves an option and computes the cases of every drive.
     pub(crate) fn new(job: &'d Job, option: &'d OptionSheet) -> Self {
+        let mut chain = Self::resolved(job, option);
+        chain.cases = chain
+            .drives
+            .iter()
+            .map(|drive| std::array::from_fn(|charge| drive.cases(&chain.sources[charge], CHARGES[charge])))
+            .collect();
+        chain
+    }
+
+    /// Resolves an option without computing a case.
+    pub(crate) fn resolved(job: &'d Job, option: &'d OptionSheet) -> Self {
         let battery = BatteryModel::new(option);
         let hardware_kg = hardware_mass_kg(option);
         let sources = CHARGES.map(|charge| battery.source(charge, job.accessory_power_w));
@@ -245,14 +291,11 @@ impl<'d> Chain<'d> {
                 Some(Drive::new(served, option, index, hardware_kg))
             })
             .collect();
-        let cases = drives
-            .iter()
-            .map(|drive| std::array::from_fn(|charge| drive.cases(&sources[charge], CHARGES[charge])))
-            .collect();
-        Self { job, battery, hardware_kg, sources, drives, cases }
+        Self { job, battery, hardware_kg, sources, drives, cases: Vec::new() }
     }
 
-    fn drive(&self, drive: &Drive<'_>) -> DriveEvaluation {
+    /// Everything computed about one drive.
+    pub(crate) fn drive(&self, drive: &Drive<'_>) -> DriveEvaluation {
         let target = drive.load.target_rad_s;
         let output_nm = drive.load.level_nm(target);
         let half = &self.sources[HALF];

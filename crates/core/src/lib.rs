@@ -10,7 +10,7 @@
 //! * [`shelf`]: parts kept for builds, their import and export.
 //! * [`units`]: the one place for units.
 //! * [`envelope`]: torque and currents over speed, for drawing.
-//! * [`working`]: the sums behind the figures, with the numbers put in.
+//! * [`sums`]: the sums behind the figures, with the numbers put in.
 //! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
 
 mod battery;
@@ -29,12 +29,12 @@ pub mod remedies;
 mod say;
 pub mod schema;
 pub mod shelf;
+pub mod sums;
 pub mod supply;
 pub mod templates;
 pub mod typical;
 pub mod units;
 pub mod wire;
-pub mod working;
 
 pub use drive::bus::Limit;
 pub use drive::cases::{Case, LossesW};

@@ -72,7 +72,11 @@ fn every_remedy_keeps_its_word(document: &Value) -> usize {
                 }
                 assert_eq!(
                     remedy.was,
-                    document.pointer(&remedy.pointer).cloned().unwrap_or(Value::Null).into_read(&build, &remedy.pointer)
+                    document
+                        .pointer(&remedy.pointer)
+                        .cloned()
+                        .unwrap_or(Value::Null)
+                        .into_read(&build, &remedy.pointer)
                 );
                 applied_so_far += 1;
             }

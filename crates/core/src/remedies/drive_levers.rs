@@ -1,9 +1,9 @@
 //! Levers of one drive: motor, gearing, controller, cooling.
 
+use super::Draft;
 use super::grid::{counting_down, counting_up, falling, rising};
 use super::levers::{Group, Lever, PartNeed, Wanted, whole};
 use super::scaling::{longer, rewound, stronger, times};
-use super::Draft;
 use crate::document::{Controller, Cooling, InsulationClass, MachineKind, MagnetGrade, Motor, OptionDrive};
 use crate::say::three;
 use crate::shelf::PartKind;
@@ -23,10 +23,8 @@ fn motor_need(place: usize) -> impl Fn(&Draft) -> PartNeed {
             Wanted::near("kv_rpm_per_v", motor.kv_rpm_per_v, 0.1),
             Wanted { key: "resistance_ohm", at_least: None, at_most: Some(motor.resistance_ohm * 1.05), word: None },
         ];
-        let at_least = [
-            ("max_continuous_current_a", motor.max_continuous_current_a),
-            ("max_voltage_v", motor.max_voltage_v),
-        ];
+        let at_least =
+            [("max_continuous_current_a", motor.max_continuous_current_a), ("max_voltage_v", motor.max_voltage_v)];
         figures.extend(at_least.into_iter().filter_map(|(key, value)| Some(Wanted::at_least(key, value?))));
         PartNeed { part: PartKind::Motor, figures }
     }
@@ -232,7 +230,9 @@ impl DriveLevers<'_> {
                         gearbox.ratio = step;
                     }
                 },
-                move |step| format!("The same motor with a gearbox of {} : 1 instead of {} : 1.", three(step), three(now)),
+                move |step| {
+                    format!("The same motor with a gearbox of {} : 1 instead of {} : 1.", three(step), three(now))
+                },
             ));
         }
         levers
@@ -259,7 +259,13 @@ impl DriveLevers<'_> {
     }
 
     /// A current limit set lower, or set at all. `stalled_a` is what flows without it.
-    pub fn lower_limit(&self, key: &'static str, words: &'static str, figure: ControllerFigure, stalled_a: f64) -> Option<Lever> {
+    pub fn lower_limit(
+        &self,
+        key: &'static str,
+        words: &'static str,
+        figure: ControllerFigure,
+        stalled_a: f64,
+    ) -> Option<Lever> {
         let place = self.place;
         let mut controller = self.parts.controller.clone()?;
         let set = *figure(&mut controller);
@@ -315,7 +321,12 @@ impl DriveLevers<'_> {
                 }
             },
             move |step| {
-                format!("A controller for {} the current: {} A on a channel instead of {} A.", times(step), three(step * now), three(now))
+                format!(
+                    "A controller for {} the current: {} A on a channel instead of {} A.",
+                    times(step),
+                    three(step * now),
+                    three(now)
+                )
             },
         );
         Some(lever.needing(controller_need(place)))
@@ -370,7 +381,8 @@ impl DriveLevers<'_> {
                     let drive = &mut draft.option.drives[place];
                     drive.motors_per_channel = 1;
                     if let Some(controller) = &drive.controller {
-                        drive.controller_count = drive.controller_count.max(drive.motor_count.div_ceil(controller.channels));
+                        drive.controller_count =
+                            drive.controller_count.max(drive.motor_count.div_ceil(controller.channels));
                     }
                 },
                 move |_| format!("A channel for each motor instead of {now} motors on one."),

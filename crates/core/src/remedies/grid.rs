@@ -76,7 +76,11 @@ pub(super) fn counting_up(from: u32, to: u32, stride: u32) -> Vec<f64> {
 
 /// Whole numbers below `from` down to `to`, `stride` apart.
 pub(super) fn counting_down(from: u32, to: u32, stride: u32) -> Vec<f64> {
-    (1..).map_while(|times: u32| from.checked_sub(times * stride)).take_while(|value| *value >= to).map(f64::from).collect()
+    (1..)
+        .map_while(|times: u32| from.checked_sub(times * stride))
+        .take_while(|value| *value >= to)
+        .map(f64::from)
+        .collect()
 }
 
 #[cfg(test)]

@@ -90,7 +90,10 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
                         *figure = step;
                     }
                 },
-                move |step| format!("{} {} {} instead of {}.", wish.words, three(step), wish.unit, three(now)).replace("  ", " "),
+                move |step| {
+                    format!("{} {} {} instead of {}.", wish.words, three(step), wish.unit, three(now))
+                        .replace("  ", " ")
+                },
             ))
         })
         .collect()

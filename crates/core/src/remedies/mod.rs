@@ -13,6 +13,7 @@ mod relevant;
 mod scaling;
 mod supply_levers;
 
+use rayon::prelude::*;
 use serde::Serialize;
 use serde_json::Value;
 
@@ -96,9 +97,9 @@ pub fn evaluate_with_remedies(build: &Build) -> Evaluation {
     let mut evaluation = evaluate(build);
     for (index, option) in evaluation.options.iter_mut().enumerate() {
         let now = option.clone();
-        for check in option.checks.iter_mut().filter(|check| needs_remedy(check)) {
+        option.checks.par_iter_mut().filter(|check| needs_remedy(check)).for_each(|check| {
             check.remedies = found_for(build, index, &now, check);
-        }
+        });
     }
     evaluation
 }
@@ -145,7 +146,7 @@ fn cost(found: &Found<'_>, now: &OptionEvaluation) -> f64 {
     let concession = if found.lever.group == Group::Asked { 30.0 } else { 0.0 };
     let worst = worst_utilisation(after).unwrap_or(3.0).min(3.0);
     let count = |number: usize| f64::from(u32::try_from(number).unwrap_or(u32::MAX));
-    100.0 * count(breaks) + 10.0 * count(failing) + 5.0 * count(numberless) + concession + worst + found.travel
+    25.0 * count(breaks) + 10.0 * count(failing) + 5.0 * count(numberless) + concession + worst + found.travel
 }
 
 /// How far the weakest link is used; `None` when it fails without a number.
@@ -194,13 +195,7 @@ fn turn<'a>(lever: &'a Lever, draft: &Draft, check: &Check, index: usize, wanted
 }
 
 /// The best of what was found, of different groups first, each proven on the document itself.
-fn offered(
-    found: &[Found<'_>],
-    build: &Build,
-    index: usize,
-    now: &OptionEvaluation,
-    check: &Check,
-) -> Vec<Remedy> {
+fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Vec<Remedy> {
     let mut chosen: Vec<usize> = Vec::new();
     let mut remedies = Vec::new();
     for different_groups in [true, false] {
@@ -211,7 +206,9 @@ fn offered(
             let group = candidate.lever.group;
             let taken = chosen.contains(&place);
             let repeats = chosen.iter().any(|other| found[*other].lever.group == group);
-            if taken || (different_groups && repeats) || (group == Group::Asked && repeats) {
+            // What breaks other things is a way out of need, not a fourth choice.
+            let harms = broken(now, &candidate.tried.result).next().is_some() && chosen.len() >= 2;
+            if taken || harms || (different_groups && repeats) || (group == Group::Asked && repeats) {
                 continue;
             }
             if let Some(remedy) = proven(candidate, build, index, now, check) {
@@ -224,13 +221,7 @@ fn offered(
 }
 
 /// The remedy as a change of the document, if the changed document reads and the check then comes out the same.
-fn proven(
-    found: &Found<'_>,
-    build: &Build,
-    index: usize,
-    now: &OptionEvaluation,
-    check: &Check,
-) -> Option<Remedy> {
+fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Option<Remedy> {
     let lever = found.lever;
     let mut draft = Draft { job: build.job.clone(), option: build.options[index].clone() };
     (lever.apply)(&mut draft, found.tried.step);

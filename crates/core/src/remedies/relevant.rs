@@ -30,7 +30,11 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
             levers.extend([capacity(), packs(), cells(true), job_levers::duty(draft)]);
             levers.extend(job_levers::runtime(draft));
         }
-        "motor.voltage" | "controller.max_voltage" | "safety.touch_voltage" | "motor.speed" | "controller.erpm"
+        "motor.voltage"
+        | "controller.max_voltage"
+        | "safety.touch_voltage"
+        | "motor.speed"
+        | "controller.erpm"
         | "safety.blade_tip_speed" => levers.push(cells(false)),
         "motor.continuous_current" | "motor.burst_current" | "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
             levers.push(cells(false));
@@ -55,7 +59,12 @@ fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
     let motor_limit = |levers: &mut Vec<Lever>, down: bool| {
         let (key, words) = ("motor_current_limit_a", "Motor current limit");
         if down {
-            levers.extend(drive.lower_limit(key, words, |controller| &mut controller.motor_current_limit_a, stalled_a(drive, draft)));
+            levers.extend(drive.lower_limit(
+                key,
+                words,
+                |controller| &mut controller.motor_current_limit_a,
+                stalled_a(drive, draft),
+            ));
         } else {
             levers.extend(drive.raise_limit(key, words, |controller| &mut controller.motor_current_limit_a));
         }
@@ -63,7 +72,12 @@ fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
     let battery_limit = |levers: &mut Vec<Lever>, down: bool| {
         let (key, words) = ("battery_current_limit_a", "Battery current limit");
         if down {
-            levers.extend(drive.lower_limit(key, words, |controller| &mut controller.battery_current_limit_a, stalled_a(drive, draft)));
+            levers.extend(drive.lower_limit(
+                key,
+                words,
+                |controller| &mut controller.battery_current_limit_a,
+                stalled_a(drive, draft),
+            ));
         } else {
             levers.extend(drive.raise_limit(key, words, |controller| &mut controller.battery_current_limit_a));
         }
@@ -75,14 +89,29 @@ fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
             levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
         }
         "controller.max_voltage" => {
-            levers.extend(drive.controller_rating("max_voltage_v", "V", |controller| &mut controller.max_voltage_v, true));
+            levers.extend(drive.controller_rating(
+                "max_voltage_v",
+                "V",
+                |controller| &mut controller.max_voltage_v,
+                true,
+            ));
         }
         "controller.min_voltage" => {
-            levers.extend(drive.controller_rating("min_voltage_v", "V at least", |controller| &mut controller.min_voltage_v, false));
+            levers.extend(drive.controller_rating(
+                "min_voltage_v",
+                "V at least",
+                |controller| &mut controller.min_voltage_v,
+                false,
+            ));
         }
         "controller.erpm" => {
             levers.push(drive.kv(false));
-            levers.extend(drive.controller_rating("max_erpm", "electrical rpm", |controller| &mut controller.max_erpm, true));
+            levers.extend(drive.controller_rating(
+                "max_erpm",
+                "electrical rpm",
+                |controller| &mut controller.max_erpm,
+                true,
+            ));
         }
         "controller.kind" => levers.extend(drive.matching_controller()),
         "controller.channels" => {
@@ -100,7 +129,8 @@ fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
             levers.extend(if code == "motor.burst_current" {
                 drive.motor_rating("max_burst_current_a", "A for a moment", |motor| &mut motor.max_burst_current_a)
             } else {
-                drive.motor_rating("max_continuous_current_a", "A for good", |motor| &mut motor.max_continuous_current_a)
+                drive
+                    .motor_rating("max_continuous_current_a", "A for good", |motor| &mut motor.max_continuous_current_a)
             });
             levers.extend(drive.gearing(true));
             levers.extend(drive.wheel(false));

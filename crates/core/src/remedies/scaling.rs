@@ -103,8 +103,17 @@ pub(super) fn longer(motor: &mut Motor, factor: f64) {
     if let Some(size) = &mut motor.size_mm {
         size.length = rounded(size.length * factor).clamp(0.1, 10_000.0);
     }
-    on_paper!(motor, "resistance_ohm", "no_load_current_a", "max_continuous_current_a", "max_burst_current_a",
-        "rotor_inertia_kg_m2", "can_length_mm", "mass_kg", "price");
+    on_paper!(
+        motor,
+        "resistance_ohm",
+        "no_load_current_a",
+        "max_continuous_current_a",
+        "max_burst_current_a",
+        "rotor_inertia_kg_m2",
+        "can_length_mm",
+        "mass_kg",
+        "price"
+    );
 }
 
 /// A controller for `factor` times the current: ratings and set limits grow, the on-resistance shrinks.

@@ -90,7 +90,10 @@ pub(super) fn cells(draft: &Draft, index: usize, more: bool) -> Lever {
             let capacity_ah = draft.option.battery.capacity_ah;
             scaling::battery(&mut draft.option.battery, capacity_ah, whole(step));
         },
-        move |step| format!("{} cells in series instead of {now}.", whole(step)),
+        move |step| match whole(step) {
+            1 => format!("One cell instead of {now} in series."),
+            cells => format!("{cells} cells in series instead of {now}."),
+        },
     )
     .needing(pack_need)
 }
@@ -144,8 +147,7 @@ pub(super) fn board(draft: &Draft, index: usize) -> Option<Lever> {
 /// Gauges that shops keep, thin to thick.
 const GAUGES: [f64; 14] = [28.0, 26.0, 24.0, 22.0, 20.0, 18.0, 16.0, 14.0, 12.0, 10.0, 8.0, 6.0, 4.0, 2.0];
 /// Cross-sections that shops keep, mm² (the row of IEC 60228).
-const AREAS_MM2: [f64; 16] =
-    [0.22, 0.35, 0.5, 0.75, 1.0, 1.5, 2.5, 4.0, 6.0, 10.0, 16.0, 25.0, 35.0, 50.0, 70.0, 95.0];
+const AREAS_MM2: [f64; 16] = [0.22, 0.35, 0.5, 0.75, 1.0, 1.5, 2.5, 4.0, 6.0, 10.0, 16.0, 25.0, 35.0, 50.0, 70.0, 95.0];
 
 /// Thicker leads, run by run: those of the battery, and those of one drive's motor.
 pub(super) fn wires(draft: &Draft, index: usize, drive: Option<&str>) -> Vec<Lever> {

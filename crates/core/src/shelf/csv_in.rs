@@ -165,9 +165,7 @@ pub fn read(text: &str, kind: Option<PartKind>, choices: &ColumnChoices) -> Resu
             Some(part) if problems.is_empty() => table.good.push(Row { line, part }),
             _ => {
                 table.bad_rows += 1;
-                table.problems.extend(
-                    problems.into_iter().map(|(column, detail)| RowProblem { line, column, detail }),
-                );
+                table.problems.extend(problems.into_iter().map(|(column, detail)| RowProblem { line, column, detail }));
             }
         }
     }
@@ -271,7 +269,11 @@ fn read_row(
     if record.len() != columns.len() {
         problems.push((
             None,
-            format!("{} cells came under {} headers: a comma inside a cell needs quotes around it", record.len(), columns.len()),
+            format!(
+                "{} cells came under {} headers: a comma inside a cell needs quotes around it",
+                record.len(),
+                columns.len()
+            ),
         ));
         return None;
     }
@@ -280,7 +282,8 @@ fn read_row(
     let row_kind = match kind_cell {
         Some((column, cell)) => kind_of(cell).or_else(|| {
             let words: Vec<&str> = PartKind::ALL.iter().map(|kind| kind.word()).collect();
-            problems.push((Some(column.header.clone()), format!("{cell:?} came, one of {} is needed", words.join(", "))));
+            problems
+                .push((Some(column.header.clone()), format!("{cell:?} came, one of {} is needed", words.join(", "))));
             None
         })?,
         None => kind.or_else(|| {
@@ -294,7 +297,10 @@ fn read_row(
         let Some(key) = column.choice.key.as_deref().filter(|key| *key != "part") else { continue };
         let Some(spec) = spec_of(row_kind, key) else {
             if !elsewhere(key) {
-                problems.push((Some(column.header.clone()), format!("{key} is no figure of a {}", row_kind.label().to_lowercase())));
+                problems.push((
+                    Some(column.header.clone()),
+                    format!("{key} is no figure of a {}", row_kind.label().to_lowercase()),
+                ));
             }
             continue;
         };
@@ -308,7 +314,8 @@ fn read_row(
     for problem in found.0 {
         let key = problem.pointer.trim_start_matches('/').replace('/', ".");
         let column = columns.iter().find(|column| column.choice.key.as_deref() == Some(&key));
-        let said = problems.iter().any(|(known, _)| known.is_some() && *known == column.map(|column| column.header.clone()));
+        let said =
+            problems.iter().any(|(known, _)| known.is_some() && *known == column.map(|column| column.header.clone()));
         if said {
             continue;
         }
@@ -385,7 +392,9 @@ fn typed(cell: &str, key: &str) -> Value {
         }
     }
     let labels = choice_labels(key);
-    let by_label = labels.iter().find(|(word, label)| *word == cell || word.to_lowercase() == lower || label.to_lowercase() == lower);
+    let by_label = labels
+        .iter()
+        .find(|(word, label)| *word == cell || word.to_lowercase() == lower || label.to_lowercase() == lower);
     by_label.map_or(cell, |(word, _)| word).into()
 }
 
@@ -439,8 +448,12 @@ fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_comma: bool)
     let wanted = if own_unit.is_empty() { column_unit } else { Some(own_unit) };
     let Some(wanted) = wanted else { return Ok(written) };
     let unit = unit_of(key, wanted).ok_or_else(|| {
-        let known: Vec<&str> =
-            crate::units::quantity_of(key).units.iter().map(|unit| unit.symbol).filter(|unit| !unit.is_empty()).collect();
+        let known: Vec<&str> = crate::units::quantity_of(key)
+            .units
+            .iter()
+            .map(|unit| unit.symbol)
+            .filter(|unit| !unit.is_empty())
+            .collect();
         if known.is_empty() {
             format!("{wanted:?} is no unit here; a plain number is needed")
         } else {

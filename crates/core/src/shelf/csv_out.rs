@@ -39,9 +39,7 @@ fn cell(value: Option<&Value>) -> String {
     match value {
         None | Some(Value::Null | Value::Object(_)) => String::new(),
         Some(Value::String(text)) => defused(text),
-        Some(Value::Array(words)) => {
-            words.iter().filter_map(Value::as_str).collect::<Vec<_>>().join("|")
-        }
+        Some(Value::Array(words)) => words.iter().filter_map(Value::as_str).collect::<Vec<_>>().join("|"),
         Some(Value::Bool(flag)) => if *flag { "yes" } else { "no" }.to_owned(),
         Some(number) => number.to_string(),
     }

@@ -71,7 +71,9 @@ impl ShelfPart {
             Self::Motor(motor) => {
                 text.push(motor.kind.label().to_owned());
                 text.push(format!("{}Kv", motor.kv_rpm_per_v));
-                text.extend(motor.gearbox.as_ref().map(|gearbox| format!("{} gear motor geared", gearbox.kind.label())));
+                text.extend(
+                    motor.gearbox.as_ref().map(|gearbox| format!("{} gear motor geared", gearbox.kind.label())),
+                );
                 text.extend(motor.sensor.map(|sensor| sensor.label().to_owned()));
             }
             Self::Controller(controller) => {
@@ -82,7 +84,12 @@ impl ShelfPart {
             Self::Battery(battery) => {
                 text.push(battery.chemistry.label().to_owned());
                 text.push(battery.chemistry.word().to_owned());
-                text.push(format!("{}S {}Ah {}mAh", battery.cells_series, battery.capacity_ah, (battery.capacity_ah * 1000.0).round()));
+                text.push(format!(
+                    "{}S {}Ah {}mAh",
+                    battery.cells_series,
+                    battery.capacity_ah,
+                    (battery.capacity_ah * 1000.0).round()
+                ));
                 text.extend(battery.continuous_c.map(|c| format!("{c}C")));
             }
             Self::GearingStage(stage) => {
