@@ -9,11 +9,14 @@
 //! * [`remedies`]: what would fix a check.
 //! * [`shelf`]: parts kept for builds, their import and export.
 //! * [`units`]: the one place for units.
+//! * [`candidates`]: what each part of the shelf would do here.
+//! * [`honest`]: which guess matters most. [`schools`]: where practice is split.
 //! * [`envelope`]: torque and currents over speed, for drawing.
 //! * [`sums`]: the sums behind the figures, with the numbers put in.
 //! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
 
 mod battery;
+pub mod candidates;
 pub mod checks;
 pub mod chemistry;
 pub mod constants;
@@ -24,10 +27,12 @@ mod drive;
 pub mod envelope;
 pub mod evaluation;
 mod guesses;
+pub mod honest;
 mod numeric;
 pub mod remedies;
 mod say;
 pub mod schema;
+pub mod schools;
 pub mod shelf;
 pub mod sums;
 pub mod supply;

@@ -22,7 +22,9 @@ fn every_build() -> Vec<Build> {
 
 fn all_sums(build: &Build) -> Vec<(usize, Sum)> {
     let options = build.options.iter().enumerate();
-    options.flat_map(|(index, option)| sums(&build.job, option, index).into_iter().map(move |sum| (index, sum))).collect()
+    options
+        .flat_map(|(index, option)| sums(&build.job, option, index).into_iter().map(move |sum| (index, sum)))
+        .collect()
 }
 
 #[test]
@@ -32,7 +34,13 @@ fn every_sum_gives_its_result_from_its_own_text() {
         for (_, sum) in all_sums(&build) {
             let again = recomputed(&sum.put_in);
             let scale = sum.result.abs().max(1e-9);
-            assert!((again - sum.result).abs() <= 5e-5 * scale, "{}: {} = {again}, not {}", sum.id, sum.put_in, sum.result);
+            assert!(
+                (again - sum.result).abs() <= 5e-5 * scale,
+                "{}: {} = {again}, not {}",
+                sum.id,
+                sum.put_in,
+                sum.result
+            );
             worked += 1;
         }
     }
@@ -79,7 +87,9 @@ fn sums_show_the_figures_of_the_evaluation_itself() {
             assert_relative_eq!(of("build.hardware_mass").unwrap(), result.hardware_mass_kg, max_relative = 1e-12);
             for drive in &result.drives {
                 let of = |id: &str| {
-                    all.iter().find(|sum| sum.id == id && sum.drive.as_ref() == Some(&drive.drive)).map(|sum| sum.result)
+                    all.iter()
+                        .find(|sum| sum.id == id && sum.drive.as_ref() == Some(&drive.drive))
+                        .map(|sum| sum.result)
                 };
                 assert_eq!(of("gearing.ratio"), Some(drive.ratio));
                 assert_eq!(of("motor.required_speed"), Some(drive.required.motor_rpm));
@@ -87,7 +97,10 @@ fn sums_show_the_figures_of_the_evaluation_itself() {
             }
             for check in result.checks.iter().filter(|check| check.utilisation.is_some()) {
                 let id = format!("check.{}", check.code);
-                assert!(all.iter().any(|sum| sum.id == id && sum.drive == check.drive && Some(sum.result) == check.utilisation));
+                assert!(
+                    all.iter()
+                        .any(|sum| sum.id == id && sum.drive == check.drive && Some(sum.result) == check.utilisation)
+                );
             }
         }
     }
@@ -109,7 +122,11 @@ fn numbers_point_at_what_was_entered_or_at_another_sum() {
                 if let Some(wanted) = input.sum {
                     let found = all.iter().any(|(other, sum)| other == option && sum.id == wanted);
                     // A level machine has no hill, a fan says its speed itself.
-                    assert!(found || wanted == "job.slope" || wanted == "job.output_speed", "{} needs {wanted}", sum.id);
+                    assert!(
+                        found || wanted == "job.slope" || wanted == "job.output_speed",
+                        "{} needs {wanted}",
+                        sum.id
+                    );
                 }
             }
             assert!(!sum.source.is_empty() && !sum.asks.is_empty() && sum.formula.contains('='), "{}", sum.id);
@@ -137,7 +154,8 @@ fn every_sum_has_a_name_of_its_own() {
 #[test]
 fn walking_pace_on_a_six_inch_wheel() {
     let mut json: serde_json::Value =
-        serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.json.contains("harvest cart")).unwrap().json).unwrap();
+        serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.json.contains("harvest cart")).unwrap().json)
+            .unwrap();
     json["job"]["drives"][0]["load"]["target_speed_m_s"] = 1.4.into();
     json["options"][0]["drives"][0]["output"]["wheel_diameter_m"] = 0.1524.into();
     let build = Build::from_value(&json).unwrap();

@@ -337,7 +337,7 @@ impl<T: FieldValue> FieldValue for Vec<T> {
 }
 
 /// Where a figure came from.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Provenance {
     /// From a listing or data sheet.

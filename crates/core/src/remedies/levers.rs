@@ -112,6 +112,6 @@ impl Lever {
 
 /// A step as a whole number. Steps of counted things are whole and below 2^32.
 #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "counted steps are whole and small")]
-pub(super) fn whole(step: f64) -> u32 {
+pub(crate) fn whole(step: f64) -> u32 {
     step.round() as u32
 }

@@ -10,7 +10,7 @@ mod grid;
 mod job_levers;
 mod levers;
 mod relevant;
-mod scaling;
+pub(crate) mod scaling;
 mod supply_levers;
 
 use rayon::prelude::*;
@@ -21,7 +21,9 @@ use crate::checks::{Check, Verdict};
 use crate::document::{Build, Job, OptionSheet};
 use crate::evaluation::{Evaluation, OptionEvaluation, evaluate, evaluate_option};
 use levers::Lever;
+pub(crate) use levers::whole;
 pub use levers::{Group, PartNeed, Wanted};
+pub(crate) use supply_levers::highest_c;
 
 /// Most remedies that are offered for one check.
 pub const MOST_REMEDIES: usize = 4;

@@ -36,7 +36,7 @@ macro_rules! on_paper {
 /// A pack with another capacity or other cells in series: mass and price go with the energy.
 ///
 /// Cells of more capacity have less resistance in proportion (the same cells side by side).
-pub(super) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32) {
+pub(crate) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32) {
     let capacity = capacity_ah / battery.capacity_ah;
     let energy = capacity * f64::from(cells_series) / f64::from(battery.cells_series);
     battery.capacity_ah = capacity_ah;
@@ -55,7 +55,7 @@ pub(super) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32
 }
 
 /// A pack with another rating: so much more for good and for a moment, and less resistance in proportion.
-pub(super) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
+pub(crate) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
     let factor = battery.continuous_c.map_or(1.0, |now| continuous_c / now);
     battery.continuous_c = Some(continuous_c);
     scale(&mut battery.burst_c, factor);
@@ -64,7 +64,7 @@ pub(super) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
 }
 
 /// A motor with another winding on the same iron: Kv ∝ 1/turns, R ∝ turns², currents ∝ 1/turns at the same fill.
-pub(super) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
+pub(crate) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
     let factor = kv_rpm_per_v / motor.kv_rpm_per_v;
     motor.kv_rpm_per_v = kv_rpm_per_v;
     motor.resistance_ohm = rounded(motor.resistance_ohm / (factor * factor));
@@ -80,7 +80,7 @@ pub(super) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
 ///
 /// Turns go with 1/length and copper area with length, so R ∝ 1/length; loss torque, ratings, inertia, mass and
 /// price go with the length.
-pub(super) fn longer(motor: &mut Motor, factor: f64) {
+pub(crate) fn longer(motor: &mut Motor, factor: f64) {
     motor.resistance_ohm = rounded(motor.resistance_ohm / factor);
     scale(&mut motor.turns, 1.0 / factor);
     for figure in [
@@ -117,7 +117,7 @@ pub(super) fn longer(motor: &mut Motor, factor: f64) {
 }
 
 /// A controller for `factor` times the current: ratings and set limits grow, the on-resistance shrinks.
-pub(super) fn stronger(controller: &mut Controller, factor: f64) {
+pub(crate) fn stronger(controller: &mut Controller, factor: f64) {
     for figure in [
         &mut controller.motor_current_continuous_a,
         &mut controller.motor_current_peak_a,
@@ -135,6 +135,6 @@ pub(super) fn stronger(controller: &mut Controller, factor: f64) {
 }
 
 /// A factor, said: "1.5 times".
-pub(super) fn times(factor: f64) -> String {
+pub(crate) fn times(factor: f64) -> String {
     format!("{} times", three(factor))
 }

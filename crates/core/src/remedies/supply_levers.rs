@@ -9,7 +9,7 @@ use crate::shelf::PartKind;
 use crate::wire::awg_area_mm2;
 
 /// Highest continuous rating a listing of this chemistry still prints (common practice).
-fn highest_c(chemistry: Chemistry) -> f64 {
+pub(crate) fn highest_c(chemistry: Chemistry) -> f64 {
     match chemistry {
         Chemistry::Lipo => 120.0,
         Chemistry::LiIon => 15.0,

@@ -234,6 +234,10 @@ fn columns(
         .map(|(place, header)| Column {
             header: header.clone(),
             choice: choices.get(header).cloned().unwrap_or_else(|| {
+                if elsewhere(header) {
+                    // The exact key of any kind is that and nothing else.
+                    return ColumnChoice { key: Some(header.clone()), unit: None };
+                }
                 kinds.iter().map(|kind| guess(header, *kind)).find(|choice| choice.key.is_some()).unwrap_or_default()
             }),
             samples: records.iter().take(SAMPLES).filter_map(|record| record.get(place)).map(str::to_owned).collect(),
