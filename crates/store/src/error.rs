@@ -25,6 +25,12 @@ pub enum StoreError {
         /// The build asked for.
         id: String,
     },
+    /// No such part on the shelf.
+    #[error("there is no part {id} on the shelf")]
+    PartNotFound {
+        /// The part asked for.
+        id: String,
+    },
     /// No such revision of a build.
     #[error("build {id} has no revision {number}")]
     NoRevision {

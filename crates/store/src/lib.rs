@@ -1,12 +1,14 @@
-//! Builds and their revisions in one SQLite file.
+//! Builds, their revisions and the shelf of parts in one SQLite file.
 //!
 //! * [`Store`]: the pool of connections, write-ahead log, foreign keys on, every commit on the disk before it returns.
 //! * [`builds`]: create, read, save, delete, restore. Functions are synchronous and take a connection.
+//! * [`parts`]: the shelf, searched by text, figure and word.
 //! * [`StoreError`]: what can go wrong, the full disk by name.
 
 pub mod builds;
 mod error;
 mod pack;
+pub mod parts;
 mod schema;
 
 use std::path::Path;

@@ -3,8 +3,9 @@
 use rusqlite::Connection;
 use rusqlite_migration::{M, Migrations};
 
-const STEPS: &[M<'static>] = &[M::up(
-    "CREATE TABLE build (
+const STEPS: &[M<'static>] = &[
+    M::up(
+        "CREATE TABLE build (
         id TEXT PRIMARY KEY CHECK (length(id) = 36),
         created_at TEXT NOT NULL,
         updated_at TEXT NOT NULL,
@@ -26,7 +27,36 @@ const STEPS: &[M<'static>] = &[M::up(
         key TEXT PRIMARY KEY,
         value TEXT NOT NULL
     ) STRICT;",
-)];
+    ),
+    M::up(
+        "CREATE TABLE part (
+        number INTEGER PRIMARY KEY,
+        id TEXT NOT NULL UNIQUE CHECK (length(id) = 36),
+        kind TEXT NOT NULL,
+        label TEXT NOT NULL,
+        revision INTEGER NOT NULL CHECK (revision > 0),
+        updated_at TEXT NOT NULL,
+        retired_at TEXT,
+        document TEXT NOT NULL
+    ) STRICT;
+    CREATE INDEX part_by_kind ON part (kind, label COLLATE NOCASE);
+    CREATE TABLE part_figure (
+        part INTEGER NOT NULL REFERENCES part (number) ON DELETE CASCADE,
+        key TEXT NOT NULL,
+        value REAL NOT NULL,
+        PRIMARY KEY (part, key)
+    ) STRICT, WITHOUT ROWID;
+    CREATE INDEX part_figure_by_value ON part_figure (key, value, part);
+    CREATE TABLE part_word (
+        part INTEGER NOT NULL REFERENCES part (number) ON DELETE CASCADE,
+        key TEXT NOT NULL,
+        word TEXT NOT NULL,
+        PRIMARY KEY (part, key)
+    ) STRICT, WITHOUT ROWID;
+    CREATE INDEX part_word_by_word ON part_word (key, word, part);
+    CREATE VIRTUAL TABLE part_text USING fts5 (text, tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3');",
+    ),
+];
 
 static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);
 

@@ -26,6 +26,9 @@ pub enum ApiError {
         /// What came.
         came: String,
     },
+    /// A table that cannot be read as a whole.
+    #[error(transparent)]
+    Table(#[from] ypsidyne_core::shelf::csv_in::TableError),
     /// A value in the path or the query cannot be used.
     #[error("{name} {came:?} came, {needed} is needed")]
     Parameter {
@@ -106,6 +109,7 @@ impl ApiError {
             Self::Document(_) => {
                 (StatusCode::UNPROCESSABLE_ENTITY, "/problems/document", "The document cannot be used")
             }
+            Self::Table(_) => (StatusCode::UNPROCESSABLE_ENTITY, "/problems/table", "The table cannot be read"),
             Self::Body(_) => (StatusCode::BAD_REQUEST, "/problems/body", "The request cannot be read"),
             Self::TooLarge => (StatusCode::PAYLOAD_TOO_LARGE, "/problems/too-large", "The request is too large"),
             Self::ContentType { .. } => {
@@ -125,7 +129,7 @@ impl ApiError {
             Self::WrongPassphrase => (StatusCode::FORBIDDEN, "/problems/passphrase", "The passphrase is not right"),
             Self::Internal => (StatusCode::INTERNAL_SERVER_ERROR, "/problems/internal", "The program failed"),
             Self::Store(error) => match error {
-                StoreError::NotFound { .. } | StoreError::NoRevision { .. } => {
+                StoreError::NotFound { .. } | StoreError::PartNotFound { .. } | StoreError::NoRevision { .. } => {
                     (StatusCode::NOT_FOUND, "/problems/not-found", "Not there")
                 }
                 StoreError::Stale { .. } => {
