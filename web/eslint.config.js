@@ -4,7 +4,7 @@ import skipFormatting from "@vue/eslint-config-prettier/skip-formatting";
 import pluginVue from "eslint-plugin-vue";
 
 export default defineConfigWithVueTs(
-  { ignores: ["dist/**", "node_modules/**", "src/api/*.gen.ts", "src/api/schema.d.ts"] },
+  { ignores: ["dist/**", "node_modules/**", "src/**/*.gen.ts", "src/api/schema.d.ts"] },
   js.configs.recommended,
   pluginVue.configs["flat/recommended"],
   vueTsConfigs.strict,

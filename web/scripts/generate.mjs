@@ -1,4 +1,5 @@
-// Writes src/api/schema.d.ts (types) and src/api/fields.gen.ts (labels, help, ranges of every document field)
+// Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, help, ranges of every document field) and
+// src/units/units.gen.ts (units)
 // from the OpenAPI document on standard input. Both are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
@@ -44,7 +45,7 @@ function record(schema) {
   );
 }
 
-// Only what a build document is made of.
+// What documents are made of.
 const records = {};
 function collect(schema) {
   const text = JSON.stringify(schema);
@@ -60,9 +61,38 @@ function collect(schema) {
 }
 records.Build = record(schemas.Build);
 collect(schemas.Build);
+records.Wheel = record(wheelOf(schemas.ShelfPart));
+
+/** The wheel is only on the shelf: its record stands in the list of parts. */
+function wheelOf(shelf) {
+  const wheel = shelf.oneOf.find((variant) => variant.properties.part.const === "wheel");
+  const { format, part, ...properties } = wheel.properties;
+  return { ...wheel, properties };
+}
 
 const source = `${banner}import type { FieldMeta } from "./fields";
 
 export const FIELDS: Record<string, Record<string, FieldMeta>> = ${JSON.stringify(records)};
 `;
 await writeFile(new URL("../src/api/fields.gen.ts", import.meta.url), source);
+
+const units = document["x-units"];
+const keyed = (pairs) => JSON.stringify(Object.fromEntries(pairs));
+const unitSource = `${banner}export interface Unit {
+  symbol: string;
+  /** Other ways people write it. */
+  also: string[];
+  /** Value in the document's unit = written · factor + offset. */
+  factor: number;
+  offset: number;
+}
+
+export const QUANTITIES = ${keyed(units.quantities.map(({ name, units: list }) => [name, list]))};
+
+export type Quantity = keyof typeof QUANTITIES;
+
+export const ENDINGS = ${JSON.stringify(units.endings)} as [string, Quantity][];
+
+export const BY_KEY = ${keyed(units.by_key)} as Record<string, Quantity>;
+`;
+await writeFile(new URL("../src/units/units.gen.ts", import.meta.url), unitSource);

@@ -5,11 +5,12 @@ use serde_json::Value;
 
 use crate::document::Build;
 use crate::evaluation::Evaluation;
+use crate::shelf::{Shelf, ShelfPart};
 
 /// Documents with a published schema.
-pub const DOCUMENTS: &[&str] = &["build", "evaluation"];
+pub const DOCUMENTS: &[&str] = &["build", "evaluation", "part", "shelf"];
 
-/// The JSON Schema (2020-12) of a document: `build` or `evaluation`; `None` for any other word.
+/// The JSON Schema (2020-12) of a document: `build`, `evaluation`, `part` or `shelf`; `None` for any other word.
 ///
 /// ```
 /// let schema = ypsidyne_core::schema::schema("build").unwrap();
@@ -21,6 +22,8 @@ pub fn schema(document: &str) -> Option<Value> {
     let schema = match document {
         "build" => generator.into_root_schema_for::<Build>(),
         "evaluation" => generator.into_root_schema_for::<Evaluation>(),
+        "part" => generator.into_root_schema_for::<ShelfPart>(),
+        "shelf" => generator.into_root_schema_for::<Shelf>(),
         _ => return None,
     };
     Some(schema.to_value())

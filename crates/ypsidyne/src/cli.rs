@@ -120,7 +120,7 @@ fn evaluate(file: &Path) -> ExitCode {
         }
     };
     match Build::from_json(&text) {
-        Ok(build) => finish(print_json(&ypsidyne_core::evaluation::evaluate(&build))),
+        Ok(build) => finish(print_json(&ypsidyne_core::remedies::evaluate_with_remedies(&build))),
         Err(problems) => {
             print_problems(file, &problems);
             ExitCode::from(BAD_INPUT)

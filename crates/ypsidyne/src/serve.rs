@@ -8,7 +8,8 @@ use axum::Router;
 use tokio::net::TcpListener;
 use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
-use ypsidyne_store::{Store, builds};
+use ypsidyne_core::shelf::stock;
+use ypsidyne_store::{Store, builds, parts};
 
 use crate::api;
 use crate::guard::Guard;
@@ -67,7 +68,7 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     Ok(api::router(store, guard))
 }
 
-/// Puts the demo builds in, once for a database: a deleted one does not come back.
+/// Puts the demo builds and the stock of the shelf in, once for a database: a deleted one does not come back.
 fn seed(store: &Store) -> anyhow::Result<()> {
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).map_err(|problems| anyhow::anyhow!("{}: {problems:?}", demo.slug))?;
@@ -84,6 +85,13 @@ fn seed(store: &Store) -> anyhow::Result<()> {
             Ok(())
         })?;
     }
+    store.with(|connection| {
+        if builds::mark_once(connection, "demo shelf", "seeded")? {
+            let stock: Vec<_> = stock::PARTS.iter().map(api::new_part).collect();
+            parts::create(connection, &stock, || uuid::Uuid::now_v7().to_string(), &crate::time::now())?;
+        }
+        Ok(())
+    })?;
     Ok(())
 }
 

@@ -1,30 +1,14 @@
 //! The interface over HTTP: revisions, problems, limits, who may ask.
 
+#[path = "support/request.rs"]
+mod request;
 mod support;
 
+use request::{JSON, post_json, problem, send};
 use reqwest::{Client, Method, Response, StatusCode};
 use rstest::rstest;
 use serde_json::{Value, json};
 use support::{DOLLY, Server};
-
-const JSON: &str = "application/json";
-
-async fn send(
-    server: &Server,
-    method: Method,
-    path: &str,
-    headers: &[(&str, &str)],
-    body: impl Into<reqwest::Body>,
-) -> Response {
-    let request = headers
-        .iter()
-        .fold(Client::new().request(method, server.url(path)), |request, (name, value)| request.header(*name, *value));
-    request.body(body).send().await.unwrap()
-}
-
-async fn post_json(server: &Server, path: &str, body: impl Into<reqwest::Body>) -> Response {
-    send(server, Method::POST, path, &[("content-type", JSON)], body).await
-}
 
 /// Stores the dolly board and gives back its id.
 async fn stored(server: &Server) -> String {
@@ -45,22 +29,12 @@ async fn save(server: &Server, id: &str, revision: u32, body: String) -> Respons
     send(server, Method::PUT, &format!("/api/builds/{id}"), &[("content-type", JSON), ("if-match", &tag)], body).await
 }
 
-async fn problem(reply: Response, status: StatusCode) -> Value {
-    assert_eq!(reply.status(), status);
-    assert_eq!(reply.headers()["content-type"], "application/problem+json");
-    let document: Value = reply.json().await.unwrap();
-    assert_eq!(document["status"], status.as_u16());
-    assert!(document["type"].as_str().unwrap().starts_with("/problems/"), "{document}");
-    assert!(!document["title"].as_str().unwrap().is_empty());
-    document
-}
-
 #[tokio::test]
 async fn the_evaluation_over_http_is_that_of_the_core() {
     let server = Server::start();
     let ours: Value = post_json(&server, "/api/evaluate", DOLLY).await.json().await.unwrap();
     let build = ypsidyne_core::document::Build::from_json(DOLLY).unwrap();
-    assert_eq!(ours, serde_json::to_value(ypsidyne_core::evaluation::evaluate(&build)).unwrap());
+    assert_eq!(ours, serde_json::to_value(ypsidyne_core::remedies::evaluate_with_remedies(&build)).unwrap());
     let bench: Value = post_json(&server, "/api/workbench?option=0", DOLLY).await.json().await.unwrap();
     assert_eq!(bench["evaluation"], ours);
     assert_eq!(bench["envelopes"].as_array().unwrap().len(), 3, "one drive at three charges");

@@ -10,7 +10,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Evaluate every option of a build. */
+        /** Evaluate every option of a build, with remedies unless they are not wanted. */
         post: operations["evaluate"];
         delete?: never;
         options?: never;
@@ -120,6 +120,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Parts of the shelf with their effect on a build. */
+        post: operations["candidates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would fix a check. */
+        post: operations["remedies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every headline figure of an option with its working. */
+        post: operations["sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guesses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Figures nobody measured, the one that moves the weakest link most first. */
+        post: operations["guesses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where practice is split, with this build's numbers. */
+        post: operations["schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -202,6 +287,144 @@ export interface paths {
         get: operations["revision"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a part on the shelf. */
+        post: operations["createPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Search the shelf by text, figure and word. */
+        post: operations["searchParts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/fields/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every figure a kind of part can have. */
+        get: operations["partFields"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One part. */
+        get: operations["part"];
+        /** Save a part that was edited. */
+        put: operations["savePart"];
+        post?: never;
+        /** Retire a part: builds that used it keep its figures. */
+        delete: operations["retirePart"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Offer a retired part again. */
+        post: operations["restorePart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as a file. */
+        get: operations["exportParts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Parts from a file: looked at first, then stored, the good ones or all or none. */
+        post: operations["importParts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the generic parts that come with the program on the shelf. */
+        post: operations["stockParts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -684,9 +907,91 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
             /** @description One sentence with its numbers. */
             because: string;
+            /** @description What would fix it; empty unless asked for, and for a check that holds. */
+            remedies: components["schemas"]["Remedy"][];
         };
         /** @description How a check came out. */
         Verdict: "ok" | "tight" | "fail" | "unknown";
+        /** @description One change that makes a check hold. */
+        Remedy: {
+            /** @description What to change to how much, in one sentence. */
+            says: string;
+            /** @description What kind of change it is. */
+            group: components["schemas"]["Group"];
+            /** @description JSON pointer of the place to change in the build document. */
+            pointer: string;
+            /** @description The value to put there. */
+            value: unknown;
+            /** @description What stands there now; null when nothing does. */
+            was: unknown;
+            /**
+             * Format: double
+             * @description How far the check is used afterwards.
+             */
+            utilisation: number | null;
+            /** @description Its verdict afterwards: ok, or tight where nothing better exists. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description What gives way first afterwards. */
+            weakest_after: components["schemas"]["CheckMove"] | null;
+            /** @description Checks that hold now and would fail afterwards. */
+            breaks: components["schemas"]["CheckMove"][];
+            /** @description Other checks that fail now and would hold afterwards. */
+            mends: components["schemas"]["CheckMove"][];
+            /**
+             * Format: uint32
+             * @description Checks that would still fail afterwards.
+             */
+            failing_after: number;
+            /** @description What a part from the shelf must have to be this change; null where no part changes. */
+            part: components["schemas"]["PartNeed"] | null;
+        };
+        /** @description What kind of change a remedy is. */
+        Group: "battery" | "motor" | "count" | "gearing" | "controller" | "setting" | "wiring" | "cooling" | "mass" | "asked";
+        /** @description A check, and how far a remedy moves it. */
+        CheckMove: {
+            /** @description Code of the check. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+            /** @description What a maker calls it. */
+            title: string;
+            /**
+             * Format: double
+             * @description How far it is used now.
+             */
+            before: number | null;
+            /**
+             * Format: double
+             * @description How far it is used afterwards.
+             */
+            after: number | null;
+        };
+        /** @description What a part from the shelf must have. */
+        PartNeed: {
+            /** @description Kind of part. */
+            part: components["schemas"]["PartKind"];
+            /** @description Figure by figure. */
+            figures: components["schemas"]["Wanted"][];
+        };
+        /** @enum {string} */
+        PartKind: "motor" | "controller" | "battery" | "gearing_stage" | "wheel";
+        /** @description One figure a part must have. */
+        Wanted: {
+            /** @description Key of the figure. */
+            key: string;
+            /**
+             * Format: double
+             * @description Smallest value that does.
+             */
+            at_least: number | null;
+            /**
+             * Format: double
+             * @description Largest value that does.
+             */
+            at_most: number | null;
+            /** @description The word it must be, for a choice. */
+            word: string | null;
+        };
         /** @description What gives way first. */
         WeakestLink: {
             /** @description Code of the check. */
@@ -1929,8 +2234,8 @@ export interface components {
             evaluation: components["schemas"]["Evaluation"];
             /** @description Envelopes of the drives of the asked option, at three charges each. */
             envelopes: components["schemas"]["Envelope"][];
-            /** @description The sums of its job. */
-            sums: components["schemas"]["JobSum"][];
+            /** @description The sums of its job, drive by drive. */
+            sums: components["schemas"]["Sum"][];
         };
         /** @description The full-throttle envelope of a drive, alone on the supply, at one charge. */
         Envelope: {
@@ -2030,20 +2335,21 @@ export interface components {
              */
             controller_battery_current_a: number;
         };
-        /** @description The sum from the words of the job to speed, torque and power at the load of one drive. */
-        JobSum: {
-            /** @description Name of the drive. */
-            drive: string;
-            /** @description Line by line, each using the ones above. */
-            lines: components["schemas"]["SumLine"][];
-        };
-        /** @description One line of a sum. */
-        SumLine: {
+        /** @description One figure with its working. */
+        Sum: {
+            /** @description Which figure, for example `motor.torque_constant`. */
+            id: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
             /** @description What is worked out. */
             what: string;
+            /** @description What is asked, in one sentence. */
+            asks: string;
             /** @description The formula, in the field's symbols. */
             formula: string;
-            /** @description The formula with its numbers. */
+            /** @description The numbers that go in. */
+            inputs: components["schemas"]["Input"][];
+            /** @description The right side of the formula with its numbers. */
             put_in: string;
             /**
              * Format: double
@@ -2054,6 +2360,26 @@ export interface components {
             unit: string;
             /** @description Where the formula is from. */
             source: string;
+        };
+        /** @description One number that goes into a sum. */
+        Input: {
+            /** @description Symbol in the formula. */
+            symbol: string;
+            /** @description What it is. */
+            what: string;
+            /**
+             * Format: double
+             * @description Its value.
+             */
+            value: number;
+            /** @description Its unit. */
+            unit: string;
+            /** @description Where it came from, in words. */
+            from: string;
+            /** @description Where it stands in the build document; null when it stands nowhere. */
+            pointer: string | null;
+            /** @description The sum that gave it; null when it was given. */
+            sum: string | null;
         };
         /** @description A typical value of a field. */
         Typical: {
@@ -2087,6 +2413,407 @@ export interface components {
             title: string;
             /** @description What it starts with. */
             words: string;
+        };
+        /** @description Candidates, best first. */
+        Candidates: {
+            /** @description What the option does as it is. */
+            now: components["schemas"]["Effect"];
+            /**
+             * Format: uint32
+             * @description How many parts of the shelf match.
+             */
+            total: number;
+            /**
+             * Format: uint32
+             * @description How many of them were tried.
+             */
+            tried: number;
+            /** @description The best of them, the ones that hold first. */
+            candidates: components["schemas"]["Candidate"][];
+        };
+        /** @description What an option does, in the few figures that candidates are compared by. */
+        Effect: {
+            /** @description Verdict of the option. */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Format: uint32
+             * @description Checks that fail.
+             */
+            failing: number;
+            /**
+             * Format: double
+             * @description How far the weakest link is used; null when it fails without a number.
+             */
+            worst_utilisation: number | null;
+            /** @description Title of the weakest link. */
+            weakest: string | null;
+            /**
+             * Format: double
+             * @description How far the torque on the hill is used; null without a hill, or when it cannot.
+             */
+            climb_utilisation: number | null;
+            /**
+             * Format: double
+             * @description Flat out at half charge: speed of travel or rope, m/s; null where nothing travels.
+             */
+            speed_m_s: number | null;
+            /**
+             * Format: double
+             * @description Flat out at half charge: speed of the output, rpm.
+             */
+            output_rpm: number | null;
+            /**
+             * Format: double
+             * @description Winding, °C; null when unknown or running away.
+             */
+            winding_c: number | null;
+            /**
+             * Format: double
+             * @description Minutes on one charge.
+             */
+            runtime_min: number | null;
+            /**
+             * Format: double
+             * @description Price of all drive parts; null while one has none.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description Mass of all drive parts, kg.
+             */
+            hardware_mass_kg: number;
+        };
+        /** @description A part of the shelf with its effect on the build. */
+        Candidate: {
+            /** @description Id of the part. */
+            id: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description Already in the drawer. */
+            owned: boolean;
+            /**
+             * Format: double
+             * @description Price of one.
+             */
+            price: number | null;
+            /** @description What the option does with it. */
+            effect: components["schemas"]["Effect"];
+            /** @description Where it goes in the document. */
+            pointer: string;
+            /** @description What to put there. */
+            value: unknown;
+        };
+        /** @description A build, and which parts to try in it. */
+        CandidatesAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing.
+             * @default 0
+             */
+            stage: number;
+            /** @description Which parts; the kind is needed. */
+            search: components["schemas"]["PartSearch"];
+        };
+        /** @description What is looked for. */
+        PartSearch: {
+            /**
+             * @description Kind of part; any when left out.
+             * @default null
+             */
+            kind: components["schemas"]["PartKind"] | null;
+            /**
+             * @description Beginnings of words, all of which must be found.
+             * @default
+             */
+            text: string;
+            /** @description Ranges of figures, by dotted key, in the document's units. */
+            ranges: components["schemas"]["FigureRange"][];
+            /** @description Words that must stand, by key. */
+            words: components["schemas"]["FigureWord"][];
+            /**
+             * @description Only what is in the drawer, or only what is not.
+             * @default null
+             */
+            owned: boolean | null;
+            /**
+             * @description Retired parts instead of the others.
+             * @default false
+             */
+            retired: boolean;
+            /**
+             * @description Key of the figure to sort by; by name when left out.
+             * @default null
+             */
+            sort: string | null;
+            /**
+             * @description Largest first.
+             * @default false
+             */
+            descending: boolean;
+            /**
+             * Format: uint32
+             * @description How many at most, 1 to 500; 100 when left out.
+             * @default null
+             */
+            limit: number | null;
+            /**
+             * Format: uint32
+             * @description How many to skip.
+             * @default 0
+             */
+            offset: number;
+        };
+        /** @description A range that a figure must be in. */
+        FigureRange: {
+            /** @description Key of the figure. */
+            key: string;
+            /**
+             * Format: double
+             * @description Smallest value that does.
+             * @default null
+             */
+            at_least: number | null;
+            /**
+             * Format: double
+             * @description Largest value that does.
+             * @default null
+             */
+            at_most: number | null;
+        };
+        /** @description A word that must stand. */
+        FigureWord: {
+            /** @description Key of the choice. */
+            key: string;
+            /** @description The word. */
+            word: string;
+        };
+        /** @description A remedy, and whether the shelf has such a part. */
+        Offer: {
+            /** @description What to change to how much, in one sentence. */
+            says: string;
+            /** @description What kind of change it is. */
+            group: components["schemas"]["Group"];
+            /** @description JSON pointer of the place to change in the build document. */
+            pointer: string;
+            /** @description The value to put there. */
+            value: unknown;
+            /** @description What stands there now; null when nothing does. */
+            was: unknown;
+            /**
+             * Format: double
+             * @description How far the check is used afterwards.
+             */
+            utilisation: number | null;
+            /** @description Its verdict afterwards: ok, or tight where nothing better exists. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description What gives way first afterwards. */
+            weakest_after: components["schemas"]["CheckMove"] | null;
+            /** @description Checks that hold now and would fail afterwards. */
+            breaks: components["schemas"]["CheckMove"][];
+            /** @description Other checks that fail now and would hold afterwards. */
+            mends: components["schemas"]["CheckMove"][];
+            /**
+             * Format: uint32
+             * @description Checks that would still fail afterwards.
+             */
+            failing_after: number;
+            /** @description What a part from the shelf must have to be this change; null where no part changes. */
+            part: components["schemas"]["PartNeed"] | null;
+            /** @description Parts of the shelf that are this change; null where no part changes. */
+            shelf: components["schemas"]["ShelfMatch"] | null;
+        };
+        /** @description Parts of the shelf that have what is wanted. */
+        ShelfMatch: {
+            /**
+             * Format: uint32
+             * @description How many.
+             */
+            count: number;
+            /** @description The cheapest, or the first by name where none has a price. */
+            cheapest: string | null;
+            /**
+             * Format: double
+             * @description Its price.
+             */
+            price: number | null;
+            /** @description Whether one of them is in the drawer. */
+            owned: boolean;
+        };
+        /** @description A build, and the check in question. */
+        RemediesAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /** @description Code of the check. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+        };
+        /** @description One figure that is not measured, and what its tolerance does. */
+        GuessEffect: {
+            /** @description Where the figure stands, or would stand, in the document. */
+            pointer: string;
+            /** @description What it is. */
+            what: string;
+            /** @description The drive it is about; null for the battery. */
+            drive: string | null;
+            /** @description Listed, or estimated because nobody gave it. */
+            provenance: components["schemas"]["Provenance"];
+            /** @description How far it is usually off, in words. */
+            tolerance: string;
+            /** @description Weakest link with the figure at the kinder end of its tolerance. */
+            kind_end: components["schemas"]["EndOfTolerance"];
+            /** @description Weakest link with the figure at the harsher end. */
+            harsh_end: components["schemas"]["EndOfTolerance"];
+            /**
+             * Format: double
+             * @description How far the weakest link moves over the tolerance, as utilisation; the list is ranked by it.
+             */
+            moves: number;
+            /** @description Whether the verdict changes between holding and failing. */
+            flips: boolean;
+            /** @description The bench sheet that would replace it. */
+            sheet: components["schemas"]["BenchSheet"];
+        };
+        /** @description Where a figure came from. */
+        Provenance: "listed" | "measured" | "estimated";
+        /** @description The weakest link at one end of a tolerance. */
+        EndOfTolerance: {
+            /**
+             * Format: double
+             * @description How far it is used; null when it fails without a number.
+             */
+            utilisation: number | null;
+            /** @description Which it is. */
+            weakest_link: components["schemas"]["WeakestLink"] | null;
+            /** @description Verdict of the option. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description The sheet of the bench that replaces a guess by a measurement. */
+        BenchSheet: "no_load_sweep" | "winding_resistance" | "pack_resistance" | "coast_down" | "heat_run";
+        /** @description A build, and how far its figures usually are off. */
+        GuessesAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * @description Tolerances; the usual ones when left out.
+             * @default {
+             *       "kv_share": 0.08,
+             *       "resistance_share": 0.15,
+             *       "cell_resistance_factor": 1.5,
+             *       "c_rating_share": 0.4,
+             *       "rolling_resistance_factor": 1.5,
+             *       "thermal_factor": 1.6
+             *     }
+             */
+            tolerances: components["schemas"]["Tolerances"];
+        };
+        /** @description How far figures usually are off (common practice). */
+        Tolerances: {
+            /**
+             * Format: double
+             * @description Speed constant, share up and down.
+             * @default 0.08
+             */
+            kv_share: number;
+            /**
+             * Format: double
+             * @description Winding resistance, share up and down.
+             * @default 0.15
+             */
+            resistance_share: number;
+            /**
+             * Format: double
+             * @description Cell resistance, factor up and down.
+             * @default 1.5
+             */
+            cell_resistance_factor: number;
+            /**
+             * Format: double
+             * @description C rating, share down.
+             * @default 0.4
+             */
+            c_rating_share: number;
+            /**
+             * Format: double
+             * @description Rolling resistance, factor up and down.
+             * @default 1.5
+             */
+            rolling_resistance_factor: number;
+            /**
+             * Format: double
+             * @description Heat path, factor up and down.
+             * @default 1.6
+             */
+            thermal_factor: number;
+        };
+        /** @description A question that makers answer in more than one way. */
+        Question: {
+            /** @description Which: `battery_rule`, `c_rating`, `voltage` or `motor_count`. */
+            id: string;
+            /** @description The drive it is about; null for the battery. */
+            drive: string | null;
+            /** @description The question. */
+            asks: string;
+            /** @description The answers. */
+            schools: components["schemas"]["School"][];
+        };
+        /** @description One answer. */
+        School: {
+            /** @description What it is called. */
+            name: string;
+            /** @description What it does and when, with this build's numbers, in two or three sentences. */
+            says: string;
+            /** @description Whether the build does it now. */
+            now: boolean;
+            /** @description JSON pointer of the place to change to follow it; null where it is followed. */
+            pointer: string | null;
+            /** @description The value to put there. */
+            value: unknown;
+            /** @description Its figures, the same ones for every school of the question. */
+            figures: components["schemas"]["SchoolFigure"][];
+        };
+        /** @description One figure of a school. */
+        SchoolFigure: {
+            /** @description What it is. */
+            what: string;
+            /**
+             * Format: double
+             * @description Its value; null where there is none.
+             */
+            value: number | null;
+            /** @description Its unit. */
+            unit: string;
         };
         /** @description A build in the list. */
         BuildLine: {
@@ -2156,6 +2883,746 @@ export interface components {
         };
         /** @description What a revision is. */
         RevisionKind: "saved" | "set_aside";
+        ShelfPart: {
+            /**
+             * Kind
+             * @description Brushed or brushless.
+             */
+            kind: components["schemas"]["MachineKind"];
+            /**
+             * Speed constant Kv
+             * @description Turns per minute per volt without load.
+             */
+            kv_rpm_per_v: number;
+            /**
+             * Winding resistance
+             * @description Between the two leads (brushless: any two of three) at 20 °C.
+             */
+            resistance_ohm: number;
+            /**
+             * No-load current
+             * @description Current with nothing on the shaft.
+             */
+            no_load_current_a?: number | null;
+            /**
+             * at a voltage of
+             * @description Voltage at which the no-load current was taken.
+             */
+            no_load_voltage_v?: number | null;
+            /**
+             * Speed share of the loss
+             * @description Share of the no-load loss torque that grows with speed.
+             */
+            no_load_speed_share?: number | null;
+            /**
+             * Brush drop
+             * @description Voltage lost at the brushes.
+             */
+            brush_drop_v?: number | null;
+            /**
+             * Pole pairs
+             * @description Half the number of magnet poles.
+             */
+            pole_pairs?: number | null;
+            /**
+             * Timing advance
+             * @description Electrical degrees beyond the setting at which Kv was found.
+             */
+            timing_advance_deg?: number | null;
+            /**
+             * Turns
+             * @description Turns per tooth.
+             */
+            turns?: number | null;
+            /**
+             * Rotor sensor
+             * @description How the controller knows the rotor position.
+             */
+            sensor?: components["schemas"]["Sensor"] | null;
+            /**
+             * Temperature sensor
+             * @description Whether the winding has one.
+             */
+            temperature_sensor?: boolean | null;
+            /**
+             * Magnet
+             * @description Magnet material.
+             */
+            magnet?: components["schemas"]["Magnet"] | null;
+            /**
+             * Magnet grade
+             * @description Temperature suffix of the grade.
+             */
+            magnet_grade?: components["schemas"]["MagnetGrade"] | null;
+            /**
+             * Insulation class
+             * @description Thermal class of the enamel.
+             */
+            insulation_class?: components["schemas"]["InsulationClass"] | null;
+            /**
+             * Highest voltage
+             * @description Voltage the motor is rated for.
+             */
+            max_voltage_v?: number | null;
+            /**
+             * Continuous current
+             * @description Current it takes for good.
+             */
+            max_continuous_current_a?: number | null;
+            /**
+             * Burst current
+             * @description Current it takes for moments.
+             */
+            max_burst_current_a?: number | null;
+            /**
+             * Highest speed
+             * @description Speed the rotor is safe at.
+             */
+            max_speed_rpm?: number | null;
+            /**
+             * Rotor inertia
+             * @description Inertia of the rotor.
+             */
+            rotor_inertia_kg_m2?: number | null;
+            /**
+             * Rotor diameter
+             * @description Diameter of the rotor.
+             */
+            rotor_diameter_mm?: number | null;
+            /**
+             * Can diameter
+             * @description Outer diameter of the can.
+             */
+            can_diameter_mm?: number | null;
+            /**
+             * Can length
+             * @description Length of the can.
+             */
+            can_length_mm?: number | null;
+            /**
+             * Shaft
+             * @description Diameter of the shaft.
+             */
+            shaft_diameter_mm?: number | null;
+            /**
+             * Mount
+             * @description How it is fastened.
+             */
+            mount?: components["schemas"]["Mount"] | null;
+            /**
+             * Built-in gearbox
+             * @description A gearbox that is part of the motor.
+             */
+            gearbox?: components["schemas"]["Gearbox"] | null;
+            /**
+             * Thermal values
+             * @description Measured thermal values.
+             */
+            thermal?: components["schemas"]["Thermal"] | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /** @constant */
+            format?: "ypsidyne.part/1";
+            /** @constant */
+            part: "motor";
+        } | {
+            /**
+             * Kind
+             * @description For brushed or brushless motors.
+             */
+            kind: components["schemas"]["MachineKind"];
+            /**
+             * Channels
+             * @description Motor outputs that are driven separately.
+             * @default 1
+             */
+            channels?: number;
+            /**
+             * Lowest voltage
+             * @description Below it the controller stops.
+             */
+            min_voltage_v?: number | null;
+            /**
+             * Highest voltage
+             * @description Above it the controller fails.
+             */
+            max_voltage_v?: number | null;
+            /**
+             * Motor current, for good
+             * @description Motor current rating of a channel, continuous.
+             */
+            motor_current_continuous_a?: number | null;
+            /**
+             * Motor current, peak
+             * @description Motor current rating of a channel, for moments.
+             */
+            motor_current_peak_a?: number | null;
+            /**
+             * Battery current, for good
+             * @description Battery current rating of a channel, continuous.
+             */
+            battery_current_continuous_a?: number | null;
+            /**
+             * Battery current, peak
+             * @description Battery current rating of a channel, for moments.
+             */
+            battery_current_peak_a?: number | null;
+            /**
+             * Motor current limit
+             * @description Setting: most motor current of a channel.
+             */
+            motor_current_limit_a?: number | null;
+            /**
+             * Battery current limit
+             * @description Setting: most battery current of a channel.
+             */
+            battery_current_limit_a?: number | null;
+            /**
+             * Commutation
+             * @description How the phases are driven.
+             * @default six_step
+             */
+            commutation?: components["schemas"]["Commutation"];
+            /**
+             * On-resistance
+             * @description Resistance of the whole conduction path.
+             * @default 0
+             */
+            on_resistance_ohm?: number;
+            /**
+             * Idle power
+             * @description What it draws at rest.
+             * @default 0
+             */
+            idle_power_w?: number;
+            /**
+             * Highest duty
+             * @description Largest share of the battery voltage it passes on.
+             * @default 1
+             */
+            max_duty?: number;
+            /**
+             * Highest electrical speed
+             * @description Speed times pole pairs.
+             */
+            max_erpm?: number | null;
+            /**
+             * Sensors it reads
+             * @description Rotor sensors it can read.
+             */
+            sensors?: components["schemas"]["Sensor"][] | null;
+            /**
+             * Can brake
+             * @description Feeds braking power back into the battery.
+             * @default false
+             */
+            can_brake?: boolean;
+            /**
+             * Receiver supply
+             * @description The regulator that feeds receiver and servos.
+             */
+            bec?: components["schemas"]["Bec"] | null;
+            /**
+             * Mount
+             * @description How it is fastened.
+             */
+            mount?: components["schemas"]["Mount"] | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /** @constant */
+            format?: "ypsidyne.part/1";
+            /** @constant */
+            part: "controller";
+        } | {
+            /**
+             * Chemistry
+             * @description Kind of cell.
+             */
+            chemistry: components["schemas"]["Chemistry"];
+            /**
+             * Cells in series
+             * @description Cells in series in one pack.
+             */
+            cells_series: number;
+            /**
+             * Capacity
+             * @description Capacity of one pack.
+             */
+            capacity_ah: number;
+            /**
+             * Packs in series
+             * @description Equal packs in series.
+             * @default 1
+             */
+            packs_series?: number;
+            /**
+             * Packs in parallel
+             * @description Equal packs in parallel.
+             * @default 1
+             */
+            packs_parallel?: number;
+            /**
+             * Continuous rating
+             * @description Continuous current as a multiple of the capacity.
+             */
+            continuous_c?: number | null;
+            /**
+             * Burst rating
+             * @description Current for about 10 s as a multiple of the capacity.
+             */
+            burst_c?: number | null;
+            /**
+             * Cell resistance
+             * @description Resistance of one series position of one pack.
+             */
+            cell_resistance_ohm?: number | null;
+            /**
+             * Charge rating
+             * @description Highest charge current as a multiple of the capacity.
+             */
+            max_charge_c?: number | null;
+            /**
+             * Protection board limit
+             * @description Current at which the protection board of one pack opens.
+             */
+            bms_limit_a?: number | null;
+            /**
+             * Stop voltage per cell
+             * @description Lowest voltage per cell under load.
+             */
+            cutoff_v_per_cell?: number | null;
+            /**
+             * Usable share
+             * @description Share of the capacity that is used.
+             * @default 0.8
+             */
+            usable_fraction?: number;
+            /**
+             * Peukert exponent
+             * @description How capacity shrinks with current: 1 not at all.
+             */
+            peukert_exponent?: number | null;
+            /**
+             * Rated over
+             * @description Hours over which the capacity is rated.
+             * @default 20
+             */
+            rated_hours?: number;
+            /**
+             * Connector
+             * @description Connector on the pack.
+             */
+            connector?: string | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /** @constant */
+            format?: "ypsidyne.part/1";
+            /** @constant */
+            part: "battery";
+        } | {
+            /**
+             * Stage
+             * @description What the stage is made of.
+             */
+            kind: components["schemas"]["GearingKind"];
+            /**
+             * Driver teeth
+             * @description Teeth on the motor side.
+             */
+            driver_teeth?: number | null;
+            /**
+             * Driven teeth
+             * @description Teeth on the load side.
+             */
+            driven_teeth?: number | null;
+            /**
+             * Ratio
+             * @description Driver turns per driven turn.
+             */
+            ratio?: number | null;
+            /**
+             * Efficiency
+             * @description Share of the power that comes through.
+             */
+            efficiency?: number | null;
+            /**
+             * Module
+             * @description Pitch diameter per tooth.
+             */
+            module_mm?: number | null;
+            /**
+             * Diametral pitch
+             * @description Teeth per inch of pitch diameter.
+             */
+            diametral_pitch?: number | null;
+            /**
+             * Face width
+             * @description Width of the teeth.
+             */
+            face_width_mm?: number | null;
+            /**
+             * Material
+             * @description What the teeth are made of.
+             */
+            material?: string | null;
+            /**
+             * Pitch
+             * @description Pitch of belt or chain.
+             */
+            pitch_mm?: number | null;
+            /**
+             * Width
+             * @description Width of the belt.
+             */
+            width_mm?: number | null;
+            /**
+             * Centre distance
+             * @description Between the two shafts.
+             */
+            centre_distance_mm?: number | null;
+            /**
+             * Driver bore
+             * @description Bore of the driver.
+             */
+            driver_bore_mm?: number | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /** @constant */
+            format?: "ypsidyne.part/1";
+            /** @constant */
+            part: "gearing_stage";
+        } | {
+            /**
+             * Diameter
+             * @description Outer diameter under load.
+             */
+            diameter_m: number;
+            /**
+             * Width
+             * @description Width of the tread.
+             */
+            width_mm?: number | null;
+            /**
+             * Inertia
+             * @description Inertia about the axle.
+             */
+            inertia_kg_m2?: number | null;
+            /**
+             * Bore
+             * @description Bore of the hub.
+             */
+            bore_mm?: number | null;
+            /**
+             * Rolling resistance
+             * @description On firm level ground.
+             */
+            rolling_resistance?: number | null;
+            /**
+             * Grip
+             * @description Coefficient of friction on firm ground.
+             */
+            friction?: number | null;
+            /**
+             * Shelf part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Called
+             * @description What you call this part.
+             */
+            label: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * Mass
+             * @description Mass of one.
+             */
+            mass_kg?: number | null;
+            /**
+             * Size
+             * @description Outer size of one.
+             */
+            size_mm?: components["schemas"]["SizeMm"] | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * Source
+             * @description Where the figures came from.
+             */
+            source?: string | null;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /** @constant */
+            format?: "ypsidyne.part/1";
+            /** @constant */
+            part: "wheel";
+        };
+        /** @description What was found. */
+        FoundParts: {
+            /**
+             * Format: uint32
+             * @description How many there are in all.
+             */
+            total: number;
+            /** @description The ones asked for. */
+            parts: components["schemas"]["PartLine"][];
+        };
+        /** @description A part in the list. */
+        PartLine: {
+            /** @description Id. */
+            id: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description When it was last saved, RFC 3339. */
+            updated_at: string;
+            /** @description When it was retired, RFC 3339. */
+            retired_at: string | null;
+            /** @description The part. */
+            part: components["schemas"]["ShelfPart"];
+        };
+        /** @description A figure that a column can hold. */
+        Field: {
+            /** @description Dotted key, for example `gearbox.ratio`. */
+            key: string;
+            /** @description What a maker calls it. */
+            label: string;
+            /** @description Units it can be written in, the document's own first; empty for words. */
+            units: string[];
+            /** @description Whether it is a number. */
+            number: boolean;
+        };
+        /** @description What a file holds, and what was stored of it. */
+        Import: {
+            /** @description Columns of a table and what they were taken for; empty for JSON. */
+            columns: components["schemas"]["Column"][];
+            /**
+             * Format: uint32
+             * @description Parts that read.
+             */
+            good: number;
+            /**
+             * Format: uint32
+             * @description Rows or parts that do not.
+             */
+            bad: number;
+            /** @description What is wrong with them, the first thousand; for JSON the line counts parts from 1 and the column is a pointer. */
+            problems: components["schemas"]["RowProblem"][];
+            /** @description The first parts that read. */
+            sample: components["schemas"]["ShelfPart"][];
+            /**
+             * Format: uint32
+             * @description How many were stored.
+             */
+            stored: number;
+        };
+        /** @description A column of a table. */
+        Column: {
+            /** @description What stands over it. */
+            header: string;
+            /** @description What it is taken for. */
+            choice: components["schemas"]["ColumnChoice"];
+            /** @description Its first cells. */
+            samples: string[];
+        };
+        /** @description What a column was taken for, or what the user says it is. */
+        ColumnChoice: {
+            /** @description Dotted key of the figure; null leaves the column out. */
+            key: string | null;
+            /** @description Unit of its numbers; null for the document's own. */
+            unit: string | null;
+        };
+        /** @description Something wrong with a row. */
+        RowProblem: {
+            /**
+             * Format: uint64
+             * @description Line of the file, from 1.
+             */
+            line: number;
+            /** @description Header of the column; null when it is about the whole row. */
+            column: string | null;
+            /** @description What came and what would do. */
+            detail: string;
+        };
         /** @description Whether a passphrase is needed. */
         SessionState: {
             /** @description Whether this browser still has to give it. */
@@ -2177,7 +3644,9 @@ export type $defs = Record<string, never>;
 export interface operations {
     evaluate: {
         parameters: {
-            query?: never;
+            query?: {
+                remedies?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2379,6 +3848,175 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    candidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CandidatesAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidates"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    remedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemediesAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sums: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sum"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    guesses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessesAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessEffect"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"][];
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -2640,6 +4278,338 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Build"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    createPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfPart"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    searchParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartSearch"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundParts"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    partFields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Field"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfPart"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    savePart: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfPart"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    retirePart: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    restorePart: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exportParts: {
+        parameters: {
+            query?: {
+                format?: string;
+                kind?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    importParts: {
+        parameters: {
+            query?: {
+                format?: string;
+                kind?: string;
+                mode?: string;
+                columns?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stockParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -159,7 +159,7 @@ macro_rules! part {
 macro_rules! choice {
     ($(#[$meta:meta])* $choice:ident { $( $variant:ident = $word:literal, $label:literal; )* }) => {
         $(#[$meta])*
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, serde::Serialize)]
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, serde::Serialize, serde::Deserialize)]
         pub enum $choice {
             $( #[doc = $label] #[serde(rename = $word)] $variant, )*
         }

@@ -219,6 +219,27 @@ impl schemars::JsonSchema for ShelfPart {
     }
 }
 
+/// The shape of a shelf document, for its published schema.
+pub struct Shelf;
+
+impl schemars::JsonSchema for Shelf {
+    fn schema_name() -> std::borrow::Cow<'static, str> {
+        "Shelf".into()
+    }
+
+    fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
+        let part = generator.subschema_for::<ShelfPart>();
+        schemars::json_schema!({
+            "type": "object",
+            "properties": {
+                "format": { "type": "string", "const": SHELF_FORMAT },
+                "parts": { "type": "array", "maxItems": MOST_PARTS, "items": part }
+            },
+            "required": ["format", "parts"]
+        })
+    }
+}
+
 /// A whole shelf as a document, in the order given.
 #[must_use]
 pub fn shelf_document(parts: impl Iterator<Item = Value>) -> Value {

@@ -110,7 +110,7 @@ struct OptionLine {
 
 /// Where a build now stands.
 #[derive(Debug, Serialize, schemars::JsonSchema)]
-struct Saved {
+pub(super) struct Saved {
     /// Id of the build.
     id: String,
     /// Its current revision.
@@ -124,7 +124,7 @@ pub(super) fn etag(revision: u32) -> String {
     format!("\"{revision}\"")
 }
 
-fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
+pub(super) fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
     let given = headers.get(header::IF_MATCH).ok_or(ApiError::IfMatchNeeded)?.to_str().unwrap_or("");
     given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(
         || ApiError::Parameter {
@@ -135,7 +135,7 @@ fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
     )
 }
 
-fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
+pub(super) fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
     (status, [(header::ETAG, etag(revision))], Json(Saved { id, revision, saved_at })).into_response()
 }
 

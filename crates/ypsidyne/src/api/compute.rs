@@ -6,12 +6,13 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::document::Build;
+use ypsidyne_core::document::{Build, OptionSheet};
 use ypsidyne_core::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::{Evaluation, evaluate};
+use ypsidyne_core::remedies::evaluate_with_remedies;
+use ypsidyne_core::sums::{Sum, job_sums};
 use ypsidyne_core::templates::{TEMPLATES, Template};
 use ypsidyne_core::typical::{TYPICAL, Typical};
-use ypsidyne_core::working::{JobSum, job_sums};
 
 use super::json::JsonBody;
 use super::problem::ApiError;
@@ -23,7 +24,13 @@ pub(super) fn routes() -> Vec<Route> {
             path: "/api/evaluate",
             handlers: post(evaluate_build),
             operations: vec![
-                Operation::new::<Evaluation>("post", "evaluate", "Evaluate every option of a build.").body::<Build>(),
+                Operation::new::<Evaluation>(
+                    "post",
+                    "evaluate",
+                    "Evaluate every option of a build, with remedies unless they are not wanted.",
+                )
+                .body::<Build>()
+                .query("remedies", "boolean"),
             ],
         },
         Route {
@@ -79,41 +86,71 @@ pub(crate) struct Workbench {
     evaluation: Evaluation,
     /// Envelopes of the drives of the asked option, at three charges each.
     envelopes: Vec<Envelope>,
-    /// The sums of its job.
-    sums: Vec<JobSum>,
-}
-
-async fn evaluate_build(State(app): State<App>, body: JsonBody) -> Result<Json<Evaluation>, ApiError> {
-    app.compute(move || Ok(Json(evaluate(&body.build()?)))).await?
+    /// The sums of its job, drive by drive.
+    sums: Vec<Sum>,
 }
 
 #[derive(Deserialize)]
-struct WorkbenchQuery {
-    #[serde(default)]
-    option: usize,
+struct EvaluateQuery {
+    remedies: Option<bool>,
 }
 
-async fn workbench(
+async fn evaluate_build(
     State(app): State<App>,
-    query: Result<Query<WorkbenchQuery>, axum::extract::rejection::QueryRejection>,
+    query: Result<Query<EvaluateQuery>, axum::extract::rejection::QueryRejection>,
     body: JsonBody,
-) -> Result<Json<Workbench>, ApiError> {
+) -> Result<Json<Evaluation>, ApiError> {
     let Ok(Query(query)) = query else {
         return Err(ApiError::Parameter {
-            name: "option",
-            came: "no number".to_owned(),
-            needed: "the place of an option",
+            name: "remedies",
+            came: "something else".to_owned(),
+            needed: "true or false",
         });
     };
     app.compute(move || {
         let build = body.build()?;
-        let Some(option) = build.options.get(query.option) else {
-            return Err(ApiError::Parameter {
-                name: "option",
-                came: query.option.to_string(),
-                needed: "the place of an option, from 0",
-            });
-        };
+        let wanted = query.remedies.unwrap_or(true);
+        Ok(Json(if wanted { evaluate_with_remedies(&build) } else { evaluate(&build) }))
+    })
+    .await?
+}
+
+/// The place of an option in the query.
+#[derive(Deserialize)]
+pub(super) struct OptionQuery {
+    #[serde(default)]
+    pub option: usize,
+}
+
+/// A query with the place of an option, or what would do.
+pub(super) fn asked(
+    query: Result<Query<OptionQuery>, axum::extract::rejection::QueryRejection>,
+) -> Result<usize, ApiError> {
+    query.map(|Query(query)| query.option).map_err(|_| ApiError::Parameter {
+        name: "option",
+        came: "no number".to_owned(),
+        needed: "the place of an option",
+    })
+}
+
+/// The option at a place, or what would do.
+pub(super) fn option_at(build: &Build, place: usize) -> Result<&OptionSheet, ApiError> {
+    build.options.get(place).ok_or_else(|| ApiError::Parameter {
+        name: "option",
+        came: place.to_string(),
+        needed: "the place of an option, from 0",
+    })
+}
+
+async fn workbench(
+    State(app): State<App>,
+    query: Result<Query<OptionQuery>, axum::extract::rejection::QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Workbench>, ApiError> {
+    let place = asked(query)?;
+    app.compute(move || {
+        let build = body.build()?;
+        let option = option_at(&build, place)?;
         Ok(Json(Workbench {
             evaluation: evaluate(&build),
             envelopes: envelopes(&build.job, option),
@@ -136,7 +173,7 @@ async fn schema(Path(what): Path<String>) -> Result<Json<serde_json::Value>, Api
     ypsidyne_core::schema::schema(&what).map(Json).ok_or(ApiError::Parameter {
         name: "what",
         came: what,
-        needed: "build or evaluation",
+        needed: "one of build, evaluation, part, shelf",
     })
 }
 

@@ -4,7 +4,7 @@ use axum::body::{Body, Bytes};
 use axum::extract::{FromRequest, Request};
 use axum::http::header;
 use serde::de::DeserializeOwned;
-use ypsidyne_core::document::Build;
+use ypsidyne_core::document::{Build, duplicate_keys};
 
 use super::problem::ApiError;
 
@@ -46,5 +46,24 @@ impl JsonBody {
     /// The body as any other type.
     pub fn read<T: DeserializeOwned>(&self) -> Result<T, ApiError> {
         serde_json::from_slice(&self.0).map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))
+    }
+
+    /// The body as `{build, …}`: the build read as strictly as on its own, the rest as another type.
+    ///
+    /// Problems of the build point into `/build`.
+    pub fn build_and<T: DeserializeOwned>(&self) -> Result<(Build, T), ApiError> {
+        let mut value = duplicate_keys::parse(self.text()?)
+            .map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))?;
+        let build = value.as_object_mut().and_then(|members| members.remove("build"));
+        let build = build.ok_or_else(|| ApiError::Body("the body has no build".to_owned()))?;
+        let rest = serde_json::from_value(value)
+            .map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))?;
+        let build = Build::from_value(&build).map_err(|mut problems| {
+            for problem in &mut problems {
+                problem.pointer.insert_str(0, "/build");
+            }
+            ApiError::Document(problems)
+        })?;
+        Ok((build, rest))
     }
 }

@@ -1,9 +1,12 @@
 //! The interface over HTTP. [`routes`] is the one list: the router and the OpenAPI document are made from it.
 
 mod builds;
+mod choosing;
 mod compute;
 mod json;
 mod openapi;
+mod part_files;
+mod parts;
 pub mod problem;
 mod session;
 
@@ -23,6 +26,7 @@ use problem::ApiError;
 
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
+pub(crate) use parts::new_part;
 
 /// Largest request body.
 pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;
@@ -69,7 +73,10 @@ pub(crate) struct Route {
 
 /// Every path under `/api`.
 fn routes() -> Vec<Route> {
-    [compute::routes(), builds::routes(), session::routes()].into_iter().flatten().collect()
+    [compute::routes(), choosing::routes(), builds::routes(), parts::routes(), part_files::routes(), session::routes()]
+        .into_iter()
+        .flatten()
+        .collect()
 }
 
 /// The whole server: interface, page, guard, headers.

@@ -12,6 +12,7 @@ pub(crate) struct Operation {
     id: &'static str,
     summary: &'static str,
     body: Option<SchemaOf>,
+    body_kind: &'static str,
     answer: Answer,
     parameters: Vec<Parameter>,
 }
@@ -39,6 +40,7 @@ impl Operation {
             id,
             summary,
             body: None,
+            body_kind: "application/json",
             answer: Answer { status: 200, schema: Some(schemars::SchemaGenerator::subschema_for::<T>), etag: false },
             parameters: Vec::new(),
         }
@@ -72,6 +74,13 @@ impl Operation {
     /// The method needs If-Match.
     pub fn if_match(self) -> Self {
         self.parameter("If-Match", "header", "string", true)
+    }
+
+    /// The method takes a file: the bytes of a table or a shelf document.
+    pub fn file(mut self) -> Self {
+        self.body = Some(|_| schemars::json_schema!({ "type": "string", "format": "binary" }));
+        self.body_kind = "application/octet-stream";
+        self
     }
 
     /// A value in the path.
@@ -123,7 +132,7 @@ impl Operation {
         }
         if let Some(schema) = self.body {
             described["requestBody"] =
-                json!({ "required": true, "content": { "application/json": { "schema": schema(generator) } } });
+                json!({ "required": true, "content": { self.body_kind: { "schema": schema(generator) } } });
         }
         described
     }
@@ -155,7 +164,12 @@ pub fn openapi() -> Value {
         "info": {
             "title": "Ypsidyne",
             "version": env!("CARGO_PKG_VERSION"),
-            "description": "Build documents, their evaluation, and the builds kept here."
+            "description": "Build documents, their evaluation, the builds and the shelf kept here."
+        },
+        "x-units": {
+            "quantities": ypsidyne_core::units::QUANTITIES,
+            "endings": ypsidyne_core::units::ENDINGS,
+            "by_key": ypsidyne_core::units::BY_KEY
         },
         "paths": paths,
         "components": { "schemas": schemas }

@@ -1,0 +1,355 @@
+//! Choosing parts: candidates of the shelf in a build, remedies, sums, guesses that matter, both schools.
+
+use axum::Json;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Query, State};
+use axum::routing::post;
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use ypsidyne_core::candidates::{Effect, MOST_CANDIDATES, effects};
+use ypsidyne_core::document::{Build, OptionSheet};
+use ypsidyne_core::evaluation::evaluate_option;
+use ypsidyne_core::honest::{GuessEffect, Tolerances, guesses_that_matter};
+use ypsidyne_core::remedies::{PartNeed, Remedy, remedies};
+use ypsidyne_core::schools::{Question, questions};
+use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_core::sums::{Sum, sums};
+use ypsidyne_store::parts::{self, Range, Search};
+
+use super::compute::{OptionQuery, asked, option_at};
+use super::json::JsonBody;
+use super::parts::{PartLine, PartSearch};
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/candidates",
+            handlers: post(candidates),
+            operations: vec![
+                Operation::new::<Candidates>("post", "candidates", "Parts of the shelf with their effect on a build.")
+                    .body::<CandidatesAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/remedies",
+            handlers: post(fixes),
+            operations: vec![
+                Operation::new::<Vec<Offer>>("post", "remedies", "What would fix a check.").body::<RemediesAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/sums",
+            handlers: post(all_sums),
+            operations: vec![
+                Operation::new::<Vec<Sum>>("post", "sums", "Every headline figure of an option with its working.")
+                    .body::<Build>()
+                    .query("option", "integer"),
+            ],
+        },
+        Route {
+            path: "/api/guesses",
+            handlers: post(guesses),
+            operations: vec![
+                Operation::new::<Vec<GuessEffect>>(
+                    "post",
+                    "guesses",
+                    "Figures nobody measured, the one that moves the weakest link most first.",
+                )
+                .body::<GuessesAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/schools",
+            handlers: post(schools),
+            operations: vec![
+                Operation::new::<Vec<Question>>(
+                    "post",
+                    "schools",
+                    "Where practice is split, with this build's numbers.",
+                )
+                .body::<Build>()
+                .query("option", "integer"),
+            ],
+        },
+    ]
+}
+
+/// A build, and which parts to try in it.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct CandidatesAsked {
+    /// The build; read before the rest.
+    #[serde(default)]
+    #[schemars(with = "Build")]
+    #[allow(dead_code, reason = "named for the published description")]
+    build: (),
+    /// Place of the option.
+    option: usize,
+    /// Place of the drive in the option.
+    drive: usize,
+    /// Place of the stage in the gearing.
+    #[serde(default)]
+    stage: usize,
+    /// Which parts; the kind is needed.
+    search: PartSearch,
+}
+
+/// Candidates, best first.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Candidates {
+    /// What the option does as it is.
+    now: Effect,
+    /// How many parts of the shelf match.
+    total: u32,
+    /// How many of them were tried.
+    tried: u32,
+    /// The best of them, the ones that hold first.
+    candidates: Vec<Candidate>,
+}
+
+/// A part of the shelf with its effect on the build.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Candidate {
+    /// Id of the part.
+    id: String,
+    /// What it is called.
+    label: String,
+    /// Already in the drawer.
+    owned: bool,
+    /// Price of one.
+    price: Option<f64>,
+    /// What the option does with it.
+    effect: Effect,
+    /// Where it goes in the document.
+    pointer: String,
+    /// What to put there.
+    value: Value,
+}
+
+/// Candidates that are sent back.
+const BEST: usize = 200;
+
+async fn candidates(State(app): State<App>, body: JsonBody) -> Result<Json<Candidates>, ApiError> {
+    let (build, asked): (Build, CandidatesAsked) = body.build_and()?;
+    let option = option_at(&build, asked.option)?;
+    let kind = asked.search.kind.ok_or(ApiError::Parameter {
+        name: "search.kind",
+        came: "nothing".to_owned(),
+        needed: "one of motor, controller, battery, gearing_stage, wheel",
+    })?;
+    if asked.drive >= option.drives.len() {
+        return Err(ApiError::Parameter {
+            name: "drive",
+            came: asked.drive.to_string(),
+            needed: "the place of a drive of the option, from 0",
+        });
+    }
+    let search = Search { limit: u32::try_from(MOST_CANDIDATES).unwrap_or(u32::MAX), ..asked.search.clone().stored() };
+    let found = app.store(move |connection| parts::search(connection, &search)).await?;
+    app.compute(move || {
+        let lines: Vec<PartLine> = found.parts.into_iter().filter_map(PartLine::of).collect();
+        let slot = Slot { drive: asked.drive, stage: asked.stage };
+        let parts: Vec<&ShelfPart> = lines.iter().map(|line| &line.part).collect();
+        let effects = effects(&build, asked.option, slot, parts);
+        let option = option_at(&build, asked.option)?;
+        let pointer = pointer_of(kind, asked.option, slot);
+        let tried = u32::try_from(lines.len()).unwrap_or(u32::MAX);
+        let mut tried_parts: Vec<(PartLine, Effect)> =
+            lines.into_iter().zip(effects).filter_map(|(line, effect)| Some((line, effect?))).collect();
+        let rank = |effect: &Effect| (effect.failing, effect.worst_utilisation.unwrap_or(f64::INFINITY));
+        tried_parts.sort_by(|(_, a), (_, b)| {
+            let (a, b) = (rank(a), rank(b));
+            a.0.cmp(&b.0).then(a.1.total_cmp(&b.1))
+        });
+        tried_parts.truncate(BEST);
+        let candidates = tried_parts
+            .into_iter()
+            .filter_map(|(line, effect)| {
+                let value = value_with(option, slot, &line, &pointer, asked.option)?;
+                let document = line.part.document();
+                Some(Candidate {
+                    label: line.part.label().to_owned(),
+                    owned: document["owned"].as_bool().unwrap_or(false),
+                    price: document["price"].as_f64(),
+                    id: line.id,
+                    effect,
+                    pointer: pointer.clone(),
+                    value,
+                })
+            })
+            .collect();
+        Ok(Json(Candidates {
+            now: Effect::of(&evaluate_option(&build.job, option, asked.option), asked.drive),
+            total: found.total,
+            tried,
+            candidates,
+        }))
+    })
+    .await?
+}
+
+/// Where a part of a kind goes in the document.
+fn pointer_of(kind: PartKind, option: usize, slot: Slot) -> String {
+    let Slot { drive, stage } = slot;
+    match kind {
+        PartKind::Battery => format!("/options/{option}/battery"),
+        PartKind::Motor => format!("/options/{option}/drives/{drive}/motor"),
+        PartKind::Controller => format!("/options/{option}/drives/{drive}/controller"),
+        PartKind::GearingStage => format!("/options/{option}/drives/{drive}/gearing/{stage}"),
+        PartKind::Wheel => format!("/options/{option}/drives/{drive}/output"),
+    }
+}
+
+/// What stands there once a part is put in.
+fn value_with(option: &OptionSheet, slot: Slot, line: &PartLine, pointer: &str, place: usize) -> Option<Value> {
+    let mut changed = option.clone();
+    if !put_in(&mut changed, slot, &line.part, Some(&line.id)) {
+        return None;
+    }
+    let rest = pointer.strip_prefix(&format!("/options/{place}"))?;
+    serde_json::to_value(&changed).ok()?.pointer(rest).cloned()
+}
+
+/// A build, and the check in question.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct RemediesAsked {
+    /// The build; read before the rest.
+    #[serde(default)]
+    #[schemars(with = "Build")]
+    #[allow(dead_code, reason = "named for the published description")]
+    build: (),
+    /// Place of the option.
+    option: usize,
+    /// Code of the check.
+    code: String,
+    /// The drive it is about; null for the battery and the whole.
+    drive: Option<String>,
+}
+
+/// A remedy, and whether the shelf has such a part.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Offer {
+    /// The change.
+    #[serde(flatten)]
+    remedy: Remedy,
+    /// Parts of the shelf that are this change; null where no part changes.
+    shelf: Option<ShelfMatch>,
+}
+
+/// Parts of the shelf that have what is wanted.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct ShelfMatch {
+    /// How many.
+    count: u32,
+    /// The cheapest, or the first by name where none has a price.
+    cheapest: Option<String>,
+    /// Its price.
+    price: Option<f64>,
+    /// Whether one of them is in the drawer.
+    owned: bool,
+}
+
+async fn fixes(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Offer>>, ApiError> {
+    let (build, asked): (Build, RemediesAsked) = body.build_and()?;
+    option_at(&build, asked.option)?;
+    let found = app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref())).await?;
+    app.store(move |connection| {
+        found
+            .into_iter()
+            .map(|remedy| {
+                let shelf = remedy.part.as_ref().map(|need| match_on_shelf(connection, need)).transpose()?;
+                Ok(Offer { remedy, shelf })
+            })
+            .collect()
+    })
+    .await
+    .map(Json)
+}
+
+fn match_on_shelf(
+    connection: &ypsidyne_store::Connection,
+    need: &PartNeed,
+) -> Result<ShelfMatch, ypsidyne_store::StoreError> {
+    let ranged = need.figures.iter().filter(|wanted| wanted.word.is_none());
+    let ranges =
+        ranged.map(|wanted| Range { key: wanted.key.to_owned(), at_least: wanted.at_least, at_most: wanted.at_most });
+    let worded = need.figures.iter().filter_map(|wanted| Some((wanted.key.to_owned(), wanted.word?.to_owned())));
+    let search = Search {
+        kind: Some(need.part.word().to_owned()),
+        ranges: ranges.collect(),
+        words: worded.collect(),
+        sort: Some("price".to_owned()),
+        limit: 1,
+        ..Search::default()
+    };
+    let found = parts::search(connection, &search)?;
+    let owned = parts::search(connection, &Search { owned: Some(true), ..search })?.total > 0;
+    let first = found.parts.into_iter().next().and_then(PartLine::of).map(|line| line.part);
+    Ok(ShelfMatch {
+        count: found.total,
+        price: first.as_ref().and_then(|part| part.document()["price"].as_f64()),
+        cheapest: first.map(|part| part.label().to_owned()),
+        owned,
+    })
+}
+
+async fn all_sums(
+    State(app): State<App>,
+    query: Result<Query<OptionQuery>, QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Vec<Sum>>, ApiError> {
+    let place = asked(query)?;
+    app.compute(move || {
+        let build = body.build()?;
+        Ok(Json(sums(&build.job, option_at(&build, place)?, place)))
+    })
+    .await?
+}
+
+/// A build, and how far its figures usually are off.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct GuessesAsked {
+    /// The build; read before the rest.
+    #[serde(default)]
+    #[schemars(with = "Build")]
+    #[allow(dead_code, reason = "named for the published description")]
+    build: (),
+    /// Place of the option.
+    option: usize,
+    /// Tolerances; the usual ones when left out.
+    #[serde(default)]
+    tolerances: Tolerances,
+}
+
+async fn guesses(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<GuessEffect>>, ApiError> {
+    let (build, asked): (Build, GuessesAsked) = body.build_and()?;
+    option_at(&build, asked.option)?;
+    let problems = asked.tolerances.problems();
+    if !problems.is_empty() {
+        let problem = |(key, detail): (&str, String)| ypsidyne_core::document::Problem {
+            pointer: format!("/tolerances/{key}"),
+            detail,
+        };
+        return Err(ApiError::Document(problems.into_iter().map(problem).collect()));
+    }
+    app.compute(move || Ok(Json(guesses_that_matter(&build, asked.option, &asked.tolerances)))).await?
+}
+
+async fn schools(
+    State(app): State<App>,
+    query: Result<Query<OptionQuery>, QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Vec<Question>>, ApiError> {
+    let place = asked(query)?;
+    app.compute(move || {
+        let build = body.build()?;
+        option_at(&build, place)?;
+        Ok(Json(questions(&build, place)))
+    })
+    .await?
+}

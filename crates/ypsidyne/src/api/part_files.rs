@@ -1,0 +1,240 @@
+//! The shelf in and out as files: CSV and JSON.
+
+use axum::Json;
+use axum::body::Bytes;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{DefaultBodyLimit, Query, State};
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::shelf::columns::ColumnChoices;
+use ypsidyne_core::shelf::csv_in::{Column, RowProblem, read, text_of};
+use ypsidyne_core::shelf::{MOST_PARTS, PartKind, ShelfPart, csv_out, read_shelf, shelf_document, stock};
+use ypsidyne_store::parts::{self, Search};
+
+use super::parts::{PartLine, new_part};
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+/// Largest file of parts.
+const LARGEST_FILE_BYTES: usize = 64 * 1024 * 1024;
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/parts/export",
+            handlers: get(export),
+            operations: vec![
+                Operation::new::<serde_json::Value>("get", "exportParts", "The shelf as a file.")
+                    .query("format", "string")
+                    .query("kind", "string"),
+            ],
+        },
+        Route {
+            path: "/api/parts/import",
+            handlers: post(import).layer(DefaultBodyLimit::max(LARGEST_FILE_BYTES)),
+            operations: vec![
+                Operation::new::<Import>(
+                    "post",
+                    "importParts",
+                    "Parts from a file: looked at first, then stored, the good ones or all or none.",
+                )
+                .file()
+                .query("format", "string")
+                .query("kind", "string")
+                .query("mode", "string")
+                .query("columns", "string"),
+            ],
+        },
+        Route {
+            path: "/api/parts/stock",
+            handlers: post(stock_up),
+            operations: vec![Operation::new::<Import>(
+                "post",
+                "stockParts",
+                "Put the generic parts that come with the program on the shelf.",
+            )],
+        },
+    ]
+}
+
+#[derive(Deserialize)]
+#[serde(rename_all = "snake_case")]
+enum FileFormat {
+    Csv,
+    Json,
+}
+
+#[derive(Deserialize)]
+struct ExportQuery {
+    format: FileFormat,
+    kind: Option<PartKind>,
+}
+
+async fn export(
+    State(app): State<App>,
+    query: Result<Query<ExportQuery>, QueryRejection>,
+) -> Result<Response, ApiError> {
+    let Query(query) = query.map_err(|_| ApiError::Parameter {
+        name: "format or kind",
+        came: "something else".to_owned(),
+        needed: "format=csv or format=json, and perhaps kind",
+    })?;
+    let kind = query.kind.map(|kind| kind.word().to_owned());
+    let found = app
+        .store(move |connection| parts::search(connection, &Search { kind, limit: u32::MAX, ..Search::default() }))
+        .await?;
+    let parts: Vec<ShelfPart> = found.parts.into_iter().filter_map(PartLine::of).map(|line| line.part).collect();
+    let (content_type, name, text) = match query.format {
+        FileFormat::Csv => ("text/csv; charset=utf-8", "shelf.csv", csv_out::write(parts.iter())),
+        FileFormat::Json => (
+            "application/json",
+            "shelf.json",
+            serde_json::to_string_pretty(&shelf_document(parts.iter().map(ShelfPart::document)))
+                .map_err(|_| ApiError::Internal)?,
+        ),
+    };
+    let disposition = format!("attachment; filename=\"{name}\"");
+    Ok(([(header::CONTENT_TYPE, content_type.to_owned()), (header::CONTENT_DISPOSITION, disposition)], text)
+        .into_response())
+}
+
+/// What becomes of a file.
+#[derive(Deserialize, Clone, Copy, PartialEq, Eq)]
+#[serde(rename_all = "snake_case")]
+enum Mode {
+    /// Only look.
+    Look,
+    /// Store the good rows.
+    Good,
+    /// Store all, or nothing when one is bad.
+    Whole,
+}
+
+#[derive(Deserialize)]
+struct ImportQuery {
+    format: FileFormat,
+    kind: Option<PartKind>,
+    mode: Mode,
+    columns: Option<String>,
+}
+
+/// What a file holds, and what was stored of it.
+#[derive(Debug, Default, Serialize, schemars::JsonSchema)]
+struct Import {
+    /// Columns of a table and what they were taken for; empty for JSON.
+    columns: Vec<Column>,
+    /// Parts that read.
+    good: u32,
+    /// Rows or parts that do not.
+    bad: u32,
+    /// What is wrong with them, the first thousand; for JSON the line counts parts from 1 and the column is a pointer.
+    problems: Vec<RowProblem>,
+    /// The first parts that read.
+    sample: Vec<ShelfPart>,
+    /// How many were stored.
+    stored: u32,
+}
+
+const MOST_PROBLEMS: usize = 1000;
+const SAMPLE: usize = 20;
+
+async fn import(
+    State(app): State<App>,
+    query: Result<Query<ImportQuery>, QueryRejection>,
+    body: Bytes,
+) -> Result<(StatusCode, Json<Import>), ApiError> {
+    let Query(query) = query.map_err(|_| ApiError::Parameter {
+        name: "format, mode or kind",
+        came: "something else".to_owned(),
+        needed: "format=csv or json, mode=look, good or whole, and perhaps kind",
+    })?;
+    let choices: ColumnChoices = match &query.columns {
+        None => ColumnChoices::new(),
+        Some(text) => serde_json::from_str(text).map_err(|_| ApiError::Parameter {
+            name: "columns",
+            came: text.chars().take(60).collect(),
+            needed: "an object of headers, each with key and unit",
+        })?,
+    };
+    let mode = query.mode;
+    let (mut import, parts) = app
+        .compute(move || match query.format {
+            FileFormat::Csv => of_table(&body, query.kind, &choices),
+            FileFormat::Json => of_shelf(&body),
+        })
+        .await??;
+    let store = match mode {
+        Mode::Look => false,
+        Mode::Good => true,
+        Mode::Whole => import.bad == 0,
+    };
+    if store && !parts.is_empty() {
+        import.stored = stored(&app, parts).await?;
+    }
+    Ok((if import.stored > 0 { StatusCode::CREATED } else { StatusCode::OK }, Json(import)))
+}
+
+async fn stock_up(State(app): State<App>) -> Result<Json<Import>, ApiError> {
+    let stored = stored(&app, stock::PARTS.clone()).await?;
+    Ok(Json(Import { good: stored, stored, ..Import::default() }))
+}
+
+async fn stored(app: &App, parts: Vec<ShelfPart>) -> Result<u32, ApiError> {
+    let now = crate::time::now();
+    let count = u32::try_from(parts.len()).unwrap_or(u32::MAX);
+    app.store(move |connection| {
+        let new: Vec<_> = parts.iter().map(new_part).collect();
+        parts::create(connection, &new, || uuid::Uuid::now_v7().to_string(), &now)
+    })
+    .await?;
+    Ok(count)
+}
+
+fn counted(number: usize) -> u32 {
+    u32::try_from(number).unwrap_or(u32::MAX)
+}
+
+fn of_table(
+    bytes: &[u8],
+    kind: Option<PartKind>,
+    choices: &ColumnChoices,
+) -> Result<(Import, Vec<ShelfPart>), ApiError> {
+    let mut table = read(text_of(bytes)?, kind, choices)?;
+    table.problems.truncate(MOST_PROBLEMS);
+    let parts: Vec<ShelfPart> = table.good.into_iter().map(|row| row.part).collect();
+    let import = Import {
+        columns: table.columns,
+        good: counted(parts.len()),
+        bad: u32::try_from(table.bad_rows).unwrap_or(u32::MAX),
+        problems: table.problems,
+        sample: parts.iter().take(SAMPLE).cloned().collect(),
+        stored: 0,
+    };
+    Ok((import, parts))
+}
+
+fn of_shelf(bytes: &[u8]) -> Result<(Import, Vec<ShelfPart>), ApiError> {
+    let text = text_of(bytes)?;
+    let mut parts = Vec::new();
+    let mut import = Import::default();
+    for (place, read) in read_shelf(text).map_err(ApiError::Document)? {
+        match read {
+            Ok(part) => parts.push(part),
+            Err(problems) => {
+                import.bad += 1;
+                import.problems.extend(problems.into_iter().map(|problem| RowProblem {
+                    line: place as u64 + 1,
+                    column: Some(problem.pointer).filter(|pointer| !pointer.is_empty()),
+                    detail: problem.detail,
+                }));
+            }
+        }
+    }
+    import.problems.truncate(MOST_PROBLEMS);
+    import.good = counted(parts.len());
+    import.sample = parts.iter().take(SAMPLE).cloned().collect();
+    debug_assert!(parts.len() <= MOST_PARTS);
+    Ok((import, parts))
+}

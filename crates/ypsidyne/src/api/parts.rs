@@ -1,0 +1,267 @@
+//! The shelf: parts that are searched, kept, edited, retired.
+
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::shelf::columns::{Field, fields};
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_store::parts::{self, NewPart, Range, Search, StoredPart};
+
+use super::builds::{Saved, etag, if_match, saved};
+use super::compute::json_text;
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/parts",
+            handlers: post(create),
+            operations: vec![
+                Operation::new::<Saved>("post", "createPart", "Put a part on the shelf.")
+                    .body::<ShelfPart>()
+                    .status(201)
+                    .etag(),
+            ],
+        },
+        Route {
+            path: "/api/parts/search",
+            handlers: post(search),
+            operations: vec![
+                Operation::new::<FoundParts>("post", "searchParts", "Search the shelf by text, figure and word.")
+                    .body::<PartSearch>(),
+            ],
+        },
+        Route {
+            path: "/api/parts/fields/{kind}",
+            handlers: get(fields_of),
+            operations: vec![
+                Operation::new::<Vec<Field>>("get", "partFields", "Every figure a kind of part can have.")
+                    .path("kind", "string"),
+            ],
+        },
+        Route {
+            path: "/api/parts/{id}",
+            handlers: get(read).put(save).delete(retire),
+            operations: vec![
+                Operation::new::<ShelfPart>("get", "part", "One part.").path("id", "string").etag(),
+                Operation::new::<Saved>("put", "savePart", "Save a part that was edited.")
+                    .path("id", "string")
+                    .if_match()
+                    .body::<ShelfPart>()
+                    .etag(),
+                Operation::empty("delete", "retirePart", "Retire a part: builds that used it keep its figures.")
+                    .path("id", "string")
+                    .if_match(),
+            ],
+        },
+        Route {
+            path: "/api/parts/{id}/restore",
+            handlers: post(restore),
+            operations: vec![
+                Operation::new::<Saved>("post", "restorePart", "Offer a retired part again.")
+                    .path("id", "string")
+                    .if_match()
+                    .etag(),
+            ],
+        },
+    ]
+}
+
+/// What is looked for.
+#[derive(Debug, Clone, Default, Deserialize, schemars::JsonSchema)]
+#[serde(default, deny_unknown_fields)]
+pub(crate) struct PartSearch {
+    /// Kind of part; any when left out.
+    pub kind: Option<PartKind>,
+    /// Beginnings of words, all of which must be found.
+    pub text: String,
+    /// Ranges of figures, by dotted key, in the document's units.
+    pub ranges: Vec<FigureRange>,
+    /// Words that must stand, by key.
+    pub words: Vec<FigureWord>,
+    /// Only what is in the drawer, or only what is not.
+    pub owned: Option<bool>,
+    /// Retired parts instead of the others.
+    pub retired: bool,
+    /// Key of the figure to sort by; by name when left out.
+    pub sort: Option<String>,
+    /// Largest first.
+    pub descending: bool,
+    /// How many at most, 1 to 500; 100 when left out.
+    pub limit: Option<u32>,
+    /// How many to skip.
+    pub offset: u32,
+}
+
+/// A range that a figure must be in.
+#[derive(Debug, Clone, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct FigureRange {
+    /// Key of the figure.
+    pub key: String,
+    /// Smallest value that does.
+    #[serde(default)]
+    pub at_least: Option<f64>,
+    /// Largest value that does.
+    #[serde(default)]
+    pub at_most: Option<f64>,
+}
+
+/// A word that must stand.
+#[derive(Debug, Clone, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct FigureWord {
+    /// Key of the choice.
+    pub key: String,
+    /// The word.
+    pub word: String,
+}
+
+impl PartSearch {
+    /// The search as the store takes it.
+    pub fn stored(self) -> Search {
+        const MOST: u32 = 500;
+        const USUAL: u32 = 100;
+        let range = |range: FigureRange| Range { key: range.key, at_least: range.at_least, at_most: range.at_most };
+        Search {
+            kind: self.kind.map(|kind| kind.word().to_owned()),
+            text: self.text,
+            ranges: self.ranges.into_iter().map(range).collect(),
+            words: self.words.into_iter().map(|word| (word.key, word.word)).collect(),
+            owned: self.owned,
+            retired: self.retired,
+            sort: self.sort,
+            descending: self.descending,
+            limit: self.limit.unwrap_or(USUAL).clamp(1, MOST),
+            offset: self.offset,
+        }
+    }
+}
+
+/// What was found.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct FoundParts {
+    /// How many there are in all.
+    total: u32,
+    /// The ones asked for.
+    parts: Vec<PartLine>,
+}
+
+/// A part in the list.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+pub(crate) struct PartLine {
+    /// Id.
+    pub id: String,
+    /// Current revision.
+    pub revision: u32,
+    /// When it was last saved, RFC 3339.
+    pub updated_at: String,
+    /// When it was retired, RFC 3339.
+    pub retired_at: Option<String>,
+    /// The part.
+    pub part: ShelfPart,
+}
+
+impl PartLine {
+    /// A stored part, read. Only checked parts are stored; one this version cannot read is left out.
+    pub fn of(stored: StoredPart) -> Option<Self> {
+        Some(Self {
+            part: ShelfPart::from_json(&stored.document).ok()?,
+            id: stored.id,
+            revision: stored.revision,
+            updated_at: stored.updated_at,
+            retired_at: stored.retired_at,
+        })
+    }
+}
+
+/// A part as the store takes it.
+pub(crate) fn new_part(part: &ShelfPart) -> NewPart {
+    NewPart {
+        kind: part.kind().word(),
+        label: part.label().to_owned(),
+        document: part.document().to_string(),
+        text: part.search_text(),
+        figures: part.figures().into_iter().map(|figure| (figure.key, figure.value)).collect(),
+        words: part.words().into_iter().map(|word| (word.key, word.word)).collect(),
+    }
+}
+
+fn part_of(body: &JsonBody) -> Result<ShelfPart, ApiError> {
+    ShelfPart::from_json(body.text()?).map_err(ApiError::Document)
+}
+
+async fn search(State(app): State<App>, body: JsonBody) -> Result<Json<FoundParts>, ApiError> {
+    let search = body.read::<PartSearch>()?.stored();
+    let found = app.store(move |connection| parts::search(connection, &search)).await?;
+    Ok(Json(FoundParts { total: found.total, parts: found.parts.into_iter().filter_map(PartLine::of).collect() }))
+}
+
+async fn fields_of(Path(kind): Path<String>) -> Result<Json<Vec<Field>>, ApiError> {
+    PartKind::from_word(&kind).map(|kind| Json(fields(kind))).ok_or(ApiError::Parameter {
+        name: "kind",
+        came: kind,
+        needed: "one of motor, controller, battery, gearing_stage, wheel",
+    })
+}
+
+async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let part = new_part(&part_of(&body)?);
+    let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
+    let (id, now) = app
+        .store(move |connection| {
+            parts::create(connection, &[part], || id.clone(), &now)?;
+            Ok((id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::CREATED, id, 1, now))
+}
+
+async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let stored = app.store(move |connection| parts::by_id(connection, &id)).await?;
+    let mut reply = json_text(StatusCode::OK, stored.document);
+    if let Ok(tag) = etag(stored.revision).parse() {
+        reply.headers_mut().insert(header::ETAG, tag);
+    }
+    Ok(reply)
+}
+
+async fn save(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    headers: HeaderMap,
+    body: JsonBody,
+) -> Result<Response, ApiError> {
+    let expected = if_match(&headers)?;
+    let (part, now) = (new_part(&part_of(&body)?), crate::time::now());
+    let (revision, id, now) = app
+        .store(move |connection| {
+            let revision = parts::save(connection, &id, expected, &part, &now)?;
+            Ok((revision, id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::OK, id, revision, now))
+}
+
+async fn retire(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<Response, ApiError> {
+    let expected = if_match(&headers)?;
+    let now = crate::time::now();
+    app.store(move |connection| parts::retire(connection, &id, expected, Some(&now))).await?;
+    Ok(StatusCode::NO_CONTENT.into_response())
+}
+
+async fn restore(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<Response, ApiError> {
+    let expected = if_match(&headers)?;
+    let (id, now) = app
+        .store(move |connection| {
+            parts::retire(connection, &id, expected, None)?;
+            Ok((id, crate::time::now()))
+        })
+        .await?;
+    Ok(saved(StatusCode::OK, id, expected, now))
+}
