@@ -62,12 +62,13 @@ function collect(schema) {
 records.Build = record(schemas.Build);
 collect(schemas.Build);
 records.Wheel = record(wheelOf(schemas.ShelfPart));
+records.Tolerances = record(schemas.Tolerances);
 
 /** The wheel is only on the shelf: its record stands in the list of parts. */
 function wheelOf(shelf) {
   const wheel = shelf.oneOf.find((variant) => variant.properties.part.const === "wheel");
-  const { format, part, ...properties } = wheel.properties;
-  return { ...wheel, properties };
+  const own = Object.entries(wheel.properties).filter(([key]) => key !== "format" && key !== "part");
+  return { ...wheel, properties: Object.fromEntries(own) };
 }
 
 const source = `${banner}import type { FieldMeta } from "./fields";

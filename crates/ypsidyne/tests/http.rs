@@ -36,9 +36,10 @@ async fn the_evaluation_over_http_is_that_of_the_core() {
     let build = ypsidyne_core::document::Build::from_json(DOLLY).unwrap();
     assert_eq!(ours, serde_json::to_value(ypsidyne_core::remedies::evaluate_with_remedies(&build)).unwrap());
     let bench: Value = post_json(&server, "/api/workbench?option=0", DOLLY).await.json().await.unwrap();
-    assert_eq!(bench["evaluation"], ours);
+    let plain = serde_json::to_value(ypsidyne_core::evaluation::evaluate(&build)).unwrap();
+    assert_eq!(bench["evaluation"], plain, "typing does not wait for remedies");
     assert_eq!(bench["envelopes"].as_array().unwrap().len(), 3, "one drive at three charges");
-    assert!(bench["sums"][0]["lines"].as_array().unwrap().len() > 5);
+    assert!(bench["sums"].as_array().unwrap().len() > 5);
 }
 
 #[tokio::test]

@@ -6,8 +6,6 @@ import {
   type Build,
   type CaseEvaluation,
   type CaseName,
-  type DriveEvaluation,
-  type OptionEvaluation,
   type ProblemDocument,
   saying,
   type Workbench,
@@ -15,6 +13,7 @@ import {
 import { valueAt, withValue } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
 import { useHistory } from "./history";
+import { type Pinned, type Trial, viewOf } from "./view";
 
 export type SaveState =
   { kind: "saved"; at: string } | { kind: "saving" } | { kind: "waiting" } | { kind: "failed"; why: string };
@@ -54,7 +53,17 @@ export const useBench = defineStore("bench", () => {
   const figures = shallowRef<Workbench | null>(null);
   const figuresProblem = ref<string | null>(null);
 
-  const option = computed(() => document.value?.options[optionIndex.value]);
+  /** A candidate that is looked at: everything follows it, nothing is stored before it is kept. */
+  const trying = shallowRef<Trial | null>(null);
+  /** The baseline that differences are shown against. */
+  const pinned = shallowRef<Pinned | null>(null);
+
+  /** The document with the candidate put in. */
+  const shown = computed(() => {
+    const [build, trial] = [document.value, trying.value];
+    return build && trial ? withValue(build, trial.pointer, trial.value) : build;
+  });
+  const option = computed(() => shown.value?.options[optionIndex.value]);
   const optionPointer = computed(() => `/options/${optionIndex.value}`);
   const driveIndex = computed(() => {
     const drives = option.value?.drives ?? [];
@@ -67,27 +76,21 @@ export const useBench = defineStore("bench", () => {
   const drivePointer = computed(() => `${optionPointer.value}/drives/${driveIndex.value}`);
   const jobDriveIndex = computed(() => {
     const name = drive.value?.drive;
-    return Math.max(0, document.value?.job.drives.findIndex((candidate) => candidate.name === name) ?? 0);
+    return Math.max(0, shown.value?.job.drives.findIndex((candidate) => candidate.name === name) ?? 0);
   });
-  const jobDrive = computed(() => document.value?.job.drives[jobDriveIndex.value]);
+  const jobDrive = computed(() => shown.value?.job.drives[jobDriveIndex.value]);
 
-  const optionFigures = computed<OptionEvaluation | undefined>(
-    () => figures.value?.evaluation.options[optionIndex.value],
+  const view = computed(() => viewOf(figures.value, optionIndex.value, drive.value?.drive));
+  const pinnedView = computed(() =>
+    pinned.value ? viewOf(pinned.value.figures, pinned.value.optionIndex, drive.value?.drive) : null,
   );
-  const driveFigures = computed<DriveEvaluation | undefined>(() =>
-    optionFigures.value?.drives.find((candidate) => candidate.drive === drive.value?.drive),
-  );
+  const optionFigures = computed(() => view.value.option);
+  const driveFigures = computed(() => view.value.drive);
   const caseFigures = computed<CaseEvaluation | undefined>(() => caseAt(caseName.value, charge.value));
-  const envelope = computed(() =>
-    figures.value?.envelopes.find(
-      (candidate) => candidate.drive === drive.value?.drive && candidate.state_of_charge === charge.value,
-    ),
-  );
+  const envelope = computed(() => view.value.envelopeAt(charge.value));
 
   function caseAt(name: CaseName, at: number): CaseEvaluation | undefined {
-    return driveFigures.value?.cases.find(
-      (candidate) => candidate.case === name && candidate.state_of_charge === at,
-    );
+    return view.value.caseAt(name, at);
   }
 
   // ---- opening
@@ -138,6 +141,8 @@ export const useBench = defineStore("bench", () => {
     caseName.value = "target";
     charge.value = 0.5;
     openCheck.value = null;
+    trying.value = null;
+    pinned.value = null;
     history.clear();
   }
 
@@ -153,8 +158,29 @@ export const useBench = defineStore("bench", () => {
   /** Replaces the document. Edits in a row with the same tag are one undo step. */
   function edit(next: Build, tag: string | null = null): void {
     if (!document.value || next === document.value) return;
+    trying.value = null;
     history.note(document.value, tag);
     apply(next);
+  }
+
+  /** Looks at a candidate, or at none. */
+  function look(trial: Trial | null): void {
+    trying.value = trial;
+  }
+
+  /** Keeps the candidate that is looked at. */
+  function keep(): void {
+    if (trying.value && shown.value) edit(shown.value);
+  }
+
+  /** Holds the present figures as the baseline, or lets it go. */
+  function pin(): void {
+    const [now, name] = [figures.value, option.value?.name];
+    if (pinned.value) pinned.value = null;
+    else if (now && name !== undefined) {
+      const what = trying.value ? `${name} with ${trying.value.label}` : name;
+      pinned.value = { name: what, figures: now, optionIndex: optionIndex.value };
+    }
   }
 
   function apply(next: Build): void {
@@ -167,20 +193,22 @@ export const useBench = defineStore("bench", () => {
 
   /** Sets one value; undefined takes it away. */
   function set(pointer: string, value: unknown, tag: string | null = pointer): void {
-    if (!document.value || valueAt(document.value, pointer) === value) return;
-    edit(withValue(document.value, pointer, value), tag);
+    if (!shown.value || valueAt(shown.value, pointer) === value) return;
+    edit(withValue(shown.value, pointer, value), tag);
   }
 
   function get(pointer: string): unknown {
-    return document.value ? valueAt(document.value, pointer) : undefined;
+    return shown.value ? valueAt(shown.value, pointer) : undefined;
   }
 
   function undo(): void {
+    trying.value = null;
     const before = document.value && history.undo(document.value);
     if (before) apply(before);
   }
 
   function redo(): void {
+    trying.value = null;
     const after = document.value && history.redo(document.value);
     if (after) apply(after);
   }
@@ -336,7 +364,7 @@ export const useBench = defineStore("bench", () => {
     computing = true;
     do {
       again = false;
-      const [build, asked, index] = [id.value, document.value, optionIndex.value];
+      const [build, asked, index] = [id.value, shown.value, optionIndex.value];
       if (!asked) break;
       const reply = await api
         .POST("/api/workbench", { params: { query: { option: index } }, body: asked })
@@ -352,7 +380,9 @@ export const useBench = defineStore("bench", () => {
     computing = false;
   }
 
-  watch([document, optionIndex], () => void evaluate());
+  watch([shown, optionIndex], () => void evaluate());
+  // What is looked at belongs to one option and drive.
+  watch([optionIndex, driveName], () => look(null));
   watch(driveFigures, (now) => {
     // A drive without a hill has no climb to show.
     if (now && !now.cases.some((candidate) => candidate.case === caseName.value)) caseName.value = "target";
@@ -375,6 +405,11 @@ export const useBench = defineStore("bench", () => {
     openCheck,
     figures,
     figuresProblem,
+    shown,
+    trying,
+    pinned,
+    view,
+    pinnedView,
     option,
     optionPointer,
     drive,
@@ -390,6 +425,9 @@ export const useBench = defineStore("bench", () => {
     open,
     reset,
     edit,
+    look,
+    keep,
+    pin,
     set,
     get,
     undo,

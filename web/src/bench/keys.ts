@@ -9,7 +9,9 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: "[ ]", does: "charge lower or higher" },
   { keys: "d", does: "the next drive" },
   { keys: "o", does: "the next option" },
-  { keys: "v", does: "to the verdict; then ↑ ↓ and Enter" },
+  { keys: "v", does: "to the verdict; then ↑ ↓, Enter opens a check or does what would fix it" },
+  { keys: "k", does: "to the shelf of this step; then ↑ ↓ step, Enter keeps, Escape goes back" },
+  { keys: "p", does: "pin the present figures, or let them go" },
   { keys: "Ctrl Z", does: "undo" },
   { keys: "Ctrl Shift Z or Ctrl Y", does: "redo" },
   { keys: "Ctrl S", does: "save now; it is saved as you go anyway" },
@@ -61,6 +63,10 @@ export function useKeys(act: { step: (index: number) => void; help: () => void }
       bench.optionIndex = (bench.optionIndex + 1) % (bench.document?.options.length ?? 1);
     } else if (key === "v") {
       document.querySelector<HTMLElement>("[data-verdict] button")?.focus();
+    } else if (key === "k") {
+      document.querySelector<HTMLElement>("[data-candidates]")?.focus();
+    } else if (key === "p") {
+      bench.pin();
     } else return false;
     return true;
   }

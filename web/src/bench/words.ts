@@ -58,3 +58,16 @@ export function worst(verdicts: Verdict[]): Verdict | undefined {
     undefined,
   );
 }
+
+/** A check by its code, where its title is not at hand. */
+export function checkWords(code: string | undefined): string {
+  return code?.split(".").at(-1)?.replaceAll("_", " ") ?? "nothing";
+}
+
+export const SHEET_WORDS: Record<Schemas["BenchSheet"], string> = {
+  no_load_sweep: "no-load sweep",
+  winding_resistance: "winding resistance sheet",
+  pack_resistance: "pack resistance sheet",
+  coast_down: "coast-down sheet",
+  heat_run: "heat run sheet",
+};

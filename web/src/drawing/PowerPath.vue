@@ -101,12 +101,16 @@ const arrow = computed(() => {
   return `M${end.at} ${TOP}H${tip - head}L${tip} ${TOP + half}L${tip - head} ${TOP + end.thick}H${end.at}Z`;
 });
 
+/** Readings in words, differences too. */
+const told = (stage: Stage) =>
+  stage.readings.map(({ text, delta }) => (delta ? `${text}, ${delta.words}` : text)).join(", ");
+
 const spoken = computed(() =>
   (flow.value?.stages ?? [])
     .map((stage) => {
       const loss = stage.lossW > 0 ? `, loses ${shownText("power", stage.lossW)} as heat` : "";
       const limit = stage.limit ? `, limited by ${LIMIT_WORDS[stage.limit]}` : "";
-      return `${stage.title}: ${stage.readings.join(", ")}${loss}${limit}`;
+      return `${stage.title}: ${told(stage)}${loss}${limit}`;
     })
     .join(". "),
 );
@@ -155,7 +159,7 @@ const spoken = computed(() =>
         :data-stage="stage.step"
         role="button"
         tabindex="0"
-        :aria-label="`${stage.title}: ${stage.readings.join(', ')}`"
+        :aria-label="`${stage.title}: ${told(stage)}`"
         :aria-pressed="stage.step === selected"
         @click="emit('select', stage.step)"
         @keydown.enter.prevent="emit('select', stage.step)"
@@ -165,7 +169,9 @@ const spoken = computed(() =>
           <rect x="0" :y="stage.at" :width="width" :height="ROW" class="target" />
           <line x1="0" :x2="width" :y1="stage.at" :y2="stage.at" class="joint" />
           <text :x="WIDEST + 20" :y="stage.at + 17" class="title">{{ stage.title }}</text>
-          <text :x="WIDEST + 20" :y="stage.at + 35" class="reading">{{ stage.readings.join(" · ") }}</text>
+          <text :x="WIDEST + 20" :y="stage.at + 35" class="reading">
+            {{ stage.readings.map(({ text }) => text).join(" · ") }}
+          </text>
           <text v-if="stage.limit" :x="WIDEST + 20" :y="stage.at + 53" class="limit">
             {{ LIMIT_WORDS[stage.limit] }}
           </text>
@@ -199,7 +205,8 @@ const spoken = computed(() =>
             :y="TOP + 18 + 16 * line"
             class="reading"
           >
-            {{ reading }}
+            {{ reading.text }}
+            <tspan v-if="reading.delta" dx="5" class="delta">{{ reading.delta.text }}</tspan>
           </text>
           <text v-if="stage.limit" :x="stage.at + 7" :y="TOP + 52" class="limit">
             {{ LIMIT_WORDS[stage.limit] }}
@@ -317,6 +324,11 @@ text {
 
 .reading {
   font-family: var(--mono);
+}
+
+.delta {
+  fill: var(--accent);
+  font-size: 10.5px;
 }
 
 .foot {

@@ -4,13 +4,14 @@ import type { Schemas, Verdict } from "../api/client";
 import { useBench } from "../bench/bench";
 import { LOAD_WORDS, stepOf } from "../bench/words";
 import type { Step } from "../router";
-import { figures, shownText } from "../units/quantity";
+import { type Difference, difference, figures, shownText } from "../units/quantity";
+import type { Quantity } from "../units/units";
 
 export interface Stage {
   step: Step;
   title: string;
-  /** What a meter would read at this joint. */
-  readings: string[];
+  /** What a meter would read at this joint, with the difference to the pinned figures. */
+  readings: Reading[];
   /** What stands there. */
   foot: string;
   /** Power that reaches the stage, W. */
@@ -23,6 +24,12 @@ export interface Stage {
   limit: Schemas["Limit"] | null;
   /** Verdict of the weakest link when it is here. */
   weakest: Verdict | null;
+}
+
+export interface Reading {
+  text: string;
+  /** Signed, and in words; null when nothing is pinned. */
+  delta: Difference | null;
 }
 
 export interface Flow {
@@ -66,6 +73,19 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
       ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing
       : 0;
     const show = shownText;
+    const base = bench.pinnedView?.caseAt(bench.caseName, bench.charge);
+    /** A figure of the case, said so many times, against the pinned one. */
+    const reading = (
+      quantity: Quantity,
+      key: keyof typeof point,
+      { places = 3, count = 1 }: { places?: number; count?: number | undefined } = {},
+    ): Reading => {
+      const [now, then] = [point[key] as number | null, base?.[key] as number | null | undefined];
+      return {
+        text: times(count, show(quantity, now, places)),
+        delta: bench.pinned ? difference(quantity, now, then, places) : null,
+      };
+    };
     const channels = Math.ceil((parts.motor_count ?? 1) / (parts.motors_per_channel ?? 1));
     const battery = option.battery;
     const cells = battery.cells_series * (battery.packs_series ?? 1);
@@ -78,7 +98,7 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
       {
         step: "battery",
         title: "Battery",
-        readings: [show("voltage", point.open_circuit_v), show("current", point.supply_current_a)],
+        readings: [reading("voltage", "open_circuit_v"), reading("current", "supply_current_a")],
         foot: `${cells} cells · ${show("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
         lossW: lost.battery,
         sideW: 0,
@@ -86,7 +106,7 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
       {
         step: "wiring",
         title: "Wiring",
-        readings: [show("voltage", point.supply_voltage_v), show("current", point.supply_current_a)],
+        readings: [reading("voltage", "supply_voltage_v"), reading("current", "supply_current_a")],
         foot: supplyRuns === 1 ? "1 run" : `${supplyRuns} runs`,
         lossW: lost.wiring,
         sideW: side,
@@ -95,8 +115,8 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
         step: "controller",
         title: parts.controller ? "Controller" : "Bare switch",
         readings: [
-          show("voltage", point.motor_voltage_v),
-          times(parts.motor_count, show("current", point.motor_current_a)),
+          reading("voltage", "motor_voltage_v"),
+          reading("current", "motor_current_a", { count: parts.motor_count }),
         ],
         foot: parts.controller
           ? `${channels > 1 ? `${channels} channels` : "1 channel"} · ${parts.controller.commutation === "foc" ? "field-oriented" : parts.controller.kind}`
@@ -108,8 +128,8 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
         step: "motor",
         title: (parts.motor_count ?? 1) > 1 ? `Motor × ${parts.motor_count}` : "Motor",
         readings: [
-          show("rotation", point.motor_rpm, 4),
-          times(parts.motor_count, show("torque", point.motor_torque_nm)),
+          reading("rotation", "motor_rpm", { places: 4 }),
+          reading("torque", "motor_torque_nm", { count: parts.motor_count }),
         ],
         foot: `Kv ${figures(parts.motor.kv_rpm_per_v)}`,
         lossW: lost.motor,
@@ -118,7 +138,7 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
       {
         step: "gearing",
         title: "Gearing",
-        readings: [show("rotation", point.output_rpm, 4), show("torque", point.output_torque_nm)],
+        readings: [reading("rotation", "output_rpm", { places: 4 }), reading("torque", "output_torque_nm")],
         foot: `${figures(result.ratio, 4)} : 1`,
         lossW: lost.gearing,
         sideW: 0,
@@ -128,9 +148,9 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
         title: LOAD_WORDS[kind] ?? "Load",
         readings: [
           speed === undefined || speed === null
-            ? show("rotation", point.output_rpm, 4)
-            : show(speedQuantity, speed),
-          hasNumbers ? show("power", outW) : "–",
+            ? reading("rotation", "output_rpm", { places: 4 })
+            : reading(speedQuantity, point.speed_m_s == null ? "tip_speed_m_s" : "speed_m_s"),
+          reading("power", "output_power_w"),
         ],
         foot: parts.output?.wheel_diameter_m
           ? `⌀ ${show("length", parts.output.wheel_diameter_m)}`

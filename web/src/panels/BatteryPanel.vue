@@ -3,40 +3,65 @@ import { computed } from "vue";
 import { useBench } from "../bench/bench";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
+import FigureDelta from "../parts/FigureDelta.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import ToShelf from "../parts/ToShelf.vue";
+import { useSums } from "../bench/sums";
+import type { View } from "../bench/view";
 import { shownText } from "../units/quantity";
+import CandidateList from "./CandidateList.vue";
+import SchoolsNote from "./SchoolsNote.vue";
 
 const bench = useBench();
+const sums = useSums();
 const at = computed(() => `${bench.optionPointer}/battery`);
 const supply = computed(() => bench.optionFigures?.supply);
 const lithium = computed(() => ["lipo", "li_ion", "lifepo4"].includes(bench.option?.battery.chemistry ?? ""));
 
-const rests = computed<FigureLine[]>(() => [
-  { name: "off the charger", quantity: "voltage", value: supply.value?.charger_end_v },
-  { name: "at rest, full", quantity: "voltage", value: supply.value?.open_circuit_v.full },
-  { name: "at rest, half", quantity: "voltage", value: supply.value?.open_circuit_v.mid },
-  { name: "at rest, low", quantity: "voltage", value: supply.value?.open_circuit_v.low },
-  {
-    name: "resistance, with leads",
-    quantity: "resistance",
-    value: supply.value?.resistance_ohm,
-    significant: 3,
-  },
-  { name: "gives for good", quantity: "current", value: supply.value?.continuous_a },
-  { name: "gives for 10 s", quantity: "current", value: supply.value?.burst_a },
-  { name: "energy", quantity: "energy", value: supply.value?.energy_wh },
-]);
+function rests(view: View): FigureLine[] {
+  const supply = view.option?.supply;
+  const open = supply?.open_circuit_v;
+  return [
+    {
+      name: "off the charger",
+      quantity: "voltage",
+      value: supply?.charger_end_v,
+      sum: "battery.charger_end",
+    },
+    { name: "at rest, full", quantity: "voltage", value: open?.full, sum: "battery.open_circuit_full" },
+    { name: "at rest, half", quantity: "voltage", value: open?.mid, sum: "battery.open_circuit" },
+    { name: "at rest, low", quantity: "voltage", value: open?.low, sum: "battery.open_circuit_low" },
+    {
+      name: "resistance, with leads",
+      quantity: "resistance",
+      value: supply?.resistance_ohm,
+      sum: "battery.supply_resistance",
+    },
+    {
+      name: "gives for good",
+      quantity: "current",
+      value: supply?.continuous_a,
+      sum: "battery.continuous_current",
+    },
+    { name: "gives for 10 s", quantity: "current", value: supply?.burst_a, sum: "battery.burst_current" },
+    { name: "energy", quantity: "energy", value: supply?.energy_wh, sum: "battery.energy" },
+  ];
+}
+
+const CASES = [
+  { name: "all at their target", charge: "half", key: "all_target" },
+  { name: "all at their hardest work", charge: "half", key: "all_hardest" },
+  { name: "the same, nearly empty", charge: "low", key: "all_hardest_low" },
+  { name: "all stalled, full throttle", charge: "full", key: "all_stalled" },
+  { name: "all at their hungriest", charge: "full", key: "all_peak" },
+  { name: "the same, nearly empty", charge: "low", key: "all_peak_low" },
+] as const;
 const cases = computed(() =>
-  supply.value
-    ? [
-        { name: "all at their target", charge: "half", ...supply.value.all_target },
-        { name: "all at their hardest work", charge: "half", ...supply.value.all_hardest },
-        { name: "the same, nearly empty", charge: "low", ...supply.value.all_hardest_low },
-        { name: "all stalled, full throttle", charge: "full", ...supply.value.all_stalled },
-        { name: "all at their hungriest", charge: "full", ...supply.value.all_peak },
-        { name: "the same, nearly empty", charge: "low", ...supply.value.all_peak_low },
-      ]
-    : [],
+  CASES.map((line) => ({
+    ...line,
+    ...supply.value?.[line.key],
+    base: bench.pinnedView?.option?.supply[line.key].current_a,
+  })),
 );
 
 const PACK = ["label", "chemistry", "cells_series", "capacity_ah", "packs_series", "packs_parallel"] as const;
@@ -46,7 +71,9 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
 </script>
 
 <template>
-  <PanelHead title="Battery" :note="`${shownText('energy', supply?.energy_wh)} · all drives on it`" />
+  <PanelHead title="Battery" :note="`${shownText('energy', supply?.energy_wh)} · all drives on it`">
+    <ToShelf kind="battery" :at="at" />
+  </PanelHead>
   <div class="top">
     <table class="loads">
       <thead>
@@ -59,19 +86,33 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(line, index) in cases" :key="index">
+        <tr v-for="line in cases" :key="line.key">
           <td>{{ line.name }}</td>
           <td>{{ line.charge }}</td>
           <template v-if="line.current_a !== null">
             <td class="figure number">{{ shownText("plain", line.voltage_v) }}</td>
-            <td class="figure number strong">{{ shownText("plain", line.current_a) }}</td>
+            <td class="figure number strong">
+              <FigureDelta v-if="bench.pinned" quantity="current" :value="line.current_a" :base="line.base" />
+              <button
+                type="button"
+                class="opens"
+                :data-sum="`supply.${line.key}`"
+                @click="sums.open(`supply.${line.key}`)"
+              >
+                {{ shownText("plain", line.current_a) }}
+              </button>
+            </td>
             <td class="figure number">{{ shownText("plain", line.power_w) }}</td>
           </template>
           <td v-else colspan="3" class="number cannot">the battery cannot</td>
         </tr>
       </tbody>
     </table>
-    <FigureTable title="the whole battery" :lines="rests" />
+    <FigureTable
+      title="the whole battery"
+      :lines="rests(bench.view)"
+      :pinned="bench.pinnedView && rests(bench.pinnedView)"
+    />
   </div>
   <p class="caution note">
     <template v-if="lithium">
@@ -84,6 +125,8 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
     </template>
     Rules on batteries differ from place to place; they come first.
   </p>
+  <CandidateList kind="battery" title="packs on the shelf" />
+  <SchoolsNote :ids="['battery_rule', 'c_rating']" />
   <div class="columns">
     <FieldGroup title="which pack" :at="at" record="Battery" :names="PACK" />
     <FieldGroup title="what it gives" :at="at" record="Battery" :names="RATING" />

@@ -7,7 +7,10 @@ import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import ToShelf from "../parts/ToShelf.vue";
+import type { View } from "../bench/view";
 import { figures, shownText } from "../units/quantity";
+import CandidateList from "./CandidateList.vue";
 
 const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/controller`);
@@ -61,13 +64,35 @@ const marks = computed(() =>
 );
 
 const stall = computed(() => bench.caseAt("stall", bench.charge));
-const table = computed<FigureLine[]>(() => [
-  { name: "motor, held still", quantity: "current", value: stall.value?.motor_current_a },
-  { name: "battery, held still", quantity: "current", value: stall.value?.controller_battery_current_a },
-  { name: "battery, at its most", quantity: "current", value: hungriest.value?.controller_battery_current_a },
-  { name: "at a motor speed of", quantity: "rotation", value: hungriest.value?.motor_rpm },
-  { name: "all motors together", quantity: "current", value: bench.envelope?.hungriest_supply_current_a },
-]);
+function table(view: View): FigureLine[] {
+  const [still, envelope] = [view.caseAt("stall", bench.charge), view.envelopeAt(bench.charge)];
+  const target = view.caseAt("target", bench.charge);
+  const half = (sum: string) => (bench.charge === 0.5 ? sum : undefined);
+  return [
+    {
+      name: "motor, held still",
+      quantity: "current",
+      value: still?.motor_current_a,
+      sum: bench.charge === 1 ? "stall.motor_current" : undefined,
+    },
+    { name: "battery, held still", quantity: "current", value: still?.controller_battery_current_a },
+    {
+      name: "battery, at its most",
+      quantity: "current",
+      value: envelope?.hungriest?.controller_battery_current_a,
+    },
+    { name: "at a motor speed of", quantity: "rotation", value: envelope?.hungriest?.motor_rpm },
+    { name: "all motors together", quantity: "current", value: envelope?.hungriest_supply_current_a },
+    { name: "duty at the target", quantity: "plain", value: target?.duty, sum: half("target.duty") },
+    {
+      name: "battery at the target",
+      quantity: "current",
+      value: target?.controller_battery_current_a,
+      sum: half("target.channel_battery_current"),
+    },
+  ];
+}
+
 /** In words what the two curves show: makers take the one limit for the other. */
 const words = computed(() => {
   const [still, most] = [stall.value, hungriest.value];
@@ -118,6 +143,7 @@ function addController(): void {
     <button v-if="controller" type="button" class="action note" @click="bench.set(at, undefined, null)">
       use a bare switch instead
     </button>
+    <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
   <div class="top">
     <CurveChart
@@ -130,13 +156,18 @@ function addController(): void {
       :labels="labels"
     />
     <div>
-      <FigureTable title="the two currents at full throttle" :lines="table" />
+      <FigureTable
+        title="the two currents at full throttle"
+        :lines="table(bench.view)"
+        :pinned="bench.pinnedView && table(bench.pinnedView)"
+      />
       <p class="note words">{{ words }}</p>
     </div>
   </div>
   <p v-if="rollsDownhill" class="caution note">
     Nothing here brakes: down the hill the machine runs away unless a friction brake holds it.
   </p>
+  <CandidateList kind="controller" title="controllers on the shelf" />
   <div v-if="controller" class="columns">
     <FieldGroup title="which controller" :at="at" record="Controller" :names="['label', 'kind', 'channels']">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />

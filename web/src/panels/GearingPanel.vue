@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import type { View } from "../bench/view";
+import ToShelf from "../parts/ToShelf.vue";
 import { figures } from "../units/quantity";
+import CandidateList from "./CandidateList.vue";
 
 const bench = useBench();
 const stages = computed(() => bench.drive?.gearing ?? []);
@@ -12,25 +15,47 @@ const gearbox = computed(() => bench.drive?.motor.gearbox ?? null);
 const vehicle = computed(() => bench.jobDrive?.load.kind === "vehicle");
 const at = (index: number) => `${bench.drivePointer}/gearing/${index}`;
 
-const result = computed<FigureLine[]>(() => {
-  const full = bench.caseAt("full_throttle", bench.charge);
+function result(view: View): FigureLine[] {
+  const full = view.caseAt("full_throttle", bench.charge);
+  const required = view.drive?.required;
+  const half = bench.charge === 0.5;
   return [
-    { name: "motor turns per output turn", quantity: "plain", value: bench.driveFigures?.ratio },
+    {
+      name: "motor turns per output turn",
+      quantity: "plain",
+      value: view.drive?.ratio,
+      sum: "gearing.ratio",
+    },
     {
       name: "comes through",
       quantity: "plain",
-      value: bench.driveFigures?.gearing_efficiency,
+      value: view.drive?.gearing_efficiency,
+      sum: "gearing.efficiency",
     },
-    { name: "output wanted", quantity: "rotation", value: bench.driveFigures?.required.output_rpm },
-    { name: "output, flat out", quantity: "rotation", value: full?.output_rpm },
-    { name: "motor at target", quantity: "rotation", value: bench.driveFigures?.required.motor_rpm },
+    { name: "output wanted", quantity: "rotation", value: required?.output_rpm, sum: "job.output_speed" },
+    {
+      name: "output, flat out",
+      quantity: "rotation",
+      value: full?.output_rpm,
+      sum: half ? "full_throttle.output_speed" : undefined,
+    },
+    {
+      name: "motor at target",
+      quantity: "rotation",
+      value: required?.motor_rpm,
+      sum: "motor.required_speed",
+    },
     {
       name: "output torque, held still",
       quantity: "torque",
-      value: bench.caseAt("stall", bench.charge)?.output_torque_nm,
+      value: view.caseAt("stall", bench.charge)?.output_torque_nm,
+      sum: bench.charge === 1 ? "stall.output_torque" : undefined,
     },
   ];
-});
+}
+
+/** Which stage the shelf is tried in; one past the last puts a new one in. */
+const tryStage = ref(0);
 
 function fieldsOf(kind: string, stage: { driver_teeth?: number | null }): string[] {
   const teeth = stage.driver_teeth !== undefined && stage.driver_teeth !== null;
@@ -101,6 +126,7 @@ function add(): void {
           <button type="button" class="action" @click="bench.set(at(index), undefined, null)">
             take it out
           </button>
+          <ToShelf kind="gearing_stage" :at="at(index)" />
         </h3>
         <div class="two">
           <BenchField :at="at(index)" record="GearingStage" name="kind" />
@@ -122,8 +148,32 @@ function add(): void {
         </div>
       </div>
     </div>
-    <FigureTable title="what it comes to" :lines="result" />
+    <FigureTable
+      title="what it comes to"
+      :lines="result(bench.view)"
+      :pinned="bench.pinnedView && result(bench.pinnedView)"
+    />
   </div>
+  <p v-if="stages.length > 0" class="note try">
+    Try parts of the shelf as
+    <span class="switch" role="group" aria-label="Stage to try parts in">
+      <button
+        v-for="place in stages.length + 1"
+        :key="place"
+        type="button"
+        :aria-pressed="tryStage === place - 1"
+        @click="tryStage = place - 1"
+      >
+        {{ place > stages.length ? "a further stage" : `stage ${place}` }}
+      </button>
+    </span>
+  </p>
+  <CandidateList
+    kind="gearing_stage"
+    title="stages on the shelf"
+    :stage="Math.min(tryStage, stages.length)"
+  />
+  <CandidateList v-if="vehicle" kind="wheel" title="wheels on the shelf" />
 </template>
 
 <style scoped>
@@ -147,6 +197,10 @@ function add(): void {
 .two {
   columns: 2 220px;
   column-gap: 24px;
+}
+
+.try {
+  margin-top: 6px;
 }
 
 .built-in {

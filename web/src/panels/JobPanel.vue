@@ -16,7 +16,7 @@ const drives = useDrives();
 const jobDrive = computed(() => `/job/drives/${bench.jobDriveIndex}`);
 const load = computed(() => bench.jobDrive?.load);
 const record = computed(() => `Load:${load.value?.kind}`);
-const sum = computed(() => bench.figures?.sums.find((candidate) => candidate.drive === bench.drive?.drive));
+const sums = computed(() => bench.figures?.sums.filter(({ drive }) => drive === bench.drive?.drive) ?? []);
 
 /** Kinds of load with a start for each. */
 const KINDS = [
@@ -180,7 +180,7 @@ function setNotes(build: Build, text: string): void {
           </dd>
         </div>
       </dl>
-      <SumTable v-if="sum" :lines="sum.lines" />
+      <SumTable v-if="sums.length > 0" :lines="sums" />
     </div>
   </div>
   <div class="columns">

@@ -7,7 +7,11 @@ import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import BenchField from "../parts/BenchField.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import ToShelf from "../parts/ToShelf.vue";
+import type { View } from "../bench/view";
 import { displayUnit, figures } from "../units/quantity";
+import CandidateList from "./CandidateList.vue";
+import SchoolsNote from "./SchoolsNote.vue";
 
 const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/motor`);
@@ -74,38 +78,69 @@ const labels = computed<ChartLabel[]>(() => {
   return named;
 });
 
-const needs = computed<FigureLine[]>(() => {
-  const [target, climb] = [bench.caseAt("target", bench.charge), bench.caseAt("climb", bench.charge)];
-  const required = bench.driveFigures?.required;
+/** Sums are those at half charge. */
+const half = (sum: string) => (bench.charge === 0.5 ? sum : undefined);
+
+function needs(view: View): FigureLine[] {
+  const [target, climb] = [view.caseAt("target", bench.charge), view.caseAt("climb", bench.charge)];
+  const required = view.drive?.required;
   const hill: FigureLine[] = climb
     ? [
         { name: "speed, hill", quantity: "rotation", value: climb.motor_rpm },
-        { name: "torque, hill", quantity: "torque", value: climb.motor_torque_nm },
-        { name: "current, hill", quantity: "current", value: climb.motor_current_a },
+        { name: "torque, hill", quantity: "torque", value: climb.motor_torque_nm, sum: "motor.climb_torque" },
+        {
+          name: "current, hill",
+          quantity: "current",
+          value: climb.motor_current_a,
+          sum: half("climb.motor_current"),
+        },
       ]
     : [];
   return [
-    { name: "speed, level", quantity: "rotation", value: required?.motor_rpm },
-    { name: "torque, level", quantity: "torque", value: required?.motor_torque_nm },
-    { name: "current, level", quantity: "current", value: target?.motor_current_a },
+    { name: "speed, level", quantity: "rotation", value: required?.motor_rpm, sum: "motor.required_speed" },
+    {
+      name: "torque, level",
+      quantity: "torque",
+      value: required?.motor_torque_nm,
+      sum: "motor.required_torque",
+    },
+    {
+      name: "current, level",
+      quantity: "current",
+      value: target?.motor_current_a,
+      sum: half("target.motor_current"),
+    },
     ...hill,
   ];
-});
-const gives = computed<FigureLine[]>(() => {
-  const motor = bench.driveFigures?.motor;
+}
+
+function gives(view: View): FigureLine[] {
+  const motor = view.drive?.motor;
   return [
-    { name: "Kt", quantity: "plain", value: motor?.torque_constant_nm_per_a },
-    { name: "no load", quantity: "rotation", value: motor?.no_load_rpm },
-    { name: "stall, bare", quantity: "current", value: motor?.stall_current_a },
-    { name: "best efficiency", quantity: "plain", value: motor?.best_efficiency, significant: 2 },
-    { name: "at a current of", quantity: "current", value: motor?.best_efficiency_current_a },
+    { name: "Kt", quantity: "plain", value: motor?.torque_constant_nm_per_a, sum: "motor.torque_constant" },
+    { name: "no load", quantity: "rotation", value: motor?.no_load_rpm, sum: "motor.no_load_speed" },
+    { name: "stall, bare", quantity: "current", value: motor?.stall_current_a, sum: "motor.stall_current" },
+    {
+      name: "best efficiency",
+      quantity: "plain",
+      value: motor?.best_efficiency,
+      significant: 2,
+      sum: "motor.best_efficiency",
+    },
+    {
+      name: "at a current of",
+      quantity: "current",
+      value: motor?.best_efficiency_current_a,
+      sum: "motor.best_current",
+    },
     {
       name: "winding gets",
       quantity: "temperature",
-      value: bench.driveFigures?.thermal?.winding_c,
+      value: view.drive?.thermal?.winding_c,
+      sum: view.drive?.thermal?.estimated ? "motor.winding_to_case" : undefined,
     },
   ];
-});
+}
 
 const ELECTRIC = [
   "kind",
@@ -149,7 +184,9 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
 </script>
 
 <template>
-  <PanelHead title="Motor" :note="`${bench.drive?.drive} · at ${chargeWord} charge`" />
+  <PanelHead title="Motor" :note="`${bench.drive?.drive} · at ${chargeWord} charge`">
+    <ToShelf kind="motor" :at="at" />
+  </PanelHead>
   <div class="top">
     <CurveChart
       title="Motor torque over speed"
@@ -161,13 +198,20 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
       :labels="labels"
     />
     <div>
-      <FigureTable title="needs" :lines="needs" />
+      <FigureTable
+        title="needs"
+        :lines="needs(bench.view)"
+        :pinned="bench.pinnedView && needs(bench.pinnedView)"
+      />
       <FigureTable
         :title="`gives, at ${figures(bench.optionFigures?.supply.open_circuit_v.mid ?? 0, 3)} V`"
-        :lines="gives"
+        :lines="gives(bench.view)"
+        :pinned="bench.pinnedView && gives(bench.pinnedView)"
       />
     </div>
   </div>
+  <CandidateList kind="motor" title="motors on the shelf" />
+  <SchoolsNote :ids="['voltage', 'motor_count']" />
   <div class="columns">
     <FieldGroup title="which motor" :at="at" record="Motor" :names="['label']">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" />

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-// A sum in view: formula, numbers put in, result, where it is from.
-import type { Schemas } from "../api/client";
+// Sums in view: formula, numbers put in, result; each opens whole.
+import { type Sum, useSums } from "../bench/sums";
 import { figures } from "../units/quantity";
 
-defineProps<{ lines: Schemas["SumLine"][] }>();
+defineProps<{ lines: Sum[] }>();
+const sums = useSums();
 </script>
 
 <template>
@@ -12,14 +13,15 @@ defineProps<{ lines: Schemas["SumLine"][] }>();
       <h3>the sum</h3>
     </caption>
     <tbody>
-      <tr v-for="line in lines" :key="line.what" :title="`Source: ${line.source}`">
+      <tr v-for="line in lines" :key="line.id" :title="`Source: ${line.source}`">
         <td>
           {{ line.what }}
           <span class="note formula">{{ line.formula }}</span>
           <span class="note put">= {{ line.put_in }}</span>
         </td>
         <td class="figure result">
-          {{ figures(line.result, 4) }}<span class="unit">{{ line.unit }}</span>
+          <button type="button" class="opens" :data-sum="line.id" @click="sums.open(line.id, line.drive)">
+            {{ figures(line.result, 4) }}</button><span class="unit">{{ line.unit }}</span>
         </td>
       </tr>
     </tbody>

@@ -5,6 +5,7 @@ import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import type { View } from "../bench/view";
 
 const bench = useBench();
 const list = computed(() => `${bench.optionPointer}/wiring/runs`);
@@ -16,22 +17,28 @@ const circuits = computed(() => [
     said: `motor: ${name}`,
   })),
 ]);
-const result = computed<FigureLine[]>(() => {
-  const supply = bench.optionFigures?.supply;
-  const point = bench.caseFigures;
+function result(view: View): FigureLine[] {
+  const supply = view.option?.supply;
+  const point = view.caseAt(bench.caseName, bench.charge);
   const leads = supply && supply.resistance_ohm - supply.pack_resistance_ohm;
   const lost = point?.losses_w ? Math.max(0, point.losses_w.supply - (point.battery_loss_w ?? 0)) : null;
   return [
-    { name: "supply leads and connectors", quantity: "resistance", value: leads },
-    { name: "battery itself", quantity: "resistance", value: supply?.pack_resistance_ohm },
-    { name: "lost in the supply leads now", quantity: "power", value: lost },
     {
-      name: "lost in the motor leads now",
-      quantity: "power",
-      value: point?.losses_w?.motor_leads,
+      name: "supply leads and connectors",
+      quantity: "resistance",
+      value: leads,
+      sum: "battery.supply_resistance",
     },
+    {
+      name: "battery itself",
+      quantity: "resistance",
+      value: supply?.pack_resistance_ohm,
+      sum: "battery.pack_resistance",
+    },
+    { name: "lost in the supply leads now", quantity: "power", value: lost },
+    { name: "lost in the motor leads now", quantity: "power", value: point?.losses_w?.motor_leads },
   ];
-});
+}
 
 function set(next: unknown[]): void {
   bench.set(list.value, next, null);
@@ -96,7 +103,11 @@ function useArea(index: number, area: boolean): void {
       </section>
       <button type="button" class="boxed" @click="add">Add a run</button>
     </div>
-    <FigureTable title="what the leads cost" :lines="result" />
+    <FigureTable
+      title="what the leads cost"
+      :lines="result(bench.view)"
+      :pinned="bench.pinnedView && result(bench.pinnedView)"
+    />
   </div>
 </template>
 

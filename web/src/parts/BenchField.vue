@@ -6,6 +6,7 @@ import { computed, useId } from "vue";
 import { fieldMeta } from "../api/fields";
 import { useBench } from "../bench/bench";
 import QuantityField from "./QuantityField.vue";
+import ProvenanceMark from "./ProvenanceMark.vue";
 import TypicalPicker from "./TypicalPicker.vue";
 
 const props = defineProps<{
@@ -29,6 +30,23 @@ const words = computed(() => (typeof value.value === "string" ? value.value : ""
 const chosen = computed(() => value.value ?? meta.value.fallback ?? null);
 const isNumber = computed(() => meta.value.min !== undefined);
 const isText = computed(() => !isNumber.value && !meta.value.choices && !meta.value.flag);
+/** Figures of parts say where they are from; prices and counts need not. */
+const PARTS = ["Motor", "Battery", "Controller", "GearingStage"];
+const UNMARKED = [
+  "price",
+  "packs_series",
+  "packs_parallel",
+  "channels",
+  "motor_current_limit_a",
+  "battery_current_limit_a",
+];
+const marked = computed(
+  () =>
+    PARTS.includes(props.record) &&
+    isNumber.value &&
+    amount.value !== undefined &&
+    !UNMARKED.includes(props.name),
+);
 /** Long choices get a line of their own. */
 const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 24) ?? false);
 const guess = computed(
@@ -67,6 +85,7 @@ function setText(text: string): void {
     <template v-else>
       <span class="label" :title="meta.help">
         {{ label }}
+        <ProvenanceMark v-if="marked" :at="at" :name="name" :label="label" />
         <TypicalPicker :name="name" @pick="set" />
       </span>
       <QuantityField
@@ -103,7 +122,7 @@ function setText(text: string): void {
       />
     </template>
     <span :id="helpId" class="visually-hidden">{{ meta.help }}</span>
-    <span v-if="guess" class="guess">assumed: {{ guess }}</span>
+    <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
   </div>
 </template>
 

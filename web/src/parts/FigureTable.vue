@@ -1,21 +1,30 @@
 <script setup lang="ts">
-// Ruled lines of name and figure.
+// Ruled lines of name and figure; a figure opens its sum, and shows its difference to the pinned one.
+import { useSums } from "../bench/sums";
 import { shown, type Shown } from "../units/quantity";
 import type { Quantity } from "../units/units";
+import FigureDelta from "./FigureDelta.vue";
 
 export interface FigureLine {
   name: string;
   quantity: Quantity;
   value: number | null | undefined;
   significant?: number;
+  /** The sum behind it. */
+  sum?: string | undefined;
 }
 
-defineProps<{ title: string; lines: FigureLine[] }>();
+const props = defineProps<{ title: string; lines: FigureLine[]; pinned?: FigureLine[] | null }>();
+const sums = useSums();
 
 /** Speeds are compared to the last turn, other figures to three places. */
+const places = (line: FigureLine) => line.significant ?? (line.quantity === "rotation" ? 4 : 3);
+
 function figure(line: FigureLine): Shown {
-  return shown(line.quantity, line.value, line.significant ?? (line.quantity === "rotation" ? 4 : 3));
+  return shown(line.quantity, line.value, places(line));
 }
+
+const base = (line: FigureLine) => props.pinned?.find((candidate) => candidate.name === line.name)?.value;
 </script>
 
 <template>
@@ -29,7 +38,23 @@ function figure(line: FigureLine): Shown {
       <tr v-for="line in lines" :key="line.name">
         <td>{{ line.name }}</td>
         <td class="figure">
-          {{ figure(line).text }}<span class="unit">{{ figure(line).unit }}</span>
+          <FigureDelta
+            v-if="pinned"
+            :quantity="line.quantity"
+            :value="line.value"
+            :base="base(line)"
+            :significant="places(line)"
+          />
+          <button
+            v-if="line.sum && line.value != null"
+            type="button"
+            class="opens"
+            :title="`Show the sum: ${line.name}`"
+            :data-sum="line.sum"
+            @click="sums.open(line.sum)"
+          >
+            {{ figure(line).text }}</button><template v-else>{{ figure(line).text }}</template
+          ><span class="unit">{{ figure(line).unit }}</span>
         </td>
       </tr>
     </tbody>

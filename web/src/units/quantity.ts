@@ -68,6 +68,43 @@ export function shown(quantity: Quantity, value: number | null | undefined, sign
   return { text: figures(inUnit(value, chosen), significant), unit: chosen.symbol };
 }
 
+/** How a figure stands against a baseline: signed, with a direction, and in words for those who listen. */
+export interface Difference {
+  text: string;
+  words: string;
+  direction: "more" | "less" | "same";
+}
+
+/** The difference of two values of a quantity; null when there is nothing to compare. */
+export function difference(
+  quantity: Quantity,
+  value: number | null | undefined,
+  base: number | null | undefined,
+  significant = 3,
+): Difference | null {
+  const [now, then] = [value ?? null, base ?? null];
+  if (now === null && then === null) return null;
+  if (then === null) return { text: "was –", words: "had no figure when pinned", direction: "more" };
+  if (now === null)
+    return {
+      text: `was ${figures(then, significant)}`,
+      words: "had a figure when pinned",
+      direction: "less",
+    };
+  const chosen = displayUnit(quantity, now || then);
+  const moved = (now - then) / chosen.factor;
+  // What does not show in the figure itself is no difference.
+  const step = 10 ** (Math.floor(Math.log10(Math.max(Math.abs(now / chosen.factor), 1e-12))) - significant);
+  if (Math.abs(moved) < step) return { text: "=", words: "the same as pinned", direction: "same" };
+  const size = figures(Math.abs(moved), 2);
+  const more = moved > 0;
+  return {
+    text: `${more ? "▲ +" : "▼ −"}${size}`,
+    words: `${size} ${chosen.symbol} ${more ? "more" : "less"} than pinned`,
+    direction: more ? "more" : "less",
+  };
+}
+
 /** The same as one text. */
 export function shownText(quantity: Quantity, value: number | null | undefined, significant = 3): string {
   const { text, unit: symbol } = shown(quantity, value, significant);

@@ -19,6 +19,7 @@ import ConflictDialog from "./ConflictDialog.vue";
 import HistoryDialog from "./HistoryDialog.vue";
 import KeysDialog from "./KeysDialog.vue";
 import StepNav from "./StepNav.vue";
+import SumDialog from "./SumDialog.vue";
 import VerdictPanel from "./VerdictPanel.vue";
 
 const props = defineProps<{ id: string; step?: string }>();
@@ -90,6 +91,7 @@ useKeys({
     </main>
     <VerdictPanel @go="go" />
     <ConflictDialog />
+    <SumDialog />
     <HistoryDialog v-model:shown="historyShown" />
     <KeysDialog v-model:shown="keysShown" />
   </div>

@@ -3,6 +3,8 @@
 import { computed } from "vue";
 import { CHARGES, useBench } from "../bench/bench";
 import { CASE_WORDS } from "../bench/words";
+import { useSums } from "../bench/sums";
+import FigureDelta from "../parts/FigureDelta.vue";
 import { figures, shown, shownText } from "../units/quantity";
 
 const bench = useBench();
@@ -18,11 +20,80 @@ const grade = computed(() => {
 });
 const word = (name: (typeof cases.value)[number]) =>
   name === "climb" ? `Climb ${figures(grade.value, 3)} %` : CASE_WORDS[name];
+const sums = useSums();
 const efficiency = computed(() => bench.caseFigures?.efficiency);
-const range = computed(() => bench.optionFigures?.supply.range_m);
-const mass = computed(() => bench.optionFigures?.moving_mass_kg ?? bench.optionFigures?.hardware_mass_kg);
+const efficiencySum = computed(() =>
+  bench.charge === 0.5 && (bench.caseName === "target" || bench.caseName === "climb")
+    ? `${bench.caseName}.efficiency`
+    : null,
+);
+const pinnedEfficiency = computed(() => {
+  const share = bench.pinnedView?.caseAt(bench.caseName, bench.charge)?.efficiency;
+  return share == null ? null : 100 * share;
+});
 const currency = computed(() => bench.document?.job.budget?.currency ?? "");
-const toBuy = computed(() => bench.optionFigures?.to_buy);
+
+interface Headline {
+  name: string;
+  quantity: "minutes" | "length" | "mass" | "plain";
+  value: number | null | undefined;
+  base: number | null | undefined;
+  text: string;
+  unit: string;
+  sum?: string | undefined;
+  hint?: string;
+}
+
+/** What the whole comes to, of the build as it is and as it was pinned. */
+const headlines = computed<Headline[]>(() => {
+  const [now, then] = [bench.view.option, bench.pinnedView?.option];
+  if (!now) return [];
+  const moving = now.moving_mass_kg !== null;
+  const range = now.supply.range_m;
+  const lines: Headline[] = [
+    {
+      name: "runs",
+      quantity: "minutes",
+      value: now.supply.runtime_min,
+      base: then?.supply.runtime_min,
+      text: figures(now.supply.runtime_min ?? NaN, 3),
+      unit: "min",
+      sum: "battery.runtime",
+    },
+  ];
+  if (range !== undefined && range !== null) {
+    const thenKm = then?.supply.range_m == null ? null : then.supply.range_m / 1000;
+    lines.push({
+      name: "reaches",
+      quantity: "plain",
+      value: range / 1000,
+      base: thenKm,
+      text: figures(range / 1000, 3),
+      unit: "km",
+      sum: "battery.range",
+    });
+  }
+  const mass = now.moving_mass_kg ?? now.hardware_mass_kg;
+  if (mass) {
+    const said = shown("mass", mass);
+    const base = moving ? then?.moving_mass_kg : then?.hardware_mass_kg;
+    const sum = moving ? "job.moving_mass" : "build.hardware_mass";
+    lines.push({ name: "weighs", quantity: "mass", value: mass, base, ...said, sum });
+  }
+  if (now.to_buy !== null) {
+    lines.push({
+      name: "to buy",
+      quantity: "plain",
+      value: now.to_buy,
+      base: then?.to_buy,
+      text: figures(now.to_buy, 4),
+      unit: currency.value,
+      sum: now.to_buy === now.price ? "build.price" : undefined,
+      hint: `${shownText("plain", now.price)} in all`,
+    });
+  }
+  return lines;
+});
 </script>
 
 <template>
@@ -60,32 +131,52 @@ const toBuy = computed(() => bench.optionFigures?.to_buy);
         {{ said }}
       </button>
     </span>
+    <button
+      type="button"
+      class="pin"
+      :aria-pressed="bench.pinned !== null"
+      :title="
+        bench.pinned
+          ? 'Let the pinned figures go'
+          : 'Hold these figures; every figure then shows its difference'
+      "
+      data-pin
+      @click="bench.pin()"
+    >
+      {{ bench.pinned ? `against ${bench.pinned.name} ×` : "Pin" }}
+    </button>
     <span class="headline">
-      <span v-if="bench.optionFigures">
-        runs <b class="figure">{{ figures(bench.optionFigures.supply.runtime_min ?? NaN, 3) }}</b><span
-          class="unit"
-          >min</span
-        >
-      </span>
-      <span v-if="range !== undefined && range !== null">
-        reaches <b class="figure">{{ figures(range / 1000, 3) }}</b><span class="unit">km</span>
-      </span>
-      <span v-if="mass">
-        weighs <b class="figure">{{ shown("mass", mass).text }}</b><span class="unit">{{
-          shown("mass", mass).unit
-        }}</span>
-      </span>
-      <span
-        v-if="toBuy !== undefined && toBuy !== null"
-        :title="shownText('plain', bench.optionFigures?.price)"
-      >
-        to buy <b class="figure">{{ figures(toBuy, 4) }}</b><span class="unit">{{ currency }}</span>
+      <span v-for="line in headlines" :key="line.name" :title="line.hint">
+        {{ line.name }}
+        <b class="figure"
+          ><button
+            v-if="line.sum"
+            type="button"
+            class="opens"
+            :data-sum="line.sum"
+            @click="sums.open(line.sum)"
+          >
+            {{ line.text }}</button
+          ><template v-else>{{ line.text }}</template></b
+        ><span class="unit">{{ line.unit }}</span
+        ><FigureDelta v-if="bench.pinned" :quantity="line.quantity" :value="line.value" :base="line.base" />
       </span>
     </span>
   </div>
   <p class="because" :class="{ cannot: bench.caseFigures && !bench.caseFigures.feasible }" data-because>
     <template v-if="efficiency">
-      battery to load <b class="figure">{{ figures(100 * efficiency, 2) }} %</b> ·
+      battery to load
+      <b class="figure"
+        ><button v-if="efficiencySum" type="button" class="opens" @click="sums.open(efficiencySum)">
+          {{ figures(100 * efficiency, 2) }} %</button
+        ><template v-else>{{ figures(100 * efficiency, 2) }} %</template></b
+      ><FigureDelta
+        v-if="bench.pinned"
+        quantity="percent"
+        :value="100 * efficiency"
+        :base="pinnedEfficiency"
+      />
+      ·
     </template>
     {{ bench.caseFigures?.because }}
   </p>
@@ -113,6 +204,23 @@ const toBuy = computed(() => bench.optionFigures?.to_buy);
 .because.cannot {
   color: var(--fail);
   font-weight: 500;
+}
+
+.pin {
+  border: 1px solid var(--line);
+  font-size: 12px;
+  line-height: 18px;
+  padding: 0 8px;
+  background: var(--sheet);
+  max-width: 240px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.pin[aria-pressed="true"] {
+  border-color: var(--accent);
+  color: var(--accent);
 }
 
 .headline {

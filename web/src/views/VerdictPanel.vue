@@ -4,12 +4,17 @@ import { computed } from "vue";
 import type { Check } from "../api/client";
 import { useBench } from "../bench/bench";
 import { stepOf, verdictWord } from "../bench/words";
+import { useSums } from "../bench/sums";
+import GuessesNote from "../panels/GuessesNote.vue";
+import RemedyList from "../panels/RemedyList.vue";
+import FigureDelta from "../parts/FigureDelta.vue";
 import VerdictMark from "../parts/VerdictMark.vue";
 import type { Step } from "../router";
 import { figures } from "../units/quantity";
 
 const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
+const sums = useSums();
 
 const key = (check: Check) => `${check.code} ${check.drive ?? ""}`;
 const checks = computed(() => bench.optionFigures?.checks ?? []);
@@ -43,6 +48,16 @@ const said = (check: Check) =>
       ? "cannot"
       : "";
 
+/** Used by the same check when it was pinned, per cent. */
+const base = (check: Check) => {
+  const then = bench.pinnedView?.option?.checks.find(
+    (other) => other.code === check.code && other.drive === check.drive,
+  )?.utilisation;
+  return then == null ? then : 100 * then;
+};
+const percent = (share: number | null) => (share === null ? null : 100 * share);
+const inQuestion = (check: Check) => check.verdict === "fail" || check.verdict === "tight";
+
 function toggle(check: Check): void {
   bench.openCheck = open.value === key(check) ? "" : key(check);
 }
@@ -50,9 +65,12 @@ function toggle(check: Check): void {
 function move(event: KeyboardEvent): void {
   if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
   event.preventDefault();
-  const rows = [...document.querySelectorAll<HTMLElement>("[data-verdict] button.row")];
+  // The remedies of the check that is open stand among the rows.
+  const rows = [
+    ...document.querySelectorAll<HTMLElement>("[data-verdict] button.row, [data-verdict] [data-remedy]"),
+  ];
   const at = rows.indexOf(event.target as HTMLElement);
-  rows[at + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
+  if (at >= 0) rows[at + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
 }
 </script>
 
@@ -74,7 +92,15 @@ function move(event: KeyboardEvent): void {
           <span class="title">
             {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
           </span>
-          <span class="figure">{{ said(check) }}</span>
+          <span class="figure">
+            {{ said(check)
+            }}<FigureDelta
+              v-if="bench.pinned"
+              quantity="percent"
+              :value="percent(check.utilisation)"
+              :base="base(check)"
+            />
+          </span>
           <span class="bar" aria-hidden="true">
             <span class="used" :class="check.verdict" :style="{ width: share(check) }"></span>
             <span class="tick"></span>
@@ -87,10 +113,21 @@ function move(event: KeyboardEvent): void {
             <button type="button" class="action" @click="emit('go', stepOf(check))">
               go to {{ stepOf(check) }}
             </button>
+            <button
+              v-if="check.utilisation !== null"
+              type="button"
+              class="action"
+              :data-sum="`check.${check.code}`"
+              @click="sums.open(`check.${check.code}`, check.drive)"
+            >
+              show the sum
+            </button>
           </p>
+          <RemedyList v-if="inQuestion(check)" :check="check" />
         </div>
       </li>
     </ol>
+    <GuessesNote />
     <details v-if="unknown.length > 0" class="unknown">
       <summary>{{ unknown.length }} not known, for want of a figure</summary>
       <ul>

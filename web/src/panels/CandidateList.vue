@@ -1,0 +1,330 @@
+<script setup lang="ts">
+// Parts of the shelf for this step, each with its effect on this build. The arrows step, the workbench follows,
+// Enter keeps, Escape goes back.
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
+import { api, saying, type Schemas } from "../api/client";
+import { useBench } from "../bench/bench";
+import { verdictWord } from "../bench/words";
+import VerdictMark from "../parts/VerdictMark.vue";
+import { shown } from "../units/quantity";
+import type { Quantity } from "../units/units";
+
+type Candidate = Schemas["Candidate"];
+type Effect = Schemas["Effect"];
+
+const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
+const bench = useBench();
+
+const found = shallowRef<Schemas["Candidates"] | null>(null);
+const problem = ref<string | null>(null);
+const text = ref("");
+const onlyHolding = ref(false);
+const sort = ref<keyof Effect | "label">("worst_utilisation");
+const descending = ref(false);
+const box = ref<HTMLElement>();
+const PAUSE_MS = 200;
+
+/** The build without what is looked at: candidates are compared with what is stored. */
+watch(
+  [() => bench.document, () => bench.optionIndex, () => bench.driveIndex, text, () => props.stage],
+  ([build, option, drive, wanted, stage], _, onCleanup) => {
+    if (!build) return;
+    const request = new AbortController();
+    const timer = setTimeout(async () => {
+      const body = { build, option, drive, stage: stage ?? 0, search: { kind: props.kind, text: wanted } };
+      const reply = await api
+        .POST("/api/candidates", { body: body as never, signal: request.signal })
+        .catch(() => undefined);
+      if (request.signal.aborted) return;
+      problem.value = reply?.data ? null : saying(reply?.error);
+      if (reply?.data) found.value = reply.data;
+    }, PAUSE_MS);
+    onCleanup(() => {
+      clearTimeout(timer);
+      request.abort();
+    });
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => bench.look(null));
+
+const vehicle = computed(() => found.value?.now.speed_m_s != null);
+const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
+
+interface Column {
+  key: keyof Effect;
+  head: string;
+  quantity: Quantity;
+  scale?: number;
+}
+const columns = computed<Column[]>(() => [
+  { key: "worst_utilisation", head: "worst", quantity: "percent", scale: 100 },
+  ...(hill.value
+    ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
+    : []),
+  vehicle.value
+    ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
+    : { key: "output_rpm", head: "flat out", quantity: "rotation" },
+  { key: "winding_c", head: "winding", quantity: "temperature" },
+  { key: "runtime_min", head: "runs", quantity: "minutes" },
+  { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
+  { key: "price", head: "parts cost", quantity: "plain" },
+]);
+
+const number = (effect: Effect, column: Column) => {
+  const value = effect[column.key];
+  return typeof value === "number" ? value * (column.scale ?? 1) : null;
+};
+const figure = (effect: Effect, column: Column) => {
+  const value = number(effect, column);
+  return value === null && column.key === "worst_utilisation" && effect.failing > 0
+    ? { text: "cannot", unit: "" }
+    : shown(column.quantity, value);
+};
+
+const rows = computed(() => {
+  const list = (found.value?.candidates ?? []).filter(
+    (candidate) => !onlyHolding.value || candidate.effect.failing === 0,
+  );
+  const by = sort.value;
+  if (by === "worst_utilisation" && !descending.value) return list;
+  const value = (candidate: Candidate) =>
+    by === "label" ? candidate.label : ((candidate.effect[by] as number | null) ?? null);
+  return [...list].sort((a, b) => {
+    const [left, right] = [value(a), value(b)];
+    if (left === null || right === null) return Number(left === null) - Number(right === null);
+    const order = typeof left === "string" ? left.localeCompare(right as string) : left - (right as number);
+    return descending.value ? -order : order;
+  });
+});
+
+const at = computed(() => rows.value.findIndex(({ label }) => label === bench.trying?.label));
+
+/** For those who listen: the part stepped to, and what it does. */
+const spoken = computed(() => {
+  const candidate = rows.value[at.value];
+  if (!candidate) return "";
+  const told = columns.value.map((column) => {
+    const { text: value, unit } = figure(candidate.effect, column);
+    return `${column.head} ${value} ${unit}`;
+  });
+  return `${candidate.label}: ${verdictWord(candidate.effect.verdict)}. ${told.join(", ")}`;
+});
+
+function sortBy(key: keyof Effect | "label"): void {
+  descending.value = sort.value === key ? !descending.value : false;
+  sort.value = key;
+}
+
+function look(candidate: Candidate | undefined): void {
+  if (!candidate) return;
+  bench.look({ pointer: candidate.pointer, value: candidate.value, label: candidate.label });
+  requestAnimationFrame(() =>
+    box.value?.querySelector("[aria-selected='true']")?.scrollIntoView({ block: "nearest" }),
+  );
+}
+
+function step(event: KeyboardEvent): void {
+  const page = 10;
+  const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page };
+  const move = moves[event.key];
+  if (move !== undefined) {
+    look(rows.value[Math.min(Math.max(at.value + move, 0), rows.value.length - 1)]);
+  } else if (event.key === "Home" || event.key === "End") {
+    look(event.key === "Home" ? rows.value[0] : rows.value.at(-1));
+  } else if (event.key === "Enter" && bench.trying) {
+    bench.keep();
+  } else if (event.key === "Escape" && bench.trying) {
+    bench.look(null);
+  } else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+function press(candidate: Candidate): void {
+  // A second press on the same keeps it, so that a finger needs no Enter.
+  if (bench.trying?.label === candidate.label) bench.keep();
+  else look(candidate);
+}
+</script>
+
+<template>
+  <section class="candidates" :aria-label="title">
+    <header>
+      <h3>{{ title }}</h3>
+      <input
+        v-model="text"
+        type="search"
+        placeholder="search the shelf"
+        :aria-label="`Search: ${title}`"
+        :data-candidate-search="kind"
+      />
+      <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
+      <span class="note count" role="status">
+        <template v-if="bench.trying">
+          trying <b>{{ bench.trying.label }}</b>
+          <button type="button" class="boxed" @click="bench.keep()">Keep</button>
+          <button type="button" class="action" @click="bench.look(null)">back</button>
+        </template>
+        <template v-else-if="found">{{ rows.length }} of {{ found.total }} · ↑ ↓ to step</template>
+      </span>
+    </header>
+    <p v-if="problem" class="note">{{ problem }}</p>
+    <p v-else-if="found && found.total === 0 && !text" class="note">
+      Nothing of this kind is on the shelf. <router-link to="/shelf">Fill the shelf</router-link> from a list,
+      or put this part on it.
+    </p>
+    <div
+      v-else
+      ref="box"
+      class="scroll"
+      tabindex="0"
+      role="listbox"
+      :aria-label="`${title}: arrows step, Enter keeps, Escape goes back`"
+      :aria-activedescendant="at >= 0 ? `candidate-${kind}-${at}` : undefined"
+      :data-candidates="kind"
+      @keydown="step"
+    >
+      <table>
+        <thead>
+          <tr>
+            <th>
+              <button type="button" tabindex="-1" @click="sortBy('label')">part</button>
+            </th>
+            <th v-for="column in columns" :key="column.key" class="number">
+              <button
+                type="button"
+                tabindex="-1"
+                :aria-label="`Sort by ${column.head}`"
+                :data-sort="column.key"
+                @click="sortBy(column.key)"
+              >
+                {{ column.head
+                }}<span v-if="sort === column.key" aria-hidden="true">{{ descending ? " ↓" : " ↑" }}</span>
+              </button>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-if="found" class="now">
+            <td>as it is</td>
+            <td v-for="column in columns" :key="column.key" class="figure number">
+              {{ figure(found.now, column).text
+              }}<span class="unit">{{ figure(found.now, column).unit }}</span>
+            </td>
+          </tr>
+          <tr
+            v-for="(candidate, index) in rows"
+            :id="`candidate-${kind}-${index}`"
+            :key="candidate.id"
+            role="option"
+            :aria-selected="index === at"
+            :data-candidate="candidate.label"
+            @click="press(candidate)"
+          >
+            <td>
+              <VerdictMark :verdict="candidate.effect.verdict" />
+              {{ candidate.label }}<span v-if="candidate.owned" class="note"> · in the drawer</span>
+              <span class="visually-hidden">
+                {{ verdictWord(candidate.effect.verdict) }}, weakest {{ candidate.effect.weakest }}
+              </span>
+            </td>
+            <td v-for="column in columns" :key="column.key" class="figure number">
+              {{ figure(candidate.effect, column).text
+              }}<span class="unit">{{ figure(candidate.effect, column).unit }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="at >= 0" class="visually-hidden" role="status">{{ spoken }}</p>
+  </section>
+</template>
+
+<style scoped>
+.candidates {
+  margin: 6px 0 16px;
+  border-top: 1px solid var(--ink);
+  padding-top: 6px;
+}
+
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  margin-bottom: 4px;
+}
+
+header h3 {
+  color: var(--ink);
+}
+
+input[type="search"] {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid var(--line);
+  padding: 1px 6px;
+  width: 170px;
+}
+
+input[type="checkbox"] {
+  accent-color: var(--accent);
+  vertical-align: -2px;
+}
+
+.count {
+  margin-left: auto;
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+
+.scroll {
+  max-height: 214px;
+  overflow: auto;
+  border-bottom: 1px solid var(--line);
+}
+
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  white-space: nowrap;
+}
+
+td,
+th {
+  padding: 3px 6px;
+}
+
+.number {
+  text-align: right;
+}
+
+tbody tr[role="option"] {
+  cursor: pointer;
+}
+
+tbody tr[role="option"]:hover {
+  background: var(--faint);
+}
+
+tr[aria-selected="true"],
+tr[aria-selected="true"]:hover {
+  background: var(--selected) !important;
+  box-shadow: inset 3px 0 var(--accent);
+}
+
+.now td {
+  color: var(--soft);
+  background: var(--paper);
+}
+
+@media (pointer: coarse) {
+  td {
+    padding-block: 9px;
+  }
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+// Which guess matters most: figures nobody measured, ranked by how far they move the weakest link.
+import { computed, ref, shallowRef, watch } from "vue";
+import { api, saying, type Schemas } from "../api/client";
+import { useBench } from "../bench/bench";
+import { checkWords, SHEET_WORDS } from "../bench/words";
+import { tolerances, USUAL_TOLERANCES } from "../bench/tolerances";
+import { figures } from "../units/quantity";
+
+const bench = useBench();
+const open = ref(false);
+const editing = ref(false);
+const all = shallowRef<Schemas["GuessEffect"][] | null>(null);
+const problem = ref<string | null>(null);
+const PAUSE_MS = 200;
+
+watch(
+  [open, () => bench.shown, () => bench.optionIndex, () => ({ ...tolerances })],
+  ([wanted, build, option, given], _, onCleanup) => {
+    if (!wanted || !build) return;
+    const request = new AbortController();
+    const timer = setTimeout(async () => {
+      const body = { build, option, tolerances: given };
+      const reply = await api.POST("/api/guesses", { body, signal: request.signal }).catch(() => undefined);
+      if (request.signal.aborted) return;
+      problem.value = reply?.data ? null : saying(reply?.error);
+      if (reply?.data) all.value = reply.data;
+    }, PAUSE_MS);
+    onCleanup(() => {
+      clearTimeout(timer);
+      request.abort();
+    });
+  },
+);
+
+const assumed = computed(() => bench.optionFigures?.guesses ?? []);
+const title = (code: string | undefined) =>
+  bench.optionFigures?.checks.find((check) => check.code === code)?.title.toLowerCase() ?? checkWords(code);
+const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
+
+const EDITABLE: { key: keyof typeof USUAL_TOLERANCES; label: string; share: boolean }[] = [
+  { key: "kv_share", label: "Kv, ± %", share: true },
+  { key: "resistance_share", label: "winding resistance, ± %", share: true },
+  { key: "cell_resistance_factor", label: "cell resistance, × or ÷", share: false },
+  { key: "c_rating_share", label: "C rating, − %", share: true },
+  { key: "rolling_resistance_factor", label: "rolling resistance, × or ÷", share: false },
+  { key: "thermal_factor", label: "heat path, × or ÷", share: false },
+];
+
+function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: string): void {
+  const value = Number(text.replace(",", "."));
+  if (Number.isFinite(value) && text.trim() !== "") tolerances[key] = share ? value / 100 : value;
+}
+</script>
+
+<template>
+  <details class="guesses" data-guesses @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary>
+      {{ assumed.length === 0 ? "No figure is assumed" : `${assumed.length} assumed` }}; which guess matters
+      most?
+    </summary>
+    <ul class="assumed">
+      <li v-for="guess in assumed" :key="guess.pointer">≈ {{ guess.assumed }}</li>
+    </ul>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <ol v-if="all">
+      <li v-for="guess in all" :key="guess.pointer" :data-guess="guess.pointer">
+        <p>
+          <b>{{ guess.what }}</b>
+          <template v-if="guess.drive && (bench.option?.drives.length ?? 0) > 1"
+            >, {{ guess.drive }}</template
+          >
+          <span class="note"> {{ guess.provenance }}, {{ guess.tolerance }}</span>
+          <span class="figure moves">{{ figures(100 * guess.moves, 3) }} %</span>
+        </p>
+        <p class="note">
+          <template v-if="guess.moves < 0.0005">The weakest link does not move.</template>
+          <template v-else>
+            {{ title(guess.kind_end.weakest_link?.code) }} {{ percent(guess.kind_end.utilisation) }} to
+            {{ title(guess.harsh_end.weakest_link?.code) }} {{ percent(guess.harsh_end.utilisation)
+            }}<template v-if="guess.flips">; <b class="flips">it decides whether this holds</b></template
+            >.
+          </template>
+          The {{ SHEET_WORDS[guess.sheet] }} would replace it.
+        </p>
+      </li>
+    </ol>
+    <button type="button" class="action" @click="editing = !editing">
+      {{ editing ? "close the tolerances" : "change the usual tolerances" }}
+    </button>
+    <div v-if="editing" class="edit">
+      <label v-for="field in EDITABLE" :key="field.key">
+        <span>{{ field.label }}</span>
+        <input
+          :value="figures(field.share ? 100 * tolerances[field.key] : tolerances[field.key], 4)"
+          :data-tolerance="field.key"
+          @change="(event) => setTolerance(field.key, field.share, (event.target as HTMLInputElement).value)"
+        />
+      </label>
+      <button type="button" class="action" @click="Object.assign(tolerances, USUAL_TOLERANCES)">
+        as usual again
+      </button>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+.guesses {
+  margin-top: 10px;
+}
+
+summary {
+  cursor: pointer;
+  color: var(--soft);
+}
+
+.assumed li,
+ol li {
+  border-bottom: 1px solid var(--faint);
+  padding: 4px 0;
+}
+
+.assumed {
+  color: var(--soft);
+}
+
+ol b {
+  font-weight: 600;
+}
+
+.moves {
+  float: right;
+}
+
+.flips {
+  color: var(--fail);
+}
+
+.problem {
+  color: var(--fail);
+}
+
+.edit label {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 2px 0;
+}
+
+.edit input {
+  width: 72px;
+  font: var(--size) var(--mono);
+  text-align: right;
+  color: inherit;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>

@@ -1,0 +1,135 @@
+<script setup lang="ts">
+// What would fix a check: quantified changes, each applied with one press and undone with one more.
+import { useToast } from "primevue/usetoast";
+import { computed, ref, shallowRef, watch } from "vue";
+import { api, type Check, saying, type Schemas } from "../api/client";
+import { useBench } from "../bench/bench";
+import { figures } from "../units/quantity";
+
+const props = defineProps<{ check: Check }>();
+const bench = useBench();
+const toast = useToast();
+
+const offers = shallowRef<Schemas["Offer"][] | null>(null);
+const problem = ref<string | null>(null);
+/** Solving takes longer than typing: it waits until the figures stand still. */
+const PAUSE_MS = 150;
+
+watch(
+  [() => bench.shown, () => bench.optionIndex, () => props.check.code, () => props.check.drive],
+  ([build, option, code, drive], _, onCleanup) => {
+    if (!build) return;
+    const request = new AbortController();
+    const timer = setTimeout(async () => {
+      const body = { build, option, code, drive };
+      const reply = await api.POST("/api/remedies", { body, signal: request.signal }).catch(() => undefined);
+      if (request.signal.aborted) return;
+      problem.value = reply?.data ? null : saying(reply?.error);
+      if (reply?.data) offers.value = reply.data;
+    }, PAUSE_MS);
+    onCleanup(() => {
+      clearTimeout(timer);
+      request.abort();
+    });
+  },
+  { immediate: true },
+);
+
+const percent = (share: number | null) => (share === null ? "–" : `${figures(100 * share, 3)} %`);
+const list = computed(() => offers.value ?? []);
+
+function apply(offer: Schemas["Offer"]): void {
+  bench.set(offer.pointer, offer.value, null);
+  toast.add({
+    severity: "secondary",
+    summary: `Done: ${offer.says}`,
+    detail: () => {
+      toast.removeAllGroups();
+      bench.undo();
+    },
+    life: 8000,
+  });
+  // Back to the verdict, where the next one stands.
+  requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-verdict] button.row")?.focus());
+}
+
+function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
+  if (match.count === 0) return "no such part on the shelf";
+  const price = match.price === null ? "" : `, ${figures(match.price, 4)}`;
+  const drawer = match.owned ? ", one in the drawer" : "";
+  return `on the shelf: ${match.cheapest ?? ""}${price}${match.count > 1 ? ` and ${match.count - 1} more` : ""}${drawer}`;
+}
+</script>
+
+<template>
+  <section class="fixes" aria-label="What would fix it" data-remedies>
+    <h3>what would fix it</h3>
+    <p v-if="problem" class="note">{{ problem }}</p>
+    <p v-else-if="offers === null" class="note">Working it out …</p>
+    <p v-else-if="list.length === 0" class="note">
+      No single change does: change what is asked, or two parts at once.
+    </p>
+    <ul>
+      <li v-for="offer in list" :key="offer.says">
+        <p v-if="offer.breaks.length > 0" class="breaks">
+          Would break: {{ offer.breaks.map(({ title }) => title.toLowerCase()).join(", ") }}.
+        </p>
+        <p>{{ offer.says }}</p>
+        <p class="note">
+          then {{ percent(check.utilisation) }} → <b>{{ percent(offer.utilisation) }}</b><template
+            v-if="offer.weakest_after"
+          >
+            · weakest then {{ offer.weakest_after.title.toLowerCase() }}
+            {{ percent(offer.weakest_after.after) }}</template
+          ><template v-if="offer.mends.length > 0">
+            · mends {{ offer.mends.map(({ title }) => title.toLowerCase()).join(", ") }} too</template
+          ><template v-if="offer.shelf"> · {{ shelfWords(offer.shelf) }}</template>
+        </p>
+        <button
+          type="button"
+          class="boxed"
+          data-remedy
+          :aria-label="`Do it: ${offer.says}`"
+          @click="apply(offer)"
+        >
+          Do it
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.fixes {
+  margin-top: 6px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  column-gap: 10px;
+  align-items: start;
+  padding: 5px 0;
+  border-top: 1px solid var(--faint);
+  border-bottom: 0;
+}
+
+li p {
+  grid-column: 1;
+}
+
+li button {
+  grid-column: 2;
+  grid-row: 1 / span 3;
+}
+
+.breaks {
+  color: var(--fail);
+  font-weight: 500;
+}
+
+.note b {
+  color: var(--ink);
+  font-weight: 600;
+}
+</style>
