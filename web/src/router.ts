@@ -14,6 +14,7 @@ export const router = createRouter({
       component: () => import("./views/BenchView.vue"),
       props: true,
     },
+    { path: "/shelf", name: "shelf", component: () => import("./shelf/ShelfView.vue") },
     { path: "/:rest(.*)", redirect: "/" },
   ],
 });

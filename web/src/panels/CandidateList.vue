@@ -6,7 +6,7 @@ import { api, saying, type Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { verdictWord } from "../bench/words";
 import VerdictMark from "../parts/VerdictMark.vue";
-import { shown } from "../units/quantity";
+import { shownInColumn } from "../units/quantity";
 import type { Quantity } from "../units/units";
 
 type Candidate = Schemas["Candidate"];
@@ -79,7 +79,7 @@ const figure = (effect: Effect, column: Column) => {
   const value = number(effect, column);
   return value === null && column.key === "worst_utilisation" && effect.failing > 0
     ? { text: "cannot", unit: "" }
-    : shown(column.quantity, value);
+    : shownInColumn(column.quantity, value);
 };
 
 const rows = computed(() => {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-// One field of the document on the bench: label, the right entry for its kind, help, typical values, guesses.
+// One field of a document: label, the right entry for its kind, help, typical values, guesses.
 import Select from "primevue/select";
 import InputText from "primevue/inputtext";
 import { computed, useId } from "vue";
 import { fieldMeta } from "../api/fields";
-import { useBench } from "../bench/bench";
+import { useDesk } from "../bench/desk";
 import QuantityField from "./QuantityField.vue";
 import ProvenanceMark from "./ProvenanceMark.vue";
 import TypicalPicker from "./TypicalPicker.vue";
@@ -19,19 +19,19 @@ const props = defineProps<{
   label?: string;
 }>();
 
-const bench = useBench();
+const desk = useDesk();
 const helpId = useId();
 const meta = computed(() => fieldMeta(props.record, props.name));
 const label = computed(() => props.label ?? meta.value.label);
 const pointer = computed(() => `${props.at}/${props.name}`);
-const value = computed(() => bench.get(pointer.value));
+const value = computed(() => desk.get(pointer.value));
 const amount = computed(() => (typeof value.value === "number" ? value.value : undefined));
 const words = computed(() => (typeof value.value === "string" ? value.value : ""));
 const chosen = computed(() => value.value ?? meta.value.fallback ?? null);
 const isNumber = computed(() => meta.value.min !== undefined);
 const isText = computed(() => !isNumber.value && !meta.value.choices && !meta.value.flag);
 /** Figures of parts say where they are from; prices and counts need not. */
-const PARTS = ["Motor", "Battery", "Controller", "GearingStage"];
+const PARTS = ["Motor", "Battery", "Controller", "GearingStage", "Wheel"];
 const UNMARKED = [
   "price",
   "packs_series",
@@ -49,9 +49,8 @@ const marked = computed(
 );
 /** Long choices get a line of their own. */
 const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 24) ?? false);
-const guess = computed(
-  () => bench.optionFigures?.guesses.find((candidate) => candidate.pointer === pointer.value)?.assumed,
-);
+const guess = computed(() => desk.guessAt(pointer.value));
+const wrong = computed(() => desk.wrongAt(pointer.value));
 const choices = computed(() => {
   const listed = (meta.value.choices ?? []).map(({ word, label: said }) => ({
     value: word as string | null,
@@ -62,7 +61,7 @@ const choices = computed(() => {
 });
 
 function set(next: unknown): void {
-  bench.set(pointer.value, next === null || next === "" ? undefined : next);
+  desk.set(pointer.value, next === null || next === "" ? undefined : next);
 }
 
 function setText(text: string): void {
@@ -96,7 +95,7 @@ function setText(text: string): void {
         :label="label"
         :described-by="helpId"
         @update:model-value="set"
-        @seal="bench.seal()"
+        @seal="desk.seal()"
       />
       <Select
         v-else-if="meta.choices"
@@ -118,10 +117,11 @@ function setText(text: string): void {
         placeholder="not given"
         class="text"
         @update:model-value="(text) => setText(text ?? '')"
-        @blur="bench.seal()"
+        @blur="desk.seal()"
       />
     </template>
     <span :id="helpId" class="visually-hidden">{{ meta.help }}</span>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
   </div>
 </template>
@@ -175,6 +175,12 @@ function setText(text: string): void {
 .choice:hover,
 .text:hover {
   border-color: var(--line);
+}
+
+.wrong {
+  grid-column: 1 / -1;
+  font-size: var(--size-note);
+  color: var(--fail);
 }
 
 .guess {

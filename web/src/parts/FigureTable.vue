@@ -44,6 +44,7 @@ const base = (line: FigureLine) => props.pinned?.find((candidate) => candidate.n
             :value="line.value"
             :base="base(line)"
             :significant="places(line)"
+            class="before"
           />
           <button
             v-if="line.sum && line.value != null"
@@ -60,3 +61,9 @@ const base = (line: FigureLine) => props.pinned?.find((candidate) => candidate.n
     </tbody>
   </table>
 </template>
+
+<style scoped>
+.before {
+  margin: 0 7px 0 0;
+}
+</style>

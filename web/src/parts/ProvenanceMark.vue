@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // Whether a figure of a part is listed, measured or a guess: a small mark, said in words; pressing it goes on.
 import { computed } from "vue";
-import { useBench } from "../bench/bench";
+import { useDesk } from "../bench/desk";
 
 const props = defineProps<{ at: string; name: string; label: string }>();
-const bench = useBench();
+const desk = useDesk();
 
 const KINDS = [
   { word: undefined, mark: "·", said: "as entered: nobody said where from" },
@@ -13,7 +13,7 @@ const KINDS = [
   { word: "estimated", mark: "≈", said: "a guess" },
 ] as const;
 
-const map = computed(() => (bench.get(`${props.at}/provenance`) ?? {}) as Record<string, string>);
+const map = computed(() => (desk.get(`${props.at}/provenance`) ?? {}) as Record<string, string>);
 const now = computed(() => KINDS.find(({ word }) => word === map.value[props.name]) ?? KINDS[0]);
 
 function next(): void {
@@ -21,7 +21,7 @@ function next(): void {
   const rest = Object.fromEntries(Object.entries(map.value).filter(([key]) => key !== props.name));
   const changed = word === undefined ? rest : { ...rest, [props.name]: word };
   const empty = Object.keys(changed).length === 0;
-  bench.set(`${props.at}/provenance`, empty ? undefined : changed, `${props.at}/provenance/${props.name}`);
+  desk.set(`${props.at}/provenance`, empty ? undefined : changed, `${props.at}/provenance/${props.name}`);
 }
 </script>
 

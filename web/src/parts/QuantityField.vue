@@ -4,7 +4,7 @@ import InputText from "primevue/inputtext";
 import { computed, ref, useId, watch } from "vue";
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "../units/preferences";
-import { displayUnit, fieldText, figures, parsed } from "../units/quantity";
+import { displayUnit, fieldText, figures, isPlainNumber, parsed } from "../units/quantity";
 import { quantityOf } from "../units/units";
 
 const props = defineProps<{
@@ -49,6 +49,13 @@ watch(
   },
   { immediate: true },
 );
+
+/** What was understood, told back while the entry is more than a bare number. */
+const understood = computed(() => {
+  if (!focused.value || wrong.value || present.value === null || isPlainNumber(typed.value)) return null;
+  if (typed.value.trim() === "" || typed.value === shown.value.text) return null;
+  return `= ${shown.value.text} ${shown.value.unit}`.trim();
+});
 
 function take(text: string): void {
   typed.value = text;
@@ -113,6 +120,7 @@ function step(event: KeyboardEvent): void {
       @keydown="step"
     />
     <span class="unit">{{ unit }}</span>
+    <span v-if="understood" class="understood figure" role="status" data-understood>{{ understood }}</span>
     <span v-if="wrong" :id="errorId" class="why" role="alert">{{ wrong }}</span>
   </span>
 </template>
@@ -157,6 +165,13 @@ function step(event: KeyboardEvent): void {
 .unit {
   padding-left: 4px;
   white-space: nowrap;
+}
+
+.understood {
+  grid-column: 1 / -1;
+  color: var(--ok);
+  font-size: var(--size-note);
+  text-align: right;
 }
 
 .why {

@@ -1,6 +1,7 @@
 // Showing and reading quantities: `formatted` for the eye, `parsed` for what was typed.
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "./preferences";
+import { typed } from "./typing";
 import { type Quantity, quantityOf, type Unit, UNITS } from "./units";
 
 export interface Shown {
@@ -58,7 +59,7 @@ export function figures(value: number, significant = 4): string {
 }
 
 function inUnit(value: number, shownIn: Unit): number {
-  return (value - (shownIn.offset ?? 0)) / shownIn.factor;
+  return (value - shownIn.offset) / shownIn.factor;
 }
 
 /** A value of a quantity for reading: short figures, unit beside. */
@@ -105,6 +106,22 @@ export function difference(
   };
 }
 
+/** Sizes that stand for a column: its figures are compared, so they share a unit. */
+const COLUMN_SIZE: Partial<Record<Quantity, number>> = {
+  mass: 1,
+  resistance: 0.05,
+  length: 0.2,
+  torque: 1,
+  inertia: 1e-4,
+};
+
+/** A value among others of its kind in a column. */
+export function shownInColumn(quantity: Quantity, value: number | null): Shown {
+  if (value === null) return { text: "–", unit: "" };
+  const chosen = displayUnit(quantity, COLUMN_SIZE[quantity] ?? value);
+  return { text: figures(inUnit(value, chosen), 3), unit: chosen.symbol };
+}
+
 /** The same as one text. */
 export function shownText(quantity: Quantity, value: number | null | undefined, significant = 3): string {
   const { text, unit: symbol } = shown(quantity, value, significant);
@@ -119,60 +136,37 @@ export function fieldText(key: string, value: number): Shown {
 
 export type Parsed = { kind: "value"; value: number } | { kind: "empty" } | { kind: "wrong"; why: string };
 
-// A number, or a whole and a fraction (1 1/2), then a unit.
-const TYPED = /^([+-]?(?:\d+\s+\d+\/\d+|\d+\/\d+|(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?))\s*(.*)$/i;
-
-function typedNumber(text: string): number {
-  const fraction = /^([+-]?)(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(text);
-  if (fraction) {
-    const [, sign, whole, above, below] = fraction;
-    const size = Number(whole ?? 0) + Number(above) / Number(below);
-    return sign === "-" ? -size : size;
-  }
-  return Number(text.replace(",", "."));
-}
-
-function findUnit(quantity: Quantity, typed: string): Unit | undefined {
-  const wanted = typed.trim();
-  const exact = UNITS[quantity].find((candidate) => candidate.symbol === wanted);
-  if (exact) return exact;
-  const lower = wanted.toLowerCase().replaceAll(" ", "");
-  return UNITS[quantity].find(
-    (candidate) => candidate.symbol.toLowerCase() === lower || candidate.also?.includes(lower),
-  );
-}
-
 /** Reads what was typed into a field. Without a unit it counts in the unit shown beside the field. */
-export function parsed(key: string, meta: FieldMeta, typed: string, shownUnit: string): Parsed {
-  const text = typed.trim().replaceAll("−", "-");
-  if (!text) return meta.required ? { kind: "wrong", why: `${meta.label} is needed` } : { kind: "empty" };
+export function parsed(key: string, meta: FieldMeta, text: string, shownUnit: string): Parsed {
+  const entry = text.trim();
+  if (!entry) return meta.required ? { kind: "wrong", why: `${meta.label} is needed` } : { kind: "empty" };
   const quantity = quantityOf(key);
-  const match = TYPED.exec(text);
-  if (!match)
-    return { kind: "wrong", why: `“${typed}” is no number; something like ${example(quantity)} would do` };
-  const [, numberText = "", unitText = ""] = match;
-  const used = unitText ? findUnit(quantity, unitText) : unit(quantity, shownUnit);
-  if (!used) {
-    const known = UNITS[quantity].map((candidate) => candidate.symbol).filter(Boolean);
-    const would = known.length > 0 ? `${known.join(", ")} would do` : "a plain number is needed";
-    return { kind: "wrong", why: `“${unitText}” is no unit here; ${would}` };
-  }
-  let value = typedNumber(numberText) * used.factor + (used.offset ?? 0);
+  const beside = unit(quantity, shownUnit);
+  const read = typed(quantity, entry);
+  if (read.kind === "wrong") return { kind: "wrong", why: wrongWords(quantity, entry, read.why) };
+  const raw = read.kind === "number" ? read.value * beside.factor + beside.offset : read.value;
   // Rounding of the unit factor must not push 100 % to 1.0000000000000002.
-  value = Number(value.toPrecision(15));
+  const value = Number(raw.toPrecision(14));
   if (meta.whole && !Number.isInteger(value))
     return { kind: "wrong", why: `${figures(value)} came, a whole number is needed` };
   if (meta.min !== undefined && meta.max !== undefined && !(value >= meta.min && value <= meta.max)) {
-    const bound = (limit: number) => figures(inUnit(limit, used), 4);
-    return {
-      kind: "wrong",
-      why: `${typed.trim()} is out of range: ${bound(meta.min)} to ${bound(meta.max)} ${used.symbol} is possible`.replace(
-        "  ",
-        " ",
-      ),
-    };
+    const bound = (limit: number) => figures(inUnit(limit, beside), 4);
+    const range = `${bound(meta.min)} to ${bound(meta.max)} ${beside.symbol}`.trim();
+    return { kind: "wrong", why: `${entry} is out of range: ${range} is possible` };
   }
   return { kind: "value", value };
+}
+
+function wrongWords(quantity: Quantity, entry: string, why: string): string {
+  if (why === "is no number") return `“${entry}” is no number; something like ${example(quantity)} would do`;
+  if (!why.endsWith("is no unit")) return `“${entry}” ${why}`;
+  const known = UNITS[quantity].map((candidate) => candidate.symbol).filter(Boolean);
+  return `${why} here; ${known.length > 0 ? `${known.join(", ")} would do` : "a plain number is needed"}`;
+}
+
+/** Whether an entry is a bare number, which needs no telling back. */
+export function isPlainNumber(text: string): boolean {
+  return /^\s*[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?\s*$/i.test(text);
 }
 
 function example(quantity: Quantity): string {

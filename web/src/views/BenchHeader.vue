@@ -128,6 +128,7 @@ function setName(event: Event): void {
         <span v-if="bench.saveState.kind === 'failed'" class="why">{{ bench.saveState.why }}</span>
       </span>
       <PreferencesMenu />
+      <router-link to="/shelf" class="shelf">Shelf</router-link>
       <button type="button" @click="emit('history')">History</button>
       <button type="button" @click="exportBuild">Export</button>
       <button type="button" :disabled="!bench.canUndo" @click="bench.undo()">Undo</button>
@@ -241,6 +242,12 @@ function setName(event: Event): void {
   white-space: nowrap;
 }
 
+.shelf {
+  color: inherit;
+  text-decoration: none;
+}
+
+.shelf:hover,
 .tools button:hover:not(:disabled) {
   color: var(--accent);
 }

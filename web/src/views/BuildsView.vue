@@ -149,7 +149,9 @@ const drives = (line: BuildLine) =>
     <header class="head">
       <h1>YPSIDYNE</h1>
       <span class="soft tagline">the sizing bench for electric machines you build yourself</span>
-      <span class="right"><PreferencesMenu /></span>
+      <span class="right"
+        ><router-link to="/shelf" class="shelf">Shelf of parts</router-link><PreferencesMenu
+      /></span>
     </header>
     <div class="body">
       <main>
@@ -293,6 +295,9 @@ h1 {
 .right {
   margin-left: auto;
   color: var(--soft);
+  display: flex;
+  gap: 18px;
+  align-items: center;
 }
 
 .body {

@@ -137,13 +137,13 @@ const headlines = computed<Headline[]>(() => {
       :aria-pressed="bench.pinned !== null"
       :title="
         bench.pinned
-          ? 'Let the pinned figures go'
+          ? `Differences are to ${bench.pinned.name}, as pinned; press to let it go`
           : 'Hold these figures; every figure then shows its difference'
       "
       data-pin
       @click="bench.pin()"
     >
-      {{ bench.pinned ? `against ${bench.pinned.name} ×` : "Pin" }}
+      {{ bench.pinned ? "Pinned ×" : "Pin" }}
     </button>
     <span class="headline">
       <span v-for="line in headlines" :key="line.name" :title="line.hint">

@@ -37,8 +37,8 @@ macro_rules! figure {
 #[rustfmt::skip]
 const WISHES: &[Wish] = &[
     Wish { key: "base_mass_kg", words: "A lighter machine:", unit: "kg", eases_downward: true, factor: 0.6, group: Group::Mass, place: figure!(Vehicle, base_mass_kg) },
-    Wish { key: "payload_kg", words: "Carrying no more than", unit: "kg", eases_downward: true, factor: 0.3, group: Group::Mass, place: figure!(Vehicle, payload_kg) },
-    Wish { key: "towed_mass_kg", words: "Towing no more than", unit: "kg", eases_downward: true, factor: 0.1, group: Group::Mass, place: figure!(Vehicle, towed_mass_kg) },
+    Wish { key: "payload_kg", words: "Carrying no more than", unit: "kg", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, payload_kg) },
+    Wish { key: "towed_mass_kg", words: "Towing no more than", unit: "kg", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, towed_mass_kg) },
     Wish { key: "grade_percent", words: "Hills no steeper than", unit: "%", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, grade_percent) },
     Wish { key: "climb_speed_m_s", words: "Up the hill at", unit: "m/s", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, some climb_speed_m_s) },
     Wish { key: "climb_duration_min", words: "Hills that last no longer than", unit: "min", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, some climb_duration_min) },
@@ -91,8 +91,8 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
                     }
                 },
                 move |step| {
-                    format!("{} {} {} instead of {}.", wish.words, three(step), wish.unit, three(now))
-                        .replace("  ", " ")
+                    format!("{} {} {u} instead of {} {u}.", wish.words, three(step), three(now), u = wish.unit)
+                        .replace("  ", " ").replace(" .", ".")
                 },
             ))
         })

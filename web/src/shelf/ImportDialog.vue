@@ -1,0 +1,258 @@
+<script setup lang="ts">
+// Parts from a table or a shelf file: columns are matched, every bad row is named, then the good ones or all or none.
+import Dialog from "primevue/dialog";
+import Select from "primevue/select";
+import { computed, ref, shallowRef, watch } from "vue";
+import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { type Kind, KINDS } from "./kinds";
+
+const props = defineProps<{ kind: Kind | null }>();
+const emit = defineEmits<{ done: [] }>();
+const shown = defineModel<boolean>("shown", { required: true });
+
+const file = shallowRef<File | null>(null);
+const rowKind = ref<Kind>("motor");
+const look = shallowRef<Schemas["Import"] | null>(null);
+const problem = ref<string | null>(null);
+const done = ref<string | null>(null);
+const busy = ref(false);
+const choices = ref<Record<string, Schemas["ColumnChoice"]>>({});
+const fields = shallowRef<Schemas["Field"][]>([]);
+
+watch(shown, (open) => {
+  if (!open) return;
+  rowKind.value = props.kind ?? "motor";
+  file.value = null;
+  look.value = null;
+  problem.value = null;
+  done.value = null;
+  choices.value = {};
+});
+watch(
+  rowKind,
+  async (wanted) => {
+    const reply = await api.GET("/api/parts/fields/{kind}", { params: { path: { kind: wanted } } });
+    fields.value = reply.data ?? [];
+    choices.value = {};
+    if (file.value) await send("look");
+  },
+  { immediate: true },
+);
+
+const isTable = computed(() => file.value !== null && !file.value.name.toLowerCase().endsWith(".json"));
+const offered = computed(() => [
+  { key: null as string | null, label: "leave out" },
+  { key: "part" as string | null, label: "kind of part" },
+  ...fields.value.map(({ key, label }) => ({ key: key as string | null, label })),
+]);
+const units = (key: string | null) => fields.value.find((field) => field.key === key)?.units ?? [];
+
+async function send(mode: "look" | "good" | "whole"): Promise<void> {
+  if (!file.value) return;
+  busy.value = true;
+  problem.value = null;
+  const query = new URLSearchParams({ format: isTable.value ? "csv" : "json", mode });
+  if (isTable.value) {
+    query.set("kind", rowKind.value);
+    query.set("columns", JSON.stringify(choices.value));
+  }
+  const reply = await fetch(`/api/parts/import?${query.toString()}`, {
+    method: "POST",
+    headers: { "Content-Type": "application/octet-stream" },
+    body: file.value,
+  }).catch(() => undefined);
+  busy.value = false;
+  if (!reply?.ok) {
+    problem.value = saying(reply ? ((await reply.json()) as ProblemDocument) : undefined);
+    look.value = null;
+    return;
+  }
+  look.value = (await reply.json()) as Schemas["Import"];
+  if (look.value.stored > 0) {
+    done.value = `${look.value.stored} parts are on the shelf${look.value.bad > 0 ? `, ${look.value.bad} rows were left out` : ""}.`;
+    emit("done");
+  }
+}
+
+async function take(files: FileList | null): Promise<void> {
+  file.value = files?.[0] ?? null;
+  choices.value = {};
+  done.value = null;
+  await send("look");
+}
+
+async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<void> {
+  choices.value = { ...choices.value, [header]: choice };
+  await send("look");
+}
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="shown"
+    modal
+    header="Parts from a file"
+    :style="{ width: '820px', maxWidth: '96vw' }"
+  >
+    <div class="sheet" data-import>
+      <p>
+        A table as CSV in UTF-8, one part a row under a line of headers; or a shelf as JSON. Nothing is stored
+        before you say so.
+      </p>
+      <p class="row">
+        <input
+          type="file"
+          accept=".csv,.txt,.tsv,.json"
+          aria-label="File of parts"
+          data-parts-file
+          @change="(event) => take((event.target as HTMLInputElement).files)"
+        />
+        <template v-if="isTable">
+          where no column says it, rows are
+          <Select
+            v-model="rowKind"
+            :options="KINDS"
+            option-label="many"
+            option-value="kind"
+            aria-label="Kind of the parts"
+          />
+        </template>
+      </p>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <p v-if="done" class="done" role="status" data-import-done>{{ done }}</p>
+      <template v-if="look && !done">
+        <table v-if="look.columns.length > 0" class="columns">
+          <thead>
+            <tr>
+              <th>column</th>
+              <th>holds</th>
+              <th>in</th>
+              <th>first cells</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="column in look.columns" :key="column.header" :data-column="column.header">
+              <td>{{ column.header }}</td>
+              <td>
+                <Select
+                  :model-value="column.choice.key"
+                  :options="offered"
+                  option-label="label"
+                  option-value="key"
+                  filter
+                  :aria-label="`What ${column.header} holds`"
+                  @update:model-value="(key) => choose(column.header, { key, unit: null })"
+                />
+              </td>
+              <td>
+                <Select
+                  v-if="units(column.choice.key).length > 1"
+                  :model-value="column.choice.unit ?? units(column.choice.key)[0]"
+                  :options="units(column.choice.key)"
+                  :aria-label="`Unit of ${column.header}`"
+                  @update:model-value="(unit) => choose(column.header, { ...column.choice, unit })"
+                />
+                <template v-else>{{ units(column.choice.key)[0] }}</template>
+              </td>
+              <td class="note">{{ column.samples.join(" · ") }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="sum" data-import-sum>
+          <b>{{ look.good }}</b> {{ look.good === 1 ? "part reads" : "parts read" }},
+          <b :class="{ bad: look.bad > 0 }">{{ look.bad }}</b> {{ look.bad === 1 ? "does" : "do" }} not.
+        </p>
+        <div v-if="look.problems.length > 0" class="problems">
+          <table>
+            <thead>
+              <tr>
+                <th>{{ isTable ? "line" : "part" }}</th>
+                <th>column</th>
+                <th>what is wrong</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(wrong, place) in look.problems" :key="place">
+                <td class="figure">{{ wrong.line }}</td>
+                <td>{{ wrong.column }}</td>
+                <td>{{ wrong.detail }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p v-if="look.sample.length > 0" class="note">
+          First:
+          {{
+            look.sample
+              .slice(0, 4)
+              .map((part) => part.label)
+              .join(" · ")
+          }}
+        </p>
+      </template>
+    </div>
+    <template #footer>
+      <template v-if="look && !done">
+        <button
+          v-if="look.bad > 0"
+          type="button"
+          class="boxed"
+          :disabled="busy || look.good === 0"
+          data-import-good
+          @click="send('good')"
+        >
+          Keep the {{ look.good }} good ones
+        </button>
+        <button
+          v-else
+          type="button"
+          class="boxed"
+          :disabled="busy || look.good === 0"
+          data-import-whole
+          @click="send('whole')"
+        >
+          Put all {{ look.good }} on the shelf
+        </button>
+      </template>
+      <button type="button" class="boxed" @click="shown = false">{{ done ? "Done" : "Keep nothing" }}</button>
+    </template>
+  </Dialog>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  gap: 8px;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+
+.columns :deep(.p-select) {
+  max-width: 210px;
+}
+
+.columns td {
+  padding-block: 2px;
+}
+
+.problems {
+  max-height: 180px;
+  overflow: auto;
+  border: 1px solid var(--line);
+}
+
+.problem,
+.bad {
+  color: var(--fail);
+}
+
+.done {
+  color: var(--ok);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+// One part of the shelf: its figures edited, copied, retired.
+import Dialog from "primevue/dialog";
+import { useToast } from "primevue/usetoast";
+import { computed, provide, ref, shallowRef } from "vue";
+import { api, type ProblemDocument, saying } from "../api/client";
+import { FIELDS } from "../api/fields.gen";
+import { DESK } from "../bench/desk";
+import { freshName } from "../lib/names";
+import { valueAt, withValue } from "../lib/pointer";
+import BenchField from "../parts/BenchField.vue";
+import { kindOf, type Part, type PartLine } from "./kinds";
+
+const props = defineProps<{ line: PartLine | { part: Part } }>();
+const emit = defineEmits<{ close: []; changed: [] }>();
+const toast = useToast();
+
+const part = shallowRef<Part>(props.line.part);
+const refused = ref<ProblemDocument | null>(null);
+const stored = computed(() => ("id" in props.line ? props.line : null));
+const kind = computed(() => kindOf(part.value.part));
+const changed = computed(() => JSON.stringify(part.value) !== JSON.stringify(props.line.part));
+
+provide(DESK, {
+  get: (pointer) => valueAt(part.value, pointer),
+  set: (pointer, value) => {
+    part.value = withValue(part.value, pointer, value);
+  },
+  seal: () => undefined,
+  guessAt: () => undefined,
+  wrongAt: (pointer) => refused.value?.errors?.find((error) => error.pointer === pointer)?.detail,
+});
+
+const NESTED: Record<string, string> = { gearbox: "Gearbox", thermal: "Thermal", size_mm: "SizeMm" };
+const START: Record<string, object> = {
+  gearbox: { kind: "planetary", ratio: 10, efficiency: 0.8 },
+  thermal: {},
+  size_mm: { length: 100, width: 50, height: 50 },
+};
+const HIDDEN = ["part_id", "provenance", "mount", "bec", "sensors", ...Object.keys(NESTED)];
+const FIRST = ["label", "price", "owned", "source"];
+const names = computed(() => {
+  const all = Object.keys(FIELDS[kind.value.record] ?? {}).filter((key) => !HIDDEN.includes(key));
+  return all.filter((key) => !FIRST.includes(key));
+});
+const nested = computed(() =>
+  Object.keys(NESTED).filter((key) => FIELDS[kind.value.record]?.[key] !== undefined),
+);
+/** What is wrong with the part as a whole. */
+const general = computed(() => {
+  const errors = refused.value?.errors ?? [];
+  if (refused.value && errors.length === 0) return [refused.value.detail];
+  return errors.filter(({ pointer }) => pointer.split("/").length !== 2).map(({ detail }) => detail);
+});
+
+async function save(): Promise<void> {
+  refused.value = null;
+  const body = part.value as never;
+  const line = stored.value;
+  const reply = line
+    ? await api
+        .PUT("/api/parts/{id}", {
+          params: { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } },
+          body,
+        })
+        .catch(() => undefined)
+    : await api.POST("/api/parts", { body }).catch(() => undefined);
+  if (reply?.data) {
+    emit("changed");
+    emit("close");
+    return;
+  }
+  refused.value = reply?.error ?? null;
+  if (!reply?.error?.errors?.length) {
+    toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  }
+}
+
+async function copy(): Promise<void> {
+  const label = freshName(`${part.value.label ?? ""}, copy`.slice(0, 150), []);
+  const reply = await api
+    .POST("/api/parts", { body: { ...part.value, label } as never })
+    .catch(() => undefined);
+  if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  else toast.add({ severity: "secondary", summary: `“${label}” is on the shelf.`, life: 5000 });
+  emit("changed");
+  emit("close");
+}
+
+async function retire(back: boolean): Promise<void> {
+  const line = stored.value;
+  if (!line) return;
+  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const restore = () => api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined);
+  const reply = back
+    ? await restore()
+    : await api.DELETE("/api/parts/{id}", { params }).catch(() => undefined);
+  if (!reply?.response.ok) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  else if (!back) {
+    const undo = async () => {
+      toast.removeAllGroups();
+      await restore();
+      emit("changed");
+    };
+    const summary = `“${line.part.label ?? ""}” is retired. Builds that use it keep their figures.`;
+    toast.add({ severity: "secondary", summary, detail: undo, life: 12_000 });
+  }
+  emit("changed");
+  emit("close");
+}
+</script>
+
+<template>
+  <Dialog
+    :visible="true"
+    modal
+    :header="stored ? `A ${kind.one} on the shelf` : `A new ${kind.one}`"
+    :style="{ width: '760px', maxWidth: '96vw' }"
+    @update:visible="emit('close')"
+  >
+    <div class="sheet" data-part-sheet>
+      <p v-for="detail in general" :key="detail" class="wrong" role="alert">{{ detail }}</p>
+      <BenchField v-for="name in FIRST" :key="name" at="" :record="kind.record" :name="name" />
+      <div class="two">
+        <BenchField v-for="name in names" :key="name" at="" :record="kind.record" :name="name" />
+      </div>
+      <section v-for="key in nested" :key="key">
+        <h3>
+          {{ FIELDS[kind.record]?.[key]?.label }}
+          <button
+            type="button"
+            class="action"
+            @click="part = withValue(part, `/${key}`, valueAt(part, `/${key}`) ? undefined : START[key])"
+          >
+            {{ valueAt(part, `/${key}`) ? "take it away" : "give it" }}
+          </button>
+        </h3>
+        <div v-if="valueAt(part, `/${key}`)" class="two">
+          <BenchField
+            v-for="name in Object.keys(FIELDS[NESTED[key] ?? ''] ?? {})"
+            :key="name"
+            :at="`/${key}`"
+            :record="NESTED[key] ?? ''"
+            :name="name"
+          />
+        </div>
+      </section>
+    </div>
+    <template #footer>
+      <template v-if="stored">
+        <button v-if="stored.retired_at" type="button" class="boxed" @click="retire(true)">
+          Offer it again
+        </button>
+        <button v-else type="button" class="boxed" data-retire @click="retire(false)">Retire</button>
+        <button type="button" class="boxed" @click="copy">Copy</button>
+      </template>
+      <button
+        type="button"
+        class="boxed"
+        :disabled="stored !== null && !changed"
+        data-save-part
+        @click="save"
+      >
+        {{ stored ? "Save" : "Put on the shelf" }}
+      </button>
+    </template>
+  </Dialog>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  gap: 2px;
+}
+
+.two {
+  columns: 2 260px;
+  column-gap: 26px;
+  margin-top: 8px;
+}
+
+h3 {
+  display: flex;
+  gap: 12px;
+  border-bottom: 1px solid var(--line);
+  margin-top: 10px;
+}
+
+.wrong {
+  color: var(--fail);
+}
+</style>

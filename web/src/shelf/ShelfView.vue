@@ -1,0 +1,457 @@
+<script setup lang="ts">
+// The shelf: every part by kind, searched as you type, filtered by any figure, sorted, compared, edited.
+import Select from "primevue/select";
+import { useToast } from "primevue/usetoast";
+import VirtualScroller from "primevue/virtualscroller";
+import { computed, ref, watch } from "vue";
+import { api, saying } from "../api/client";
+import { shownInColumn } from "../units/quantity";
+import { quantityOf } from "../units/units";
+import QuantityField from "../parts/QuantityField.vue";
+import PreferencesMenu from "../views/PreferencesMenu.vue";
+import CompareSheet from "./CompareSheet.vue";
+import ImportDialog from "./ImportDialog.vue";
+import { figureOf, type Kind, KINDS, kindOf, labelOf, numbersOf, type Part, type PartLine } from "./kinds";
+import PartSheet from "./PartSheet.vue";
+import { useShelf } from "./query";
+
+const toast = useToast();
+const { query, total, problem, lines, show, again } = useShelf();
+
+/** Height of a row, px; the list only draws the rows in view. */
+const ROW = window.matchMedia("(pointer: coarse)").matches ? 44 : 28;
+const MOST_COMPARED = 4;
+
+const chosen = computed(() => kindOf(query.kind ?? "motor"));
+const columns = computed(() =>
+  query.kind ? [...chosen.value.columns, "mass_kg", "price"] : ["mass_kg", "price"],
+);
+const figures = computed(() => numbersOf(chosen.value.record));
+const record = computed(() => chosen.value.record);
+
+watch(
+  () => query.kind,
+  () => {
+    query.filters = [];
+    query.sort = null;
+  },
+);
+
+const open = ref<PartLine | { part: Part } | null>(null);
+const importing = ref(false);
+const compared = ref<PartLine[]>([]);
+const comparing = ref(false);
+
+const isCompared = (line: PartLine) => compared.value.some(({ id }) => id === line.id);
+function compare(line: PartLine): void {
+  if (isCompared(line)) compared.value = compared.value.filter(({ id }) => id !== line.id);
+  else if (compared.value.length < MOST_COMPARED) compared.value = [...compared.value, line];
+}
+
+function sortBy(key: string | null): void {
+  query.descending = query.sort === key ? !query.descending : false;
+  query.sort = key;
+}
+
+function addFilter(key: string): void {
+  if (!query.filters.some((filter) => filter.key === key)) {
+    query.filters.push({ key, at_least: null, at_most: null });
+  }
+}
+
+const plain = (key: string) => {
+  const last = key.split(".").at(-1) ?? key;
+  return {
+    last,
+    meta: { label: labelOf(record.value, key), help: "", required: false, min: -1e12, max: 1e12 },
+  };
+};
+const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figureOf(part, key));
+
+function fresh(): void {
+  const kind: Kind = query.kind ?? "motor";
+  const start: Record<Kind, object> = {
+    motor: { kind: "brushless", kv_rpm_per_v: 200, resistance_ohm: 0.05 },
+    controller: { kind: "brushless" },
+    battery: { chemistry: "lipo", cells_series: 6, capacity_ah: 5, continuous_c: 25 },
+    gearing_stage: { kind: "belt", driver_teeth: 15, driven_teeth: 36 },
+    wheel: { diameter_m: 0.2 },
+  };
+  open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...start[kind] } as Part };
+}
+
+async function setOwned(line: PartLine): Promise<void> {
+  const part = { ...line.part, owned: !line.part.owned };
+  const reply = await api
+    .PUT("/api/parts/{id}", {
+      params: { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } },
+      body: part as never,
+    })
+    .catch(() => undefined);
+  if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  again();
+}
+
+async function stockUp(): Promise<void> {
+  const reply = await api.POST("/api/parts/stock").catch(() => undefined);
+  if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  again();
+}
+
+function move(event: KeyboardEvent): void {
+  if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+  const rows = [...document.querySelectorAll<HTMLElement>("[data-part] .open")];
+  const at = rows.indexOf(event.target as HTMLElement);
+  if (at < 0) return;
+  event.preventDefault();
+  rows[at + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
+}
+
+const nothing = computed(() => total.value === 0);
+const untouched = computed(
+  () => query.text === "" && query.filters.length === 0 && query.owned === null && !query.retired,
+);
+</script>
+
+<template>
+  <div class="shelf">
+    <header class="head">
+      <router-link to="/" class="brand">YPSIDYNE</router-link>
+      <h1>Shelf</h1>
+      <span class="note" role="status" data-total>
+        {{ total === null ? "" : total === 1 ? "1 part" : `${total} parts` }}
+      </span>
+      <span class="tools">
+        <PreferencesMenu />
+        <button type="button" class="boxed" @click="fresh">New {{ chosen.one }}</button>
+        <button type="button" @click="importing = true">Import</button>
+        <a :href="`/api/parts/export?format=csv${query.kind ? `&kind=${query.kind}` : ''}`">CSV</a>
+        <a :href="`/api/parts/export?format=json${query.kind ? `&kind=${query.kind}` : ''}`">JSON</a>
+      </span>
+    </header>
+    <div class="ask">
+      <span class="switch" role="group" aria-label="Kind of part">
+        <button
+          v-for="known in KINDS"
+          :key="known.kind"
+          type="button"
+          :aria-pressed="query.kind === known.kind"
+          :data-kind="known.kind"
+          @click="query.kind = known.kind"
+        >
+          {{ known.many }}
+        </button>
+        <button type="button" :aria-pressed="query.kind === null" @click="query.kind = null">All</button>
+      </span>
+      <input
+        v-model="query.text"
+        type="search"
+        class="text"
+        placeholder="search: 190 kv, 6s 5000, worm 1:50"
+        aria-label="Search the shelf"
+        data-shelf-search
+      />
+      <span class="switch" role="group" aria-label="Drawer">
+        <button type="button" :aria-pressed="query.owned === null" @click="query.owned = null">all</button>
+        <button type="button" :aria-pressed="query.owned === true" @click="query.owned = true">own</button>
+        <button type="button" :aria-pressed="query.owned === false" @click="query.owned = false">need</button>
+      </span>
+      <label class="note"><input v-model="query.retired" type="checkbox" /> retired</label>
+      <Select
+        v-if="query.kind"
+        :model-value="null"
+        :options="figures"
+        option-label="label"
+        option-value="key"
+        placeholder="filter by a figure"
+        filter
+        aria-label="Filter by a figure"
+        class="add"
+        data-add-filter
+        @update:model-value="addFilter"
+      />
+      <button v-if="compared.length > 1" type="button" class="boxed" data-compare @click="comparing = true">
+        Compare {{ compared.length }}
+      </button>
+      <button v-if="compared.length > 0" type="button" class="action" @click="compared = []">none</button>
+    </div>
+    <div v-if="query.filters.length > 0" class="filters">
+      <div
+        v-for="(filter, place) in query.filters"
+        :key="filter.key"
+        class="filter"
+        :data-filter="filter.key"
+      >
+        <span>{{ labelOf(record, filter.key) }}</span>
+        <QuantityField
+          v-model="filter.at_least"
+          :name="plain(filter.key).last"
+          :meta="plain(filter.key).meta"
+          :label="`${labelOf(record, filter.key)}, at least`"
+        />
+        <span>to</span>
+        <QuantityField
+          v-model="filter.at_most"
+          :name="plain(filter.key).last"
+          :meta="plain(filter.key).meta"
+          :label="`${labelOf(record, filter.key)}, at most`"
+        />
+        <button
+          type="button"
+          class="action"
+          :aria-label="`No filter by ${labelOf(record, filter.key)}`"
+          @click="query.filters.splice(place, 1)"
+        >
+          ×
+        </button>
+      </div>
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="list" role="table" aria-label="Parts" :aria-rowcount="total ?? undefined" @keydown="move">
+      <div class="row heads" role="row" :style="{ '--figures': columns.length }">
+        <span></span>
+        <span role="columnheader">
+          <button type="button" @click="sortBy(null)">
+            part<span v-if="query.sort === null" aria-hidden="true">{{
+              query.descending ? " ↓" : " ↑"
+            }}</span>
+          </button>
+        </span>
+        <span v-for="key in columns" :key="key" role="columnheader" class="number">
+          <button type="button" :data-sort="key" @click="sortBy(key)">
+            {{ labelOf(record, key).toLowerCase()
+            }}<span v-if="query.sort === key" aria-hidden="true">{{ query.descending ? " ↓" : " ↑" }}</span>
+          </button>
+        </span>
+        <span role="columnheader" class="number">drawer</span>
+      </div>
+      <VirtualScroller
+        v-if="!nothing"
+        :items="lines as PartLine[]"
+        :item-size="ROW"
+        lazy
+        class="scroller"
+        @lazy-load="(event) => show(event.first as number, event.last as number)"
+      >
+        <template #item="{ item, options }">
+          <div
+            class="row"
+            role="row"
+            :aria-rowindex="options.index + 1"
+            :style="{ height: `${ROW}px`, '--figures': columns.length }"
+            :data-part="item?.part.label"
+          >
+            <template v-if="item">
+              <input
+                type="checkbox"
+                :checked="isCompared(item)"
+                :disabled="!isCompared(item) && compared.length >= MOST_COMPARED"
+                :aria-label="`Compare ${item.part.label}`"
+                @change="compare(item)"
+              />
+              <button type="button" class="open" role="cell" @click="open = item">
+                {{ item.part.label }}
+                <span v-if="!query.kind" class="note">{{ kindOf(item.part.part).one }}</span>
+              </button>
+              <span v-for="key in columns" :key="key" role="cell" class="figure number">
+                {{ figure(item.part, key).text }}<span class="unit">{{ figure(item.part, key).unit }}</span>
+              </span>
+              <button
+                type="button"
+                class="number own"
+                :class="{ has: item.part.owned }"
+                :aria-label="`${item.part.label}: ${item.part.owned ? 'in the drawer' : 'to buy'}; press to change`"
+                @click="setOwned(item)"
+              >
+                {{ item.part.owned ? "own" : "need" }}
+              </button>
+            </template>
+          </div>
+        </template>
+      </VirtualScroller>
+      <div v-else class="empty">
+        <template v-if="untouched">
+          <p>Nothing of this kind is on the shelf yet.</p>
+          <p>
+            <button type="button" class="boxed" @click="stockUp">Put the generic parts on it</button>
+            that come with the program,
+            <button type="button" class="action" @click="importing = true">import a list</button>, or put
+            parts on it from a build.
+          </p>
+        </template>
+        <p v-else>Nothing here matches. Fewer words or a wider range would find more.</p>
+      </div>
+    </div>
+    <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" />
+    <CompareSheet v-model:shown="comparing" :lines="compared" />
+    <ImportDialog v-model:shown="importing" :kind="query.kind" @done="again" />
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  display: grid;
+  grid-template-rows: auto auto auto auto minmax(0, 1fr);
+  height: 100%;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 14px;
+  min-height: 38px;
+  border-bottom: 1px solid var(--ink);
+}
+
+.brand {
+  display: flex;
+  align-items: center;
+  align-self: stretch;
+  padding: 0 14px;
+  font-weight: 600;
+  letter-spacing: 0.08em;
+  color: var(--ink);
+  text-decoration: none;
+  border-right: 1px solid var(--line);
+}
+
+h1 {
+  font-size: var(--size-title);
+}
+
+.tools {
+  margin-left: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  padding: 3px 14px;
+}
+
+.tools > button:not(.boxed):hover,
+.tools a:hover {
+  color: var(--accent);
+}
+
+.tools a {
+  color: inherit;
+  text-decoration: none;
+}
+
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  padding: 8px 14px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--line);
+}
+
+.text {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 3px 8px;
+  flex: 1 1 200px;
+  max-width: 320px;
+}
+
+input[type="checkbox"] {
+  accent-color: var(--accent);
+  vertical-align: -2px;
+}
+
+.add {
+  font-size: var(--size);
+}
+
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  padding: 5px 14px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+
+.filter {
+  display: grid;
+  grid-template-columns: auto 118px auto 118px auto;
+  gap: 8px;
+  align-items: baseline;
+}
+
+.problem {
+  color: var(--fail);
+  padding: 6px 14px;
+}
+
+.list {
+  grid-row: 5;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow-x: auto;
+}
+
+.row {
+  display: grid;
+  grid-template-columns: 22px minmax(180px, 2.2fr) repeat(var(--figures), minmax(76px, 1fr)) 60px;
+  column-gap: 12px;
+  align-items: center;
+  padding: 0 14px;
+  border-bottom: 1px solid var(--faint);
+  min-width: calc(340px + var(--figures) * 88px);
+}
+
+.row:hover {
+  background: var(--faint);
+}
+
+.heads,
+.heads:hover {
+  background: var(--sheet);
+  border-bottom-color: var(--ink);
+  padding-block: 4px;
+  color: var(--soft);
+  font-size: var(--size-note);
+}
+
+.number {
+  text-align: right;
+}
+
+.open {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  align-self: stretch;
+}
+
+.open:hover {
+  color: var(--accent);
+}
+
+.own {
+  color: var(--soft);
+}
+
+.own.has {
+  color: var(--ok);
+  font-weight: 600;
+}
+
+.scroller {
+  flex: 1;
+  min-height: 300px;
+}
+
+.empty {
+  padding: 40px 14px;
+  display: grid;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,197 @@
+// What people type into a figure: numbers, fractions, sums, with any sensible unit. A unit library does the sums and
+// watches the dimensions; the table of units knows the ways makers write them.
+import {
+  addDependencies,
+  create,
+  createUnitDependencies,
+  divideDependencies,
+  evaluateDependencies,
+  multiplyDependencies,
+  subtractDependencies,
+  unaryMinusDependencies,
+  unaryPlusDependencies,
+  type Unit as MathUnit,
+  unitDependencies,
+} from "mathjs";
+import { type Quantity, type Unit, UNITS } from "./units";
+
+const math = create(
+  Object.assign(
+    {},
+    unitDependencies,
+    createUnitDependencies,
+    evaluateDependencies,
+    addDependencies,
+    subtractDependencies,
+    multiplyDependencies,
+    divideDependencies,
+    unaryMinusDependencies,
+    unaryPlusDependencies,
+  ),
+);
+// Units of the trade that the library does not have; the forces are exact (standard gravity).
+math.createUnit("mph", "0.44704 m/s");
+math.createUnit("gf", "0.00980665 N");
+math.createUnit("ozf", "0.27801385095378125 N");
+math.createUnit("krpm", "1000 rpm");
+math.createUnit("rps", "60 rpm");
+
+export type Typed =
+  { kind: "number"; value: number } | { kind: "quantity"; value: number } | { kind: "wrong"; why: string };
+
+/** A unit without what people leave out or put in as they like. */
+function squashed(text: string): string {
+  return text
+    .toLowerCase()
+    .replace(/[ωΩΩ]/gu, "ohm")
+    .replaceAll("²", "2")
+    .replace(/[\s.·⋅\-*^]/gu, "");
+}
+
+/** The unit written so, among those of a quantity. */
+export function unitWritten(quantity: Quantity, written: string): Unit | undefined {
+  const exact = UNITS[quantity].find(({ symbol }) => symbol === written.trim());
+  if (exact) return exact;
+  const wanted = squashed(written);
+  return UNITS[quantity].find(
+    ({ symbol, also }) => squashed(symbol) === wanted || also.some((other) => squashed(other) === wanted),
+  );
+}
+
+/** A symbol of the table as the library writes it. */
+function forLibrary(symbol: string): string {
+  const named: Record<string, string> = { "°": "deg", "1/s": "rps", "°C": "degC", "°F": "degF" };
+  return named[symbol] ?? symbol.replace(/Ω/gu, "ohm").replaceAll("²", "^2").replace(/[·⋅]/gu, " ");
+}
+
+/** Quantities in words, for what has the wrong dimension; the first that fits is named. */
+const DIMENSIONS: [Quantity, string][] = [
+  ["speed", "a speed"],
+  ["length", "a length"],
+  ["area", "an area"],
+  ["mass", "a mass"],
+  ["torque", "a torque"],
+  ["rotation", "a rotational speed"],
+  ["power", "a power"],
+  ["voltage", "a voltage"],
+  ["current", "a current"],
+  ["resistance", "a resistance"],
+  ["capacity", "a charge"],
+  ["minutes", "a time"],
+  ["inertia", "a moment of inertia"],
+  ["force", "a force"],
+  ["kv", "a speed constant"],
+];
+
+const NAMES: Partial<Record<Quantity, string>> = {
+  ...Object.fromEntries(DIMENSIONS),
+  fastSpeed: "a speed",
+  smallLength: "a length",
+  wireArea: "an area",
+  time: "a time",
+  energy: "an energy",
+  temperature: "a temperature",
+  angle: "an angle",
+  thermalResistance: "a thermal resistance",
+  heatCapacity: "a heat capacity",
+  rate: "a rate",
+  cRate: "a C rating",
+};
+
+const UNIT_PHRASE =
+  /[A-Za-zµμΩΩ°%"'](?:[A-Za-z0-9µμΩΩ°²³]|\^\d|[·⋅.\-*/ ](?=[A-Za-zµμΩΩ°])|(?<=[A-Za-z])\^\d)*/gu;
+const ARITHMETIC = /^[\d\s.+\-*/()e]+$/i;
+
+/** Spellings that would read as arithmetic. */
+function tidied(text: string): string {
+  return text
+    .trim()
+    .replaceAll("−", "-")
+    .replace(/[×]/gu, "*")
+    .replace(/(\d),(\d)/gu, "$1.$2")
+    .replace(/\b1\s*\/\s*min\b/giu, "rpm")
+    .replace(/(\d)\s*\/\s*min\b/giu, "$1 rpm")
+    .replace(/(\d)\s+1\s*\/\s*s\b/giu, "$1 rps")
+    .replace(/(^|[^\d.])(\d+)\s+(\d+)\s*\/\s*(\d+)/gu, "$1($2+$3/$4)");
+}
+
+function sum(text: string): number | undefined {
+  if (!ARITHMETIC.test(text) || !/\d/u.test(text)) return undefined;
+  try {
+    const value = math.evaluate(text) as unknown;
+    return typeof value === "number" && Number.isFinite(value) ? value : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The dimension of a value in words. */
+function dimension(value: MathUnit): string {
+  const found = DIMENSIONS.find(([quantity]) => {
+    const [own] = UNITS[quantity];
+    return own !== undefined && value.equalBase(math.unit(forLibrary(own.symbol)));
+  });
+  return found?.[1] ?? "something else";
+}
+
+/** Reads what was typed. A plain number or sum is left to the unit shown beside the field. */
+export function typed(quantity: Quantity, text: string): Typed {
+  const plain = tidied(text);
+  const alone = sum(plain);
+  if (alone !== undefined) return { kind: "number", value: alone };
+  const phrases = [...plain.matchAll(UNIT_PHRASE)].map(([phrase]) => phrase);
+  if (phrases.length === 0) return { kind: "wrong", why: "is no number" };
+
+  // The usual: a number or a sum, then one unit of this very quantity.
+  const [first = ""] = phrases;
+  const unit = unitWritten(quantity, first);
+  if (phrases.length === 1 && unit && plain.endsWith(first)) {
+    const value = sum(plain.slice(0, plain.length - first.length));
+    if (value !== undefined) return { kind: "quantity", value: value * unit.factor + unit.offset };
+  }
+
+  // Anything else: the library does the sum and watches the dimension.
+  const unknown: string[] = [];
+  const formula = plain.replace(UNIT_PHRASE, (phrase) => {
+    const known =
+      unitWritten(quantity, phrase) ??
+      Object.keys(UNITS)
+        .map((name) => unitWritten(name as Quantity, phrase))
+        .find(Boolean);
+    const written = known ? forLibrary(known.symbol) : forLibrary(phrase.replace(/[.\-*]/gu, " "));
+    try {
+      if (written.trim() === "") throw new Error("no unit");
+      math.unit(written);
+      return ` (1 ${written}) `;
+    } catch {
+      unknown.push(phrase.trim());
+      return " ";
+    }
+  });
+  if (unknown.length > 0) return { kind: "wrong", why: `“${unknown.join(", ")}” is no unit` };
+  const [own] = UNITS[quantity];
+  let value: unknown;
+  try {
+    // Written out, so that 5 mph + 1 km/h is a sum of products.
+    value = math.evaluate(formula.replace(/(\d|\))\s+\(1 /gu, "$1 * (1 "));
+  } catch {
+    return { kind: "wrong", why: "mixes figures with and without units, or of different kinds" };
+  }
+  const needed = NAMES[quantity] ?? "a plain number";
+  if (typeof value === "number" && Number.isFinite(value)) return { kind: "number", value };
+  if (!isUnit(value) || !own) return { kind: "wrong", why: "is no number" };
+  let target: MathUnit | undefined;
+  try {
+    target = own.symbol ? math.unit(forLibrary(own.symbol)) : undefined;
+  } catch {
+    target = undefined;
+  }
+  if (!target || !value.equalBase(target)) {
+    return { kind: "wrong", why: `is ${dimension(value)}; ${needed} is needed` };
+  }
+  return { kind: "quantity", value: value.toNumber(forLibrary(own.symbol)) };
+}
+
+function isUnit(value: unknown): value is MathUnit {
+  return math.typeOf(value) === "Unit";
+}
