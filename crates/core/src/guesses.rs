@@ -53,6 +53,12 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
             ),
         );
     }
+    if motor.rotor_inertia_kg_m2.is_none() {
+        note(
+            "motor/rotor_inertia_kg_m2",
+            "A rotor without inertia: it gets up to speed a little slower than the times say.".to_owned(),
+        );
+    }
     if motor.insulation_class.is_none() {
         note("motor/insulation_class", format!("Insulation class B, {} °C.", three(InsulationClass::B.limit_c())));
     }

@@ -267,6 +267,7 @@ fn guesses_are_named_and_go_when_the_figure_is_given() {
             ("/options/0/battery/cell_resistance_ohm", json!(0.006)),
             ("/options/0/drives/0/motor/insulation_class", json!("F")),
             ("/options/0/drives/0/motor/no_load_speed_share", json!(0.6)),
+            ("/options/0/drives/0/motor/rotor_inertia_kg_m2", json!(1e-6)),
             (
                 "/options/0/drives/0/motor/thermal",
                 json!({ "winding_to_case_k_per_w": 3, "case_to_ambient_k_per_w": 9, "winding_j_per_k": 5, "case_j_per_k": 20 }),
@@ -276,6 +277,8 @@ fn guesses_are_named_and_go_when_the_figure_is_given() {
     assert!(
         pointers(&known).iter().all(|pointer| !pointer.contains("/drives/0/motor") && !pointer.contains("battery"))
     );
+    let weightless = with(LAUNCHER, &[("/options/0/drives/0/motor/rotor_inertia_kg_m2", Value::Null)]);
+    assert!(pointers(&weightless).iter().any(|pointer| pointer.ends_with("/rotor_inertia_kg_m2")));
     let lossless = with(LAUNCHER, &[("/options/0/drives/0/motor/no_load_current_a", Value::Null)]);
     assert!(pointers(&lossless).iter().any(|pointer| pointer.ends_with("/no_load_current_a")));
 }

@@ -31,3 +31,8 @@ export function placeInWords(build: Build, pointer: string): string {
   }
   return words.join(" · ");
 }
+
+/** The figure a pointer ends in, in words. */
+export function keyInWords(pointer: string): string {
+  return label(pointer.split("/").at(-1) ?? "").toLowerCase();
+}

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // Parts of the shelf for this step, each with its effect on this build. The arrows step, the workbench follows,
 // Enter keeps, Escape goes back.
+import Select from "primevue/select";
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { verdictWord } from "../bench/words";
+import QuantityField from "../parts/QuantityField.vue";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { shownInColumn } from "../units/quantity";
 import type { Quantity } from "../units/units";
@@ -82,9 +84,36 @@ const figure = (effect: Effect, column: Column) => {
     : shownInColumn(column.quantity, value);
 };
 
+/** Ranges that effects must be in, by column, in the document's units. */
+const ranges = ref<{ key: keyof Effect; at_least: number | null; at_most: number | null }[]>([]);
+const unfiltered = computed(() =>
+  columns.value.filter(({ key }) => !ranges.value.some((range) => range.key === key)),
+);
+/** The field whose units a column is typed in. */
+const FIELD: Partial<Record<keyof Effect, string>> = {
+  worst_utilisation: "max_duty",
+  climb_utilisation: "max_duty",
+  speed_m_s: "target_speed_m_s",
+  output_rpm: "target_rpm",
+  winding_c: "ambient_c",
+  runtime_min: "runtime_min",
+  hardware_mass_kg: "mass_kg",
+};
+const ANY = { label: "", help: "", required: false, min: -1e12, max: 1e12 };
+const headOf = (key: keyof Effect) => columns.value.find((column) => column.key === key)?.head ?? key;
+
+/** Without a figure nothing can be said to be in range. */
+function inRanges(effect: Effect): boolean {
+  return ranges.value.every(({ key, at_least, at_most }) => {
+    const value = effect[key];
+    if (at_least === null && at_most === null) return true;
+    return typeof value === "number" && value >= (at_least ?? -Infinity) && value <= (at_most ?? Infinity);
+  });
+}
+
 const rows = computed(() => {
   const list = (found.value?.candidates ?? []).filter(
-    (candidate) => !onlyHolding.value || candidate.effect.failing === 0,
+    ({ effect }) => (!onlyHolding.value || effect.failing === 0) && inRanges(effect),
   );
   const by = sort.value;
   if (by === "worst_utilisation" && !descending.value) return list;
@@ -160,6 +189,17 @@ function press(candidate: Candidate): void {
         :data-candidate-search="kind"
       />
       <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
+      <Select
+        :model-value="null"
+        :options="unfiltered"
+        option-label="head"
+        option-value="key"
+        placeholder="filter by effect"
+        :aria-label="`Filter by effect: ${title}`"
+        class="by"
+        data-filter-effect
+        @update:model-value="(key: keyof Effect) => ranges.push({ key, at_least: null, at_most: null })"
+      />
       <span class="note count" role="status">
         <template v-if="bench.trying">
           trying <b>{{ bench.trying.label }}</b>
@@ -169,6 +209,30 @@ function press(candidate: Candidate): void {
         <template v-else-if="found">{{ rows.length }} of {{ found.total }} · ↑ ↓ to step</template>
       </span>
     </header>
+    <div v-for="(range, place) in ranges" :key="range.key" class="range" :data-effect-range="range.key">
+      <span>{{ headOf(range.key) }}</span>
+      <QuantityField
+        v-model="range.at_least"
+        :name="FIELD[range.key] ?? 'price'"
+        :meta="ANY"
+        :label="`${headOf(range.key)}, at least`"
+      />
+      <span>to</span>
+      <QuantityField
+        v-model="range.at_most"
+        :name="FIELD[range.key] ?? 'price'"
+        :meta="ANY"
+        :label="`${headOf(range.key)}, at most`"
+      />
+      <button
+        type="button"
+        class="action"
+        :aria-label="`No filter by ${headOf(range.key)}`"
+        @click="ranges.splice(place, 1)"
+      >
+        ×
+      </button>
+    </div>
     <p v-if="problem" class="note">{{ problem }}</p>
     <p v-else-if="found && found.total === 0 && !text" class="note">
       Nothing of this kind is on the shelf. <router-link to="/shelf">Fill the shelf</router-link> from a list,
@@ -274,6 +338,18 @@ input[type="checkbox"] {
   vertical-align: -2px;
 }
 
+.by {
+  font-size: var(--size-note);
+}
+
+.range {
+  display: grid;
+  grid-template-columns: 90px 118px auto 118px auto;
+  justify-content: start;
+  gap: 8px;
+  align-items: baseline;
+}
+
 .count {
   margin-left: auto;
   display: flex;
@@ -320,6 +396,16 @@ tr[aria-selected="true"]:hover {
 .now td {
   color: var(--soft);
   background: var(--paper);
+}
+
+@media (max-width: 760px) {
+  .scroll {
+    max-height: 55vh;
+  }
+
+  td:first-child {
+    min-width: 150px;
+  }
 }
 
 @media (pointer: coarse) {

@@ -5,6 +5,7 @@ import { api, saying, type Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { checkWords, SHEET_WORDS } from "../bench/words";
 import { tolerances, USUAL_TOLERANCES } from "../bench/tolerances";
+import { keyInWords } from "../lib/places";
 import { figures } from "../units/quantity";
 
 const bench = useBench();
@@ -34,6 +35,10 @@ watch(
 );
 
 const assumed = computed(() => bench.optionFigures?.guesses ?? []);
+/** What they are, each named once. */
+const names = computed(() =>
+  [...new Set(assumed.value.map(({ pointer }) => keyInWords(pointer)))].join(", "),
+);
 const title = (code: string | undefined) =>
   bench.optionFigures?.checks.find((check) => check.code === code)?.title.toLowerCase() ?? checkWords(code);
 const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
@@ -54,11 +59,9 @@ function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: 
 </script>
 
 <template>
+  <p v-if="assumed.length > 0" class="note named" data-assumed>≈ Assumed: {{ names }}.</p>
   <details class="guesses" data-guesses @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary>
-      {{ assumed.length === 0 ? "No figure is assumed" : `${assumed.length} assumed` }}; which guess matters
-      most?
-    </summary>
+    <summary>Which guess matters most?</summary>
     <ul class="assumed">
       <li v-for="guess in assumed" :key="guess.pointer">≈ {{ guess.assumed }}</li>
     </ul>
@@ -105,8 +108,12 @@ function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: 
 </template>
 
 <style scoped>
-.guesses {
+.named {
   margin-top: 10px;
+}
+
+.guesses {
+  margin-top: 4px;
 }
 
 summary {

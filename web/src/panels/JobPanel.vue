@@ -7,8 +7,10 @@ import { useBench } from "../bench/bench";
 import { useDrives } from "../bench/drives";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
+import FigureDelta from "../parts/FigureDelta.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import { shown } from "../units/quantity";
+import SchoolsNote from "./SchoolsNote.vue";
 import SumTable from "./SumTable.vue";
 
 const bench = useBench();
@@ -86,15 +88,20 @@ const rule = computed(() => bench.document?.job.battery_rule ?? "continuous_with
 const budget = computed(() => bench.document?.job.budget ?? null);
 const compartment = computed(() => bench.document?.job.compartment ?? null);
 
+const ANSWERS = [
+  { name: "speed", key: "output_rpm", quantity: "rotation", places: 4 },
+  { name: "torque", key: "output_torque_nm", quantity: "torque", places: 3 },
+  { name: "power", key: "output_power_w", quantity: "power", places: 3 },
+] as const;
 const answers = computed(() => {
-  const required = bench.driveFigures?.required;
-  return required
-    ? [
-        { name: "speed", ...shown("rotation", required.output_rpm, 4) },
-        { name: "torque", ...shown("torque", required.output_torque_nm) },
-        { name: "power", ...shown("power", required.output_power_w) },
-      ]
-    : [];
+  const [now, then] = [bench.view.drive?.required, bench.pinnedView?.drive?.required];
+  if (!now) return [];
+  return ANSWERS.map((answer) => ({
+    ...answer,
+    ...shown(answer.quantity, now[answer.key], answer.places),
+    value: now[answer.key],
+    base: then?.[answer.key],
+  }));
 });
 
 function rename(name: string): void {
@@ -177,6 +184,13 @@ function setNotes(build: Build, text: string): void {
           <dt>{{ answer.name }}</dt>
           <dd class="figure">
             {{ answer.text }}<span class="unit">{{ answer.unit }}</span>
+            <FigureDelta
+              v-if="bench.pinned"
+              :quantity="answer.quantity"
+              :value="answer.value"
+              :base="answer.base"
+              :significant="answer.places"
+            />
           </dd>
         </div>
       </dl>
@@ -195,6 +209,7 @@ function setNotes(build: Build, text: string): void {
       <BenchField at="/job" record="Job" name="battery_rule" label="Rule" />
       <BenchField v-if="rule === 'continuous_with_headroom'" at="/job" record="Job" name="battery_headroom" />
       <p class="note">{{ SCHOOLS[rule] }}</p>
+      <SchoolsNote :ids="['battery_rule']" />
     </section>
     <section class="group">
       <h3 class="rule">

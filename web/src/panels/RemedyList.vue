@@ -35,7 +35,7 @@ watch(
   { immediate: true },
 );
 
-const percent = (share: number | null) => (share === null ? "–" : `${figures(100 * share, 3)} %`);
+const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
 const list = computed(() => offers.value ?? []);
 
 function apply(offer: Schemas["Offer"]): void {

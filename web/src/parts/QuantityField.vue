@@ -127,6 +127,7 @@ function step(event: KeyboardEvent): void {
 
 <style scoped>
 .quantity {
+  position: relative;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 46px;
   align-items: baseline;
@@ -167,11 +168,17 @@ function step(event: KeyboardEvent): void {
   white-space: nowrap;
 }
 
+/* Lies over what is below: leaving the entry must not move what is about to be pressed. */
 .understood {
-  grid-column: 1 / -1;
+  position: absolute;
+  top: 100%;
+  right: 46px;
+  z-index: 4;
   color: var(--ok);
+  background: var(--sheet);
+  border: 1px solid var(--line);
   font-size: var(--size-note);
-  text-align: right;
+  padding: 0 6px;
 }
 
 .why {

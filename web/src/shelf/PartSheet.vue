@@ -12,7 +12,7 @@ import BenchField from "../parts/BenchField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
 
 const props = defineProps<{ line: PartLine | { part: Part } }>();
-const emit = defineEmits<{ close: []; changed: [] }>();
+const emit = defineEmits<{ close: []; changed: []; retired: [line: PartLine] }>();
 const toast = useToast();
 
 const part = shallowRef<Part>(props.line.part);
@@ -91,20 +91,11 @@ async function retire(back: boolean): Promise<void> {
   const line = stored.value;
   if (!line) return;
   const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
-  const restore = () => api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined);
   const reply = back
-    ? await restore()
+    ? await api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined)
     : await api.DELETE("/api/parts/{id}", { params }).catch(() => undefined);
   if (!reply?.response.ok) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
-  else if (!back) {
-    const undo = async () => {
-      toast.removeAllGroups();
-      await restore();
-      emit("changed");
-    };
-    const summary = `“${line.part.label ?? ""}” is retired. Builds that use it keep their figures.`;
-    toast.add({ severity: "secondary", summary, detail: undo, life: 12_000 });
-  }
+  else if (!back) emit("retired", line);
   emit("changed");
   emit("close");
 }

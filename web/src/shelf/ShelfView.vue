@@ -92,6 +92,18 @@ async function setOwned(line: PartLine): Promise<void> {
   again();
 }
 
+/** A retired part comes back while the message stands. */
+function retired(line: PartLine): void {
+  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const undo = async () => {
+    toast.removeAllGroups();
+    await api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined);
+    again();
+  };
+  const summary = `“${line.part.label ?? ""}” is retired. Builds that use it keep their figures.`;
+  toast.add({ severity: "secondary", summary, detail: undo, life: 12_000 });
+}
+
 async function stockUp(): Promise<void> {
   const reply = await api.POST("/api/parts/stock").catch(() => undefined);
   if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
@@ -282,7 +294,7 @@ const untouched = computed(
         <p v-else>Nothing here matches. Fewer words or a wider range would find more.</p>
       </div>
     </div>
-    <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" />
+    <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" @retired="retired" />
     <CompareSheet v-model:shown="comparing" :lines="compared" />
     <ImportDialog v-model:shown="importing" :kind="query.kind" @done="again" />
   </div>

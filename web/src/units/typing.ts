@@ -8,6 +8,7 @@ import {
   evaluateDependencies,
   multiplyDependencies,
   subtractDependencies,
+  typeOfDependencies,
   unaryMinusDependencies,
   unaryPlusDependencies,
   type Unit as MathUnit,
@@ -23,6 +24,7 @@ const math = create(
     evaluateDependencies,
     addDependencies,
     subtractDependencies,
+    typeOfDependencies,
     multiplyDependencies,
     divideDependencies,
     unaryMinusDependencies,
@@ -33,6 +35,7 @@ const math = create(
 math.createUnit("mph", "0.44704 m/s");
 math.createUnit("gf", "0.00980665 N");
 math.createUnit("ozf", "0.27801385095378125 N");
+math.createUnit("rpm", "0.10471975511965977 rad/s");
 math.createUnit("krpm", "1000 rpm");
 math.createUnit("rps", "60 rpm");
 
@@ -137,6 +140,7 @@ function dimension(value: MathUnit): string {
 /** Reads what was typed. A plain number or sum is left to the unit shown beside the field. */
 export function typed(quantity: Quantity, text: string): Typed {
   const plain = tidied(text);
+  if (!/\d/u.test(plain)) return { kind: "wrong", why: "is no number" };
   const alone = sum(plain);
   if (alone !== undefined) return { kind: "number", value: alone };
   const phrases = [...plain.matchAll(UNIT_PHRASE)].map(([phrase]) => phrase);

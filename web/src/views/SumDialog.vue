@@ -3,12 +3,14 @@
 import Dialog from "primevue/dialog";
 import Select from "primevue/select";
 import { useToast } from "primevue/usetoast";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { type Sum, useSums } from "../bench/sums";
 import { figures } from "../units/quantity";
 
 const sums = useSums();
 const toast = useToast();
+/** The list of figures is open: Escape closes it first. */
+const choosing = ref(false);
 
 const shown = computed({
   get: () => sums.id !== null,
@@ -86,6 +88,9 @@ function print(): void {
       filter
       aria-label="Which figure"
       class="which"
+      @show="choosing = true"
+      @hide="choosing = false"
+      @keydown.esc.capture="choosing || sums.close()"
       @update:model-value="choose"
     />
     <article v-if="sums.sum" data-sum-shown>

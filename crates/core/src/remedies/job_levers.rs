@@ -92,7 +92,8 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
                 },
                 move |step| {
                     format!("{} {} {u} instead of {} {u}.", wish.words, three(step), three(now), u = wish.unit)
-                        .replace("  ", " ").replace(" .", ".")
+                        .replace("  ", " ")
+                        .replace(" .", ".")
                 },
             ))
         })

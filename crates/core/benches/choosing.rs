@@ -1,0 +1,43 @@
+//! Remedies of one check, 200 candidates, all sums, the guesses that matter. Wanted: 200 candidates under 100 ms.
+
+use std::hint::black_box;
+
+use criterion::{Criterion, criterion_group, criterion_main};
+use ypsidyne_core::candidates::effects;
+use ypsidyne_core::demo;
+use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::evaluate_option;
+use ypsidyne_core::honest::{Tolerances, guesses_that_matter};
+use ypsidyne_core::remedies::{evaluate_with_remedies, remedies};
+use ypsidyne_core::schools::questions;
+use ypsidyne_core::shelf::ShelfPart;
+use ypsidyne_core::shelf::place::Slot;
+use ypsidyne_core::shelf::stock::PARTS;
+use ypsidyne_core::sums::sums;
+
+fn choosing(criterion: &mut Criterion) {
+    let build = Build::from_json(demo::BUILDS[0].json).expect("the demo builds read");
+    let candidates: Vec<&ShelfPart> = PARTS.iter().cycle().take(200).collect();
+    criterion.bench_function("200 candidates", |bencher| {
+        bencher.iter(|| effects(black_box(&build), 0, Slot { drive: 0, stage: 0 }, candidates.clone()));
+    });
+    let worst = build.options.len() - 1;
+    let failing = evaluate_option(&build.job, &build.options[worst], worst);
+    let check = &failing.checks[0];
+    criterion.bench_function("remedies of one check", |bencher| {
+        bencher.iter(|| remedies(black_box(&build), worst, check.code, check.drive.as_deref()));
+    });
+    criterion.bench_function("evaluate a build of two options with all remedies", |bencher| {
+        bencher.iter(|| evaluate_with_remedies(black_box(&build)));
+    });
+    criterion.bench_function("all sums of one option", |bencher| {
+        bencher.iter(|| sums(black_box(&build.job), &build.options[0], 0));
+    });
+    criterion.bench_function("guesses that matter", |bencher| {
+        bencher.iter(|| guesses_that_matter(black_box(&build), 0, &Tolerances::default()));
+    });
+    criterion.bench_function("both schools", |bencher| bencher.iter(|| questions(black_box(&build), 0)));
+}
+
+criterion_group!(benches, choosing);
+criterion_main!(benches);
