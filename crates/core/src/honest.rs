@@ -117,6 +117,8 @@ pub struct EndOfTolerance {
     pub verdict: Verdict,
 }
 
+type Scale = Box<dyn Fn(&mut Draft, f64) + Send + Sync>;
+
 /// A figure to move.
 struct Figure {
     pointer: String,
@@ -126,7 +128,7 @@ struct Figure {
     tolerance: String,
     sheet: BenchSheet,
     factors: Vec<f64>,
-    scale: Box<dyn Fn(&mut Draft, f64) + Send + Sync>,
+    scale: Scale,
 }
 
 /// Utilisation that stands for a failure without a number.
@@ -259,7 +261,6 @@ fn figures_of_drive(
         });
     };
     let at = |key: &str| format!("/options/{index}/drives/{place}/motor/{key}");
-    type Scale = Box<dyn Fn(&mut Draft, f64) + Send + Sync>;
     if known("kv_rpm_per_v") != Some(Provenance::Measured) {
         let scale: Scale = Box::new(move |draft, factor| draft.option.drives[place].motor.kv_rpm_per_v *= factor);
         let share = tolerances.kv_share;

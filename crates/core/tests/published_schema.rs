@@ -3,8 +3,10 @@
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
-use ypsidyne_core::evaluation::evaluate;
+use ypsidyne_core::remedies::evaluate_with_remedies;
 use ypsidyne_core::schema::schema;
+use ypsidyne_core::shelf::ShelfPart;
+use ypsidyne_core::shelf::stock::{PARTS, STOCK};
 use ypsidyne_core::{demo, templates};
 
 fn validator(document: &str) -> jsonschema::Validator {
@@ -28,11 +30,25 @@ fn every_build_and_its_evaluation_keep_to_their_schema() {
     for document in builds() {
         assert!(build_schema.is_valid(&document), "{}", document["name"]);
         let build = Build::from_value(&document).unwrap();
-        let evaluation = serde_json::to_value(evaluate(&build)).unwrap();
+        let evaluation = serde_json::to_value(evaluate_with_remedies(&build)).unwrap();
         let problems: Vec<String> = evaluation_schema.iter_errors(&evaluation).map(|error| error.to_string()).collect();
         assert!(problems.is_empty(), "{}: {problems:#?}", document["name"]);
         // What the product writes keeps to it too.
         assert!(build_schema.is_valid(&serde_json::to_value(&build).unwrap()), "{}", document["name"]);
+    }
+}
+
+#[test]
+fn every_part_of_the_stock_and_what_is_written_of_it_keep_to_their_schemas() {
+    let (part_schema, shelf_schema) = (validator("part"), validator("shelf"));
+    let stock: Value = serde_json::from_str(STOCK).unwrap();
+    assert!(shelf_schema.is_valid(&stock));
+    for part in PARTS.iter() {
+        let problems: Vec<String> = part_schema.iter_errors(&part.document()).map(|error| error.to_string()).collect();
+        assert!(problems.is_empty(), "{}: {problems:#?}", part.label());
+    }
+    for wrong in [json!({ "part": "wheel", "label": "x" }), json!({ "part": "gizmo", "label": "x", "diameter_m": 1 })] {
+        assert!(!part_schema.is_valid(&wrong) && ShelfPart::from_value(&wrong).is_err());
     }
 }
 

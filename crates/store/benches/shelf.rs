@@ -37,8 +37,8 @@ fn shelf(folder: &std::path::Path) -> Store {
             .map(|(place, key)| ((*key).to_owned(), f64::from((number * 7919 + place as u32 * 104_729) % 10_007)))
             .collect(),
         words: vec![
-            ("kind".to_owned(), if number % 3 == 0 { "brushed" } else { "brushless" }.to_owned()),
-            ("owned".to_owned(), (number % 10 == 0).to_string()),
+            ("kind".to_owned(), if number.is_multiple_of(3) { "brushed" } else { "brushless" }.to_owned()),
+            ("owned".to_owned(), (number.is_multiple_of(10)).to_string()),
         ],
     };
     let all: Vec<NewPart> = (0..PARTS).map(part).collect();

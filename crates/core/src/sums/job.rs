@@ -40,11 +40,11 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
         .asked("m_m", "machine without drive parts", vehicle.base_mass_kg, "kg", load("base_mass_kg"))
         .asked("m_l", "rider or load", vehicle.payload_kg, "kg", load("payload_kg"))
         .asked("m_t", "towed", vehicle.towed_mass_kg, "kg", load("towed_mass_kg"))
-        .from_sum("m_d", "drive parts", desk.chain.hardware_kg, "kg", "build.hardware_mass")
+        .summed("m_d", "drive parts", desk.chain.hardware_kg, "kg", "build.hardware_mass")
         .gives("M = m_m + m_l + m_t + m_d", mass, "kg", MECHANICS);
     paper
         .line("job.rolling_force", name, "to roll", "What force keeps it rolling on the level?")
-        .from_sum("M", "everything that moves", mass, "kg", "job.moving_mass")
+        .summed("M", "everything that moves", mass, "kg", "job.moving_mass")
         .constant("g", "gravity", GRAVITY_M_S2, "m/s²", G_FROM)
         .asked("Crr", "rolling resistance", vehicle.rolling_resistance, "", load("rolling_resistance"))
         .gives("F_r = M · g · Crr", roll_n, "N", ROAD_LOAD);
@@ -61,14 +61,14 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
         .gives("n = 60 · v / (π · d)", rpm(target_rad_s), "rpm", GEOMETRY);
     paper
         .line("job.output_torque", name, "wheel torque, level", "What torque do the wheels need on the level?")
-        .from_sum("F_r", "to roll", roll_n, "N", "job.rolling_force")
-        .from_sum("F_a", "through the air", air_n, "N", "job.air_force")
+        .summed("F_r", "to roll", roll_n, "N", "job.rolling_force")
+        .summed("F_a", "through the air", air_n, "N", "job.air_force")
         .given("d", "wheel diameter", diameter, "m", wheel(), None)
         .gives("T = (F_r + F_a) · d / 2", level_nm, "N·m", MECHANICS);
     paper
         .line("job.output_power", name, "power, level", "What power does that take at the wheels?")
-        .from_sum("F_r", "to roll", roll_n, "N", "job.rolling_force")
-        .from_sum("F_a", "through the air", air_n, "N", "job.air_force")
+        .summed("F_r", "to roll", roll_n, "N", "job.rolling_force")
+        .summed("F_a", "through the air", air_n, "N", "job.air_force")
         .asked("v", "speed on the level", speed, "m/s", load("target_speed_m_s"))
         .gives("P = (F_r + F_a) · v", level_nm * target_rad_s, "W", MECHANICS);
     if let Some(climb) = &model.climb {
@@ -79,10 +79,10 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
             .gives("θ = atan(p / 100) · 180 / π", climb.slope_rad.to_degrees(), "°", GEOMETRY);
         paper
             .line("job.climb_torque", name, "wheel torque, hill", "What torque do the wheels need on the hill?")
-            .from_sum("M", "everything that moves", mass, "kg", "job.moving_mass")
+            .summed("M", "everything that moves", mass, "kg", "job.moving_mass")
             .constant("g", "gravity", GRAVITY_M_S2, "m/s²", G_FROM)
             .asked("Crr", "rolling resistance", vehicle.rolling_resistance, "", load("rolling_resistance"))
-            .from_sum("θ", "angle of the hill", climb.slope_rad.to_degrees(), "°", "job.slope")
+            .summed("θ", "angle of the hill", climb.slope_rad.to_degrees(), "°", "job.slope")
             .constant("ρ", "air density", AIR_DENSITY_KG_M3, "kg/m³", AIR_FROM)
             .asked("CdA", "drag area", vehicle.drag_area_m2, "m²", load("drag_area_m2"))
             .asked("v", "speed on the hill", climb_speed, "m/s", load("climb_speed_m_s"))
@@ -95,7 +95,7 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
             );
         paper
             .line("job.climb_power", name, "power, hill", "What power does the hill take at the wheels?")
-            .from_sum("T", "wheel torque, hill", climb.output_nm, "N·m", "job.climb_torque")
+            .summed("T", "wheel torque, hill", climb.output_nm, "N·m", "job.climb_torque")
             .asked("v", "speed on the hill", climb_speed, "m/s", load("climb_speed_m_s"))
             .given("d", "wheel diameter", diameter, "m", wheel(), None)
             .gives("P = T · v / (d / 2)", climb.output_nm * climb.output_rad_s, "W", MECHANICS);
@@ -106,10 +106,10 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
             .line("job.grip", name, "grip of the tyres", "At what force do the driven wheels slip?")
             .asked("μ", "friction", friction, "", load("friction"))
             .asked("w", "weight on the driven wheels", vehicle.driven_weight_share, "", load("driven_weight_share"))
-            .from_sum("M", "everything that moves", mass, "kg", "job.moving_mass")
+            .summed("M", "everything that moves", mass, "kg", "job.moving_mass")
             .asked("m_t", "towed", vehicle.towed_mass_kg, "kg", load("towed_mass_kg"))
             .constant("g", "gravity", GRAVITY_M_S2, "m/s²", G_FROM)
-            .from_sum("θ", "angle of the hill", slope_rad.to_degrees(), "°", "job.slope")
+            .summed("θ", "angle of the hill", slope_rad.to_degrees(), "°", "job.slope")
             .gives("F_μ = μ · w · (M − m_t) · g · cos(θ · π / 180)", model.grip_n(slope_rad), "N", "Coulomb friction");
     }
 }
@@ -120,8 +120,8 @@ fn power(drive: &Drive<'_>, paper: &mut Paper) {
     let torque_nm = drive.load.level_nm(target);
     paper
         .line("job.output_power", Some(&drive.parts.drive), "power", "What power does that take at the shaft?")
-        .from_sum("T", "torque", torque_nm, "N·m", "job.output_torque")
-        .from_sum("n", "speed", rpm(target), "rpm", "job.output_speed")
+        .summed("T", "torque", torque_nm, "N·m", "job.output_torque")
+        .summed("n", "speed", rpm(target), "rpm", "job.output_speed")
         .gives("P = T · 2 · π · n / 60", torque_nm * target, "W", MECHANICS);
 }
 
@@ -153,7 +153,7 @@ fn of_flywheel<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, flywheel: &Flywheel, pa
     paper
         .line("job.speed_after_shot", name, "wheel speed after a shot", "How fast are the wheels right after a shot?")
         .asked("n", "wheel speed", flywheel.target_rpm, "rpm", load("target_rpm"))
-        .from_sum("E", "energy of one shot", energy_j, "J", "job.shot_energy")
+        .summed("E", "energy of one shot", energy_j, "J", "job.shot_energy")
         .solved("J", "inertia with the rotors", inertia, "kg·m²")
         .gives(
             "n_1 = √((2 · π · n / 60)^2 − 2 · E / J) · 60 / (2 · π)",
@@ -193,7 +193,7 @@ fn of_blade<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, blade: &Blade, paper: &mut
         .asked("T_c", "cutting torque", blade.cutting_torque_nm, "N·m", load("cutting_torque_nm"))
         .asked("P_ref", "power of the known point", blade.reference_power_w, "W", load("reference_power_w"))
         .asked("n_ref", "speed of the known point", blade.reference_rpm, "rpm", load("reference_rpm"))
-        .from_sum("n", "blade speed", rpm(target), "rpm", "job.output_speed")
+        .summed("n", "blade speed", rpm(target), "rpm", "job.output_speed")
         .gives("T = T_c + P_ref / (2 · π · n_ref / 60) · (n / n_ref)^2", drive.load.level_nm(target), "N·m", AFFINITY);
     power(drive, paper);
 }

@@ -32,15 +32,15 @@ pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvalua
     gearing(desk, drive, result, paper);
     paper
         .line("motor.required_speed", name, "motor speed needed", "How fast must the motor turn?")
-        .from_sum("n", "speed at the output", result.required.output_rpm, "rpm", "job.output_speed")
-        .from_sum("G", "ratio", result.ratio, "", "gearing.ratio")
+        .summed("n", "speed at the output", result.required.output_rpm, "rpm", "job.output_speed")
+        .summed("G", "ratio", result.ratio, "", "gearing.ratio")
         .gives("n_m = n · G", result.required.motor_rpm, "rpm", MECHANICS);
     paper
         .line("motor.required_torque", name, "motor torque needed", "What torque must each motor give?")
-        .from_sum("T", "torque at the output", result.required.output_torque_nm, "N·m", "job.output_torque")
+        .summed("T", "torque at the output", result.required.output_torque_nm, "N·m", "job.output_torque")
         .given("N", "motors", drive.motors, "", desk.at_drive(drive, "motor_count"), None)
-        .from_sum("G", "ratio", result.ratio, "", "gearing.ratio")
-        .from_sum("η", "efficiency of the gearing", result.gearing_efficiency, "", "gearing.efficiency")
+        .summed("G", "ratio", result.ratio, "", "gearing.ratio")
+        .summed("η", "efficiency of the gearing", result.gearing_efficiency, "", "gearing.efficiency")
         .gives("T_m = T / (N · G · η)", result.required.motor_torque_nm, "N·m", MECHANICS);
     loss(desk, drive, paper);
     bare(desk, drive, result, paper);
@@ -133,7 +133,7 @@ fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
     let no_load_rad_s = (voltage_v - current_a * motor.resistance_ohm - motor.brush_drop_v) / kt;
     paper
         .line("motor.no_load_torque", name, "loss torque without load", "What torque does the motor lose in itself?")
-        .from_sum("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
+        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
         .given("I0", "no-load current", current_a, "A", at("no_load_current_a"), known("no_load_current_a"))
         .gives("T_nl = Kt · I0", no_load_nm, "N·m", DC_MACHINE);
     paper
@@ -147,7 +147,7 @@ fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
         .given("I0", "no-load current", current_a, "A", at("no_load_current_a"), known("no_load_current_a"))
         .given("R", "winding resistance", motor.resistance_ohm, "Ω", at("resistance_ohm"), known("resistance_ohm"))
         .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"))
-        .from_sum("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
+        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
         .gives("n_0 = (V0 − I0 · R − V_b) / Kt · 60 / (2 · π)", rpm(no_load_rad_s), "rpm", DC_MACHINE);
     let share = listed.no_load_speed_share.unwrap_or(USUAL_SPEED_SHARE);
     let speed = drive.motor_rad_s(drive.load.target_rad_s);
@@ -158,9 +158,9 @@ fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
             "loss torque at the target",
             "What does the motor lose in itself at the target?",
         )
-        .from_sum("T_nl", "loss torque without load", no_load_nm, "N·m", "motor.no_load_torque")
-        .from_sum("n_m", "motor speed needed", rpm(speed), "rpm", "motor.required_speed")
-        .from_sum("n_0", "speed of the no-load figure", rpm(no_load_rad_s), "rpm", "motor.no_load_speed_of_test");
+        .summed("T_nl", "loss torque without load", no_load_nm, "N·m", "motor.no_load_torque")
+        .summed("n_m", "motor speed needed", rpm(speed), "rpm", "motor.required_speed")
+        .summed("n_0", "speed of the no-load figure", rpm(no_load_rad_s), "rpm", "motor.no_load_speed_of_test");
     let line = match listed.no_load_speed_share {
         Some(share) => line.given(
             "s",
@@ -191,14 +191,14 @@ fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper:
             "stall current, bare",
             "What flows when the shaft is held and only the winding limits?",
         )
-        .from_sum("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
+        .summed("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
         .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"))
         .given("R", "winding resistance", motor.resistance_ohm, "Ω", at("resistance_ohm"), known("resistance_ohm"))
         .gives("I_s = (V − V_b) / R", (mid_v > motor.brush_drop_v).then_some(result.motor.stall_current_a), "A", OHM);
     paper
         .line("motor.stall_torque", name, "stall torque, bare", "What torque is that?")
-        .from_sum("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
-        .from_sum("I_s", "stall current, bare", result.motor.stall_current_a, "A", "motor.stall_current")
+        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
+        .summed("I_s", "stall current, bare", result.motor.stall_current_a, "A", "motor.stall_current")
         .solved("T_r", "loss torque at rest", motor.loss.at_rest_nm, "N·m")
         .gives(
             "T_s = Kt · I_s − T_r",
@@ -210,11 +210,11 @@ fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper:
     let no_load_a = motor.loss.at_nm(no_load_rad_s) / kt;
     paper
         .line("motor.no_load_speed", name, "no-load speed", "How fast does the bare motor run up on the resting pack?")
-        .from_sum("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
+        .summed("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
         .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"))
         .solved("I", "current it takes to turn itself", no_load_a, "A")
         .given("R", "winding resistance", motor.resistance_ohm, "Ω", at("resistance_ohm"), known("resistance_ohm"))
-        .from_sum("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
+        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
         .gives(
             "n_0 = (V − V_b − I · R) / Kt · 60 / (2 · π)",
             (result.motor.no_load_rpm > 0.0).then_some(result.motor.no_load_rpm),
@@ -243,8 +243,8 @@ fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper:
             .solved("q", "loss torque at the speed without current", q, "N·m")
             .solved("c", "speed without current", c, "rad/s")
             .solved("b", "speed lost per ampere", d, "rad/s/A")
-            .from_sum("I_η", "current of best efficiency", current_a, "A", "motor.best_current")
-            .from_sum("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
+            .summed("I_η", "current of best efficiency", current_a, "A", "motor.best_current")
+            .summed("V", "resting pack, half charge", mid_v, "V", "battery.open_circuit")
             .gives("η_m = (p · I_η − q) · (c − b · I_η) / (V · I_η)", result.motor.best_efficiency, "", DC_MACHINE);
     }
 }
@@ -278,7 +278,7 @@ fn heat_path(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
                 "W/m²K",
                 "common practice for this air",
             )
-            .from_sum("A", "surface of the can", area_m2, "m²", "motor.can_area")
+            .summed("A", "surface of the can", area_m2, "m²", "motor.can_area")
             .gives("R_ca = 1 / (h · A)", path.case_k_per_w, "K/W", COMMON_PRACTICE);
     }
     if given.and_then(|thermal| thermal.winding_to_case_k_per_w).is_none() {
@@ -289,7 +289,7 @@ fn heat_path(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
                 "winding to case",
                 "How far does a watt lift the winding over the case?",
             )
-            .from_sum("A", "surface of the can", area_m2, "m²", "motor.can_area")
+            .summed("A", "surface of the can", area_m2, "m²", "motor.can_area")
             .gives("R_wc = 0.3 / (20 · A)", path.winding_k_per_w, "K/W", COMMON_PRACTICE);
     }
     if let Some(mass_kg) = listed.mass_kg

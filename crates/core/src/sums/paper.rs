@@ -103,7 +103,7 @@ impl Line<'_> {
     }
 
     /// A figure that another sum gave.
-    pub fn from_sum(
+    pub fn summed(
         mut self,
         symbol: &str,
         what: &'static str,

@@ -71,10 +71,10 @@ fn climb_torque(desk: &FullDesk<'_>, drive: &Drive<'_>, output_nm: f64, paper: &
             "motor torque on the hill",
             "What torque must each motor give on the hill?",
         )
-        .from_sum("T", "wheel torque, hill", output_nm, "N·m", "job.climb_torque")
+        .summed("T", "wheel torque, hill", output_nm, "N·m", "job.climb_torque")
         .given("N", "motors", drive.motors, "", desk.at_drive(drive, "motor_count"), None)
-        .from_sum("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
-        .from_sum("η", "efficiency of the gearing", drive.gearing.efficiency, "", "gearing.efficiency")
+        .summed("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
+        .summed("η", "efficiency of the gearing", drive.gearing.efficiency, "", "gearing.efficiency")
         .gives("T_m = T / (N · G · η)", drive.motor_nm(output_nm), "N·m", MECHANICS);
 }
 
@@ -95,9 +95,9 @@ fn held(
     };
     paper
         .line(format!("{case}.motor_current"), name, what, asks)
-        .from_sum("T_m", "motor torque needed", torque.0, "N·m", torque.1)
+        .summed("T_m", "motor torque needed", torque.0, "N·m", torque.1)
         .solved("T_l", "loss torque at that speed", loss_nm, "N·m")
-        .from_sum("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
+        .summed("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
         .constant("k_i", "shown ampere", drive.controller.current_factor, "", "1, or 0.9069 field-oriented")
         .gives("I = (T_m + T_l) / Kt / k_i", figures.motor_current_a, "A", DC_MACHINE);
     let parts = Loop::of(drive);
@@ -110,7 +110,7 @@ fn held(
             "back-EMF and brushes",
             "What voltage does the turning motor hold against the battery?",
         )
-        .from_sum("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
+        .summed("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
         .solved("n", "motor speed", rpm(figures.motor_rad_s), "rpm")
         .given(
             "V_b",
@@ -170,17 +170,17 @@ fn chain(
             "voltage at the controller",
             "What voltage is left at the controller?",
         )
-        .from_sum("V_oc", "resting pack, half charge", source.open_circuit_v, "V", "battery.open_circuit")
-        .from_sum("R_s", "pack and leads", source.resistance_ohm, "Ω", "battery.supply_resistance")
+        .summed("V_oc", "resting pack, half charge", source.open_circuit_v, "V", "battery.open_circuit")
+        .summed("R_s", "pack and leads", source.resistance_ohm, "Ω", "battery.supply_resistance")
         .solved("P", "power of drive and other consumers", power_w, "W")
         .gives("V_bus = V_oc / 2 + √(V_oc^2 / 4 − R_s · P)", figures.bus_v, "V", "root of V² − V_oc·V + R_s·P = 0");
     paper
         .line(format!("{case}.duty"), name, "duty", "What share of the time is the switch closed?")
-        .from_sum("E", "back-EMF and brushes", emf_v, "V", emf)
+        .summed("E", "back-EMF and brushes", emf_v, "V", emf)
         .solved("I", "equivalent motor current", figures.current_a, "A")
-        .from_sum("R_loop", "resistance of the motor loop", drive.loop_ohm, "Ω", loop_ohm)
+        .summed("R_loop", "resistance of the motor loop", drive.loop_ohm, "Ω", loop_ohm)
         .constant("k_v", "voltage factor", drive.controller.voltage_factor, "", "1, or 0.9549 field-oriented")
-        .from_sum("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
+        .summed("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
         .gives(
             "D = (E + I · R_loop) / (k_v · V_bus)",
             figures.duty,
@@ -196,14 +196,14 @@ fn chain(
         )
         .given("m", "motors on a channel", drive.per_channel, "", desk.at_drive(drive, "motors_per_channel"), None)
         .solved("I", "equivalent motor current", figures.current_a, "A")
-        .from_sum("E", "back-EMF and brushes", emf_v, "V", emf)
-        .from_sum("R_loop", "resistance of the motor loop", drive.loop_ohm, "Ω", loop_ohm)
-        .from_sum("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
+        .summed("E", "back-EMF and brushes", emf_v, "V", emf)
+        .summed("R_loop", "resistance of the motor loop", drive.loop_ohm, "Ω", loop_ohm)
+        .summed("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
         .gives("I_c = m · I · (E + I · R_loop) / V_bus", figures.channel_battery_a, "A", BALANCE);
     paper
         .line(format!("{case}.supply_current"), name, "battery current", "What does the battery give?")
         .solved("P", "power of drive and other consumers", power_w, "W")
-        .from_sum("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
+        .summed("V_bus", "voltage at the controller", figures.bus_v, "V", bus)
         .gives("I_b = P / V_bus", figures.supply_a, "A", MECHANICS);
     losses(desk, drive, case, figures, source, supply, paper);
 }
@@ -277,8 +277,8 @@ fn losses(
         .gives("P_fe = N · T_l · n · 2 · π / 60", figures.losses.motor_no_load, "W", MECHANICS);
     paper
         .line(format!("{case}.supply_loss"), name, "heat in pack and leads", "What stays in pack and leads?")
-        .from_sum("I_b", "battery current", figures.supply_a, "A", supply)
-        .from_sum("R_s", "pack and leads", source.resistance_ohm, "Ω", "battery.supply_resistance")
+        .summed("I_b", "battery current", figures.supply_a, "A", supply)
+        .summed("R_s", "pack and leads", source.resistance_ohm, "Ω", "battery.supply_resistance")
         .gives("P_s = I_b^2 · R_s", figures.losses.supply, "W", OHM);
     paper
         .line(
@@ -288,8 +288,8 @@ fn losses(
             "What share of the battery's power arrives?",
         )
         .solved("P_out", "power at the output", figures.output_w, "W")
-        .from_sum("V_oc", "resting pack, half charge", source.open_circuit_v, "V", "battery.open_circuit")
-        .from_sum("I_b", "battery current", figures.supply_a, "A", supply)
+        .summed("V_oc", "resting pack, half charge", source.open_circuit_v, "V", "battery.open_circuit")
+        .summed("I_b", "battery current", figures.supply_a, "A", supply)
         .gives("η = P_out / (V_oc · I_b)", figures.efficiency, "", MECHANICS);
 }
 
@@ -351,8 +351,8 @@ fn stalled(desk: &FullDesk<'_>, drive: &Drive<'_>, stall: &CaseResult, paper: &m
         .line("stall.output_torque", name, "torque at the output, stalled", "What torque is that at the output?")
         .solved("T_m", "shaft torque of each motor", figures.motor_nm, "N·m")
         .given("N", "motors", drive.motors, "", desk.at_drive(drive, "motor_count"), None)
-        .from_sum("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
-        .from_sum("η", "efficiency of the gearing", drive.gearing.efficiency, "", "gearing.efficiency")
+        .summed("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
+        .summed("η", "efficiency of the gearing", drive.gearing.efficiency, "", "gearing.efficiency")
         .gives("T = T_m · N · G · η", figures.output_nm, "N·m", MECHANICS);
 }
 
@@ -372,13 +372,13 @@ fn flat_out(drive: &Drive<'_>, full: &CaseResult, paper: &mut Paper) {
         .solved("I", "equivalent motor current", figures.current_a, "A")
         .solved("R_loop", "resistance of the motor loop", drive.loop_ohm, "Ω")
         .solved("V_b", "brush drop", drive.motor.brush_drop_v, "V")
-        .from_sum("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
-        .from_sum("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
+        .summed("Kt", "torque constant", drive.motor.torque_constant_nm_per_a, "N·m/A", "motor.torque_constant")
+        .summed("G", "ratio", drive.gearing.ratio, "", "gearing.ratio")
         .gives("n = (V_m − I · R_loop − V_b) / Kt · 60 / (2 · π) / G", rpm_out, "rpm", DC_MACHINE);
     if let Some(radius) = drive.load.travel_radius_m {
         paper
             .line("full_throttle.travel_speed", name, "travel flat out", "What speed of travel is that?")
-            .from_sum("n", "speed flat out", rpm_out, "rpm", "full_throttle.output_speed")
+            .summed("n", "speed flat out", rpm_out, "rpm", "full_throttle.output_speed")
             .solved("d", "diameter of wheel or drum", 2.0 * radius, "m")
             .gives("v = n · π · d / 60", figures.output_rad_s * radius, "m/s", MECHANICS);
     }

@@ -35,7 +35,7 @@ pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Paper) {
     ] {
         paper
             .line(id, None, what, "What does the pack show at rest?")
-            .from_sum("n", "cells in series", battery.cells, "", "battery.cells")
+            .summed("n", "cells in series", battery.cells, "", "battery.cells")
             .constant(
                 "U_c",
                 "voltage of a cell at that charge",
@@ -47,7 +47,7 @@ pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Paper) {
     }
     paper
         .line("battery.charger_end", None, "fresh from the charger", "What is the highest voltage it ever shows?")
-        .from_sum("n", "cells in series", battery.cells, "", "battery.cells")
+        .summed("n", "cells in series", battery.cells, "", "battery.cells")
         .constant("U_e", "end of charging, a cell", battery.cell.charger_end_v, "V", CELL_TABLE)
         .gives("V_max = n · U_e", desk.supply.charger_end_v, "V", CELL_TABLE);
     paper
@@ -57,9 +57,9 @@ pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Paper) {
         .gives("C = C_p · p_p", desk.supply.capacity_ah, "Ah", MECHANICS);
     paper
         .line("battery.energy", None, "energy", "How much energy is that?")
-        .from_sum("n", "cells in series", battery.cells, "", "battery.cells")
+        .summed("n", "cells in series", battery.cells, "", "battery.cells")
         .constant("U_n", "nominal voltage of a cell", battery.cell.nominal_v, "V", CELL_TABLE)
-        .from_sum("C", "capacity", desk.supply.capacity_ah, "Ah", "battery.capacity")
+        .summed("C", "capacity", desk.supply.capacity_ah, "Ah", "battery.capacity")
         .gives("E = n · U_n · C", desk.supply.energy_wh, "Wh", MECHANICS);
     ratings(desk, paper);
     resistance(desk, paper, parallel, known("cell_resistance_ohm"));
@@ -78,7 +78,7 @@ fn ratings(desk: &FullDesk<'_>, paper: &mut Paper) {
         paper
             .line("battery.continuous_current", None, "rated current, for good", "What current does it give for good?")
             .given("c", "continuous rating", c, "C", at("continuous_c"), known("continuous_c"))
-            .from_sum("C", "capacity", capacity, "Ah", "battery.capacity")
+            .summed("C", "capacity", capacity, "Ah", "battery.capacity")
             .gives("I_c = c · C", desk.supply.continuous_a, "A", COMMON_PRACTICE);
     }
     if let Some(c) = listed.burst_c.or(listed.continuous_c) {
@@ -91,7 +91,7 @@ fn ratings(desk: &FullDesk<'_>, paper: &mut Paper) {
                 "What current does it give for about ten seconds?",
             )
             .given("b", "burst rating", c, "C", at(key), known(key))
-            .from_sum("C", "capacity", capacity, "Ah", "battery.capacity")
+            .summed("C", "capacity", capacity, "Ah", "battery.capacity")
             .gives("I_p = b · C", desk.supply.burst_a, "A", COMMON_PRACTICE);
     }
 }
@@ -122,9 +122,9 @@ fn resistance(desk: &FullDesk<'_>, paper: &mut Paper, parallel: f64, known: Opti
     }
     let line = paper
         .line("battery.pack_resistance", None, "resistance of the packs", "What resistance have all packs together?")
-        .from_sum("n", "cells in series", battery.cells, "", "battery.cells");
+        .summed("n", "cells in series", battery.cells, "", "battery.cells");
     let line = if battery.resistance_estimated {
-        line.from_sum("r", "cell resistance, a guess", cell_ohm, "Ω", "battery.cell_resistance")
+        line.summed("r", "cell resistance, a guess", cell_ohm, "Ω", "battery.cell_resistance")
     } else {
         line.given("r", "cell resistance", cell_ohm, "Ω", desk.at("battery/cell_resistance_ohm"), known)
     };
@@ -141,7 +141,7 @@ fn resistance(desk: &FullDesk<'_>, paper: &mut Paper, parallel: f64, known: Opti
             "pack and leads",
             "What resistance stands between cells and controller?",
         )
-        .from_sum("R_p", "resistance of the packs", desk.supply.pack_resistance_ohm, "Ω", "battery.pack_resistance")
+        .summed("R_p", "resistance of the packs", desk.supply.pack_resistance_ohm, "Ω", "battery.pack_resistance")
         .solved(
             "R_w",
             "supply leads, there and back",
@@ -245,10 +245,10 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
         let Some(current_a) = current_a else { continue };
         paper
             .line(id, None, what, asks)
-            .from_sum("V_oc", "resting, low charge", desk.supply.open_circuit_v.low, "V", "battery.open_circuit_low")
-            .from_sum("I", "battery current", current_a, "A", sum)
-            .from_sum("R_p", "resistance of the packs", battery.pack_ohm, "Ω", "battery.pack_resistance")
-            .from_sum("n", "cells in series", battery.cells, "", "battery.cells")
+            .summed("V_oc", "resting, low charge", desk.supply.open_circuit_v.low, "V", "battery.open_circuit_low")
+            .summed("I", "battery current", current_a, "A", sum)
+            .summed("R_p", "resistance of the packs", battery.pack_ohm, "Ω", "battery.pack_resistance")
+            .summed("n", "cells in series", battery.cells, "", "battery.cells")
             .gives("U = (V_oc − I · R_p) / n", battery.cell_v_under_load(CHARGES[LOW], current_a), "V", OHM);
     }
     if let Some(hardest_a) = desk.supply.all_hardest.current_a
@@ -263,7 +263,7 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
                 "What should the pack be good for, with headroom?",
             )
             .asked("k", "headroom", headroom, "", "/job/battery_headroom".to_owned())
-            .from_sum("I", "battery current, hardest work", hardest_a, "A", "supply.all_hardest")
+            .summed("I", "battery current, hardest work", hardest_a, "A", "supply.all_hardest")
             .gives("I_h = k · I", headroom * hardest_a, "A", COMMON_PRACTICE);
     }
 }
@@ -280,9 +280,9 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
     paper
         .line("battery.average_current", None, "current on average", "What flows on average, work and rest together?")
         .asked("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
-        .from_sum("I", "battery current, all at target", working_a, "A", "supply.all_target")
+        .summed("I", "battery current, all at target", working_a, "A", "supply.all_target")
         .solved("P_0", "idle power and other consumers", idle_w, "W")
-        .from_sum("V_oc", "resting, half charge", desk.supply.open_circuit_v.mid, "V", "battery.open_circuit")
+        .summed("V_oc", "resting, half charge", desk.supply.open_circuit_v.mid, "V", "battery.open_circuit")
         .gives(
             "I_m = d · I + (1 − d) · P_0 / V_oc",
             job.duty_cycle * working_a + (1.0 - job.duty_cycle) * idle_w / desk.supply.open_circuit_v.mid,
@@ -297,16 +297,16 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
             "what is left of the capacity at that current",
             "How much of its capacity does it give so fast?",
         )
-        .from_sum("C", "capacity", battery.capacity_ah, "Ah", "battery.capacity")
-        .from_sum("I", "battery current, all at target", working_a, "A", "supply.all_target")
+        .summed("C", "capacity", battery.capacity_ah, "Ah", "battery.capacity")
+        .summed("I", "battery current, all at target", working_a, "A", "supply.all_target")
         .given("H", "rated over", listed.rated_hours, "h", at("rated_hours"), None)
         .constant("k", "Peukert exponent", exponent, "", CELL_TABLE)
         .gives("e = min(1, (C / (I · H))^(k − 1))", effective, "", "Peukert's law");
     paper
         .line("battery.runtime", None, "time on one charge", "How long does it work on one charge?")
         .given("u", "usable share", listed.usable_fraction, "", at("usable_fraction"), None)
-        .from_sum("e", "what is left at that current", effective, "", "battery.effective_share")
-        .from_sum("C", "capacity", battery.capacity_ah, "Ah", "battery.capacity")
+        .summed("e", "what is left at that current", effective, "", "battery.effective_share")
+        .summed("C", "capacity", battery.capacity_ah, "Ah", "battery.capacity")
         .solved(
             "I_m",
             "current on average",
@@ -321,7 +321,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
         paper
             .line("battery.range", None, "distance on one charge", "How far does it go on one charge?")
             .asked("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
-            .from_sum("t", "time on one charge", minutes, "min", "battery.runtime")
+            .summed("t", "time on one charge", minutes, "min", "battery.runtime")
             .asked("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
             .gives("s = v · 60 · t · d", range_m, "m", MECHANICS);
     }
