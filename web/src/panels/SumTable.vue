@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Sums in view: formula, numbers put in, result; each opens whole.
 import { type Sum, useSums } from "../bench/sums";
+import FormulaText from "../parts/FormulaText.vue";
 import { figures } from "../units/quantity";
 
 defineProps<{ lines: Sum[] }>();
@@ -16,7 +17,7 @@ const sums = useSums();
       <tr v-for="line in lines" :key="line.id" :title="`Source: ${line.source}`">
         <td>
           {{ line.what }}
-          <span class="note formula">{{ line.formula }}</span>
+          <span class="note formula"><FormulaText :formula="line.formula" /></span>
           <span class="note put">= {{ line.put_in }}</span>
         </td>
         <td class="figure result">

@@ -5,6 +5,7 @@ import Select from "primevue/select";
 import { useToast } from "primevue/usetoast";
 import { computed, ref } from "vue";
 import { type Sum, useSums } from "../bench/sums";
+import FormulaText from "../parts/FormulaText.vue";
 import { figures } from "../units/quantity";
 
 const sums = useSums();
@@ -95,7 +96,7 @@ function print(): void {
     />
     <article v-if="sums.sum" data-sum-shown>
       <p class="asks">{{ sums.sum.asks }}</p>
-      <p class="formula" data-formula>{{ sums.sum.formula }}</p>
+      <p class="formula"><FormulaText :formula="sums.sum.formula" /></p>
       <table>
         <thead>
           <tr>
@@ -107,7 +108,7 @@ function print(): void {
         </thead>
         <tbody>
           <tr v-for="input in sums.sum.inputs" :key="input.symbol">
-            <td class="figure">{{ input.symbol }}</td>
+            <td class="figure"><FormulaText :formula="input.symbol" /></td>
             <td class="figure right">
               {{ figures(input.value, 5) }}<span class="unit">{{ input.unit }}</span>
             </td>
