@@ -178,7 +178,10 @@ async fn a_figure_opens_its_sum_and_the_sums_behind_it() {
     open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
     browser.click("[data-sum='motor.required_torque']").await;
     browser
-        .until("the formula", "document.querySelector('[data-sum-shown] [data-formula]')?.dataset.formula === 'T_m = T / (N · G · η)'")
+        .until(
+            "the formula",
+            "document.querySelector('[data-sum-shown] [data-formula]')?.dataset.formula === 'T_m = T / (N · G · η)'",
+        )
         .await;
     browser.press("its own sum").await;
     browser

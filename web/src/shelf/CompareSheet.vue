@@ -81,6 +81,10 @@ td {
   font-weight: 600;
 }
 
+td:first-child {
+  white-space: nowrap;
+}
+
 .mark {
   color: var(--accent);
 }

@@ -6,6 +6,9 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
 import { type Kind, KINDS } from "./kinds";
 
+/** What the list of choices calls a column that holds nothing of a part (the interface says null). */
+const LEAVE_OUT = "";
+
 const props = defineProps<{ kind: Kind | null }>();
 const emit = defineEmits<{ done: [] }>();
 const shown = defineModel<boolean>("shown", { required: true });
@@ -41,9 +44,9 @@ watch(
 
 const isTable = computed(() => file.value !== null && !file.value.name.toLowerCase().endsWith(".json"));
 const offered = computed(() => [
-  { key: null as string | null, label: "leave out" },
-  { key: "part" as string | null, label: "kind of part" },
-  ...fields.value.map(({ key, label }) => ({ key: key as string | null, label })),
+  { key: LEAVE_OUT, label: "leave out" },
+  { key: "part", label: "kind of part" },
+  ...fields.value.map(({ key, label }) => ({ key, label })),
 ]);
 const units = (key: string | null) => fields.value.find((field) => field.key === key)?.units ?? [];
 
@@ -135,13 +138,13 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
               <td>{{ column.header }}</td>
               <td>
                 <Select
-                  :model-value="column.choice.key"
+                  :model-value="column.choice.key ?? LEAVE_OUT"
                   :options="offered"
                   option-label="label"
                   option-value="key"
                   filter
                   :aria-label="`What ${column.header} holds`"
-                  @update:model-value="(key) => choose(column.header, { key, unit: null })"
+                  @update:model-value="(key: string) => choose(column.header, { key: key === LEAVE_OUT ? null : key, unit: null })"
                 />
               </td>
               <td>
@@ -201,7 +204,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
           data-import-good
           @click="send('good')"
         >
-          Keep the {{ look.good }} good ones
+          {{ look.good === 0 ? "No row can be kept" : `Keep the ${look.good} good ones` }}
         </button>
         <button
           v-else
