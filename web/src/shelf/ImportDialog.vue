@@ -144,7 +144,10 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
                   option-value="key"
                   filter
                   :aria-label="`What ${column.header} holds`"
-                  @update:model-value="(key: string) => choose(column.header, { key: key === LEAVE_OUT ? null : key, unit: null })"
+                  @update:model-value="
+                    (key: string) =>
+                      choose(column.header, { key: key === LEAVE_OUT ? null : key, unit: null })
+                  "
                 />
               </td>
               <td>
