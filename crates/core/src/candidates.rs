@@ -44,10 +44,7 @@ impl Effect {
     /// The effect as seen from one drive of an evaluated option.
     #[must_use]
     pub fn of(result: &OptionEvaluation, drive: usize) -> Self {
-        let weakest = result
-            .weakest_link
-            .as_ref()
-            .and_then(|link| result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive));
+        let weakest = result.weakest();
         let seen = result.drives.get(drive);
         let flat_out = seen.and_then(|seen| {
             seen.cases.iter().find(|case| case.case == Case::FullThrottle && (case.state_of_charge - 0.5).abs() < 1e-9)

@@ -10,9 +10,11 @@ use crate::drive::cases::{Case, CaseResult, LossesW, rpm};
 use crate::drive::heat::ThermalResult;
 use crate::drive::motor::Listed;
 use crate::drive::{Drive, hardware_mass_kg};
+use crate::fit::{BatteryFit, battery_fit};
 use crate::guesses::{Guess, guesses};
 use crate::say::{percent, three};
 use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
+use crate::teeth::stages::StageReport;
 
 /// The `format` of an evaluation.
 pub const EVALUATION_FORMAT: &str = "ypsidyne.evaluation/1";
@@ -43,6 +45,8 @@ pub struct OptionEvaluation {
     pub drives: Vec<DriveEvaluation>,
     /// All drives together on the battery.
     pub supply: Supply,
+    /// How the packs stand in their room; null where the job gives none.
+    pub battery_fit: Option<BatteryFit>,
     /// Failures without a number first, then by utilisation, unknowns last.
     pub checks: Vec<Check>,
     /// The worst verdict among the checks that are known.
@@ -60,6 +64,26 @@ pub struct WeakestLink {
     pub code: &'static str,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
+    /// Place of the stage in the gearing, from 0; absent unless it is about one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stage: Option<usize>,
+}
+
+impl WeakestLink {
+    /// Whether it names this check.
+    #[must_use]
+    pub fn is(&self, check: &Check) -> bool {
+        self.code == check.code && self.drive == check.drive && self.stage == check.stage
+    }
+}
+
+impl OptionEvaluation {
+    /// The check of the weakest link.
+    #[must_use]
+    pub fn weakest(&self) -> Option<&Check> {
+        let link = self.weakest_link.as_ref()?;
+        self.checks.iter().find(|check| link.is(check))
+    }
 }
 
 /// Everything computed about one drive.
@@ -75,6 +99,8 @@ pub struct DriveEvaluation {
     pub required: Required,
     /// Case by case, charge by charge.
     pub cases: Vec<CaseEvaluation>,
+    /// Every gearing stage: what goes through it, its geometry, advice.
+    pub stages: Vec<StageReport>,
     /// The bare motor at the pack's mid voltage.
     pub motor: Listed,
     /// Temperatures; null when the heat path is unknown.
@@ -205,8 +231,13 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
         price: price(option, false),
         to_buy: price(option, true),
         verdict: weakest.map_or(Verdict::Unknown, |check| check.verdict),
-        weakest_link: weakest.map(|check| WeakestLink { code: check.code, drive: check.drive.clone() }),
+        weakest_link: weakest.map(|check| WeakestLink {
+            code: check.code,
+            drive: check.drive.clone(),
+            stage: check.stage,
+        }),
         guesses: guesses(&chain, index),
+        battery_fit: battery_fit(job, &option.battery),
         drives,
         supply,
         checks,
@@ -291,7 +322,7 @@ impl<'d> Chain<'d> {
                 Some(Drive::new(served, option, index, hardware_kg))
             })
             .collect();
-        Self { job, battery, hardware_kg, sources, drives, cases: Vec::new() }
+        Self { job, option, battery, hardware_kg, sources, drives, cases: Vec::new() }
     }
 
     /// Everything computed about one drive.
@@ -325,6 +356,7 @@ impl<'d> Chain<'d> {
                     cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self, result))
                 })
                 .collect(),
+            stages: self.stage_reports(drive),
             motor: drive.motor.listed_at(half.open_circuit_v),
             thermal: drive.heat(
                 self.job.ambient_c,

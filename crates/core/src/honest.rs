@@ -178,9 +178,7 @@ fn used(end: &EndOfTolerance) -> f64 {
 }
 
 fn end(result: &OptionEvaluation) -> EndOfTolerance {
-    let weakest = result.weakest_link.as_ref().and_then(|link| {
-        result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive && check.code != JAM)
-    });
+    let weakest = result.weakest().filter(|check| check.code != JAM);
     EndOfTolerance {
         utilisation: weakest.and_then(|check| check.utilisation),
         weakest_link: result.weakest_link.clone(),

@@ -11,6 +11,8 @@
 //! * [`units`]: the one place for units.
 //! * [`candidates`]: what each part of the shelf would do here.
 //! * [`honest`]: which guess matters most. [`schools`]: where practice is split.
+//! * [`motors`]: which kind, what a motor's figures say, going slower.
+//! * [`teeth`]: gearing stages, the tooth grid. [`fit`]: boxes in rooms.
 //! * [`envelope`]: torque and currents over speed, for drawing.
 //! * [`sums`]: the sums behind the figures, with the numbers put in.
 //! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
@@ -26,8 +28,10 @@ pub mod document;
 mod drive;
 pub mod envelope;
 pub mod evaluation;
+pub mod fit;
 mod guesses;
 pub mod honest;
+pub mod motors;
 mod numeric;
 pub mod remedies;
 mod say;
@@ -36,6 +40,7 @@ pub mod schools;
 pub mod shelf;
 pub mod sums;
 pub mod supply;
+pub mod teeth;
 pub mod templates;
 pub mod typical;
 pub mod units;

@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::battery::BatteryModel;
-use crate::document::Job;
+use crate::document::{Job, OptionSheet};
 use crate::drive::Drive;
 use crate::drive::bus::Source;
 use crate::drive::cases::{Case, CaseResult};
@@ -82,6 +82,7 @@ pub struct OpenCircuit {
 /// All drives with their cases at the three charges.
 pub(crate) struct Chain<'d> {
     pub job: &'d Job,
+    pub option: &'d OptionSheet,
     pub battery: BatteryModel<'d>,
     /// Mass of all drive parts, kg.
     pub hardware_kg: f64,

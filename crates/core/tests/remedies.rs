@@ -46,7 +46,7 @@ fn every_remedy_keeps_its_word(document: &Value) -> usize {
     for option in 0..build.options.len() {
         let now = evaluated(document, option);
         for check in in_question(&now) {
-            let offered = remedies(&build, option, check.code, check.drive.as_deref());
+            let offered = remedies(&build, option, check.code, check.drive.as_deref(), check.stage);
             assert!(offered.len() <= MOST_REMEDIES);
             for remedy in &offered {
                 let then = evaluated(&applied(document, remedy), option);
@@ -107,7 +107,10 @@ fn every_failing_or_tight_check_of_the_demo_builds_has_remedies_that_work() {
                 match check.verdict {
                     Verdict::Fail | Verdict::Tight => {
                         assert!(!check.remedies.is_empty(), "{} {}", option.name, check.code);
-                        assert_eq!(check.remedies, remedies(&build, index, check.code, check.drive.as_deref()));
+                        assert_eq!(
+                            check.remedies,
+                            remedies(&build, index, check.code, check.drive.as_deref(), check.stage)
+                        );
                     }
                     Verdict::Ok | Verdict::Unknown => assert!(check.remedies.is_empty()),
                 }
@@ -127,7 +130,7 @@ fn the_first_remedy_again_and_again_brings_every_demo_option_to_hold() {
                 let now = evaluated(&json, option);
                 let Some(failing) = now.checks.iter().find(|check| check.verdict == Verdict::Fail) else { break };
                 let build = Build::from_value(&json).unwrap();
-                let offered = remedies(&build, option, failing.code, failing.drive.as_deref());
+                let offered = remedies(&build, option, failing.code, failing.drive.as_deref(), failing.stage);
                 let first = offered.first().unwrap_or_else(|| panic!("nothing for {}: {steps:#?}", failing.code));
                 steps.push(format!("{}: {}", failing.code, first.says));
                 json = applied(&json, first);
@@ -140,9 +143,9 @@ fn the_first_remedy_again_and_again_brings_every_demo_option_to_hold() {
 #[test]
 fn a_check_that_holds_or_does_not_exist_has_no_remedies() {
     let build = Build::from_json(demo::BUILDS[0].json).unwrap();
-    assert!(remedies(&build, 0, "battery.runtime", None).is_empty());
-    assert!(remedies(&build, 0, "battery.nonsense", None).is_empty());
-    assert!(remedies(&build, 99, "battery.sag", None).is_empty());
+    assert!(remedies(&build, 0, "battery.runtime", None, None).is_empty());
+    assert!(remedies(&build, 0, "battery.nonsense", None, None).is_empty());
+    assert!(remedies(&build, 99, "battery.sag", None, None).is_empty());
 }
 
 #[test]
@@ -153,7 +156,7 @@ fn a_controller_for_the_wrong_kind_of_motor_is_swapped() {
     let now = evaluated(&json, 0);
     let check = now.checks.iter().find(|check| check.code == "controller.kind").unwrap();
     assert_eq!(check.verdict, Verdict::Fail);
-    let offered = remedies(&Build::from_value(&json).unwrap(), 0, check.code, check.drive.as_deref());
+    let offered = remedies(&Build::from_value(&json).unwrap(), 0, check.code, check.drive.as_deref(), check.stage);
     assert_eq!(offered[0].value["kind"], "brushless");
     assert!(offered[0].part.as_ref().unwrap().figures.iter().any(|wanted| wanted.word == Some("brushless")));
 }

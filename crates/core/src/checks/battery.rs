@@ -6,7 +6,7 @@ use crate::say::three;
 use crate::supply::LOW;
 
 fn subject(code: &'static str, title: &'static str, unit: &'static str) -> Subject<'static> {
-    Subject { code, title, unit, drive: None }
+    Subject::of_option(code, title, unit)
 }
 
 pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {

@@ -8,7 +8,7 @@ use crate::say::three;
 use crate::supply::FULL;
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
-    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     judge_match(drive, ledger);
     let Some(controller) = &drive.parts.controller else {
         return;
@@ -123,7 +123,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
 /// Kind and channels: right or wrong, without a number.
 fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
     let motor = &drive.parts.motor;
-    let kind = Subject { code: "controller.kind", title: "Controller fits the motor", unit: "", drive: Some(drive) };
+    let kind = Subject::of_drive("controller.kind", "Controller fits the motor", "", drive);
     let Some(controller) = &drive.parts.controller else {
         if motor.kind == MachineKind::Brushless {
             ledger.fail(
@@ -139,7 +139,7 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
             format!("The controller is for {} motors, this motor is {}.", controller.kind.word(), motor.kind.word()),
         );
     }
-    let channels = Subject { code: "controller.channels", title: "Controller channels", unit: "", drive: Some(drive) };
+    let channels = Subject::of_drive("controller.channels", "Controller channels", "", drive);
     let (motors, on_one) = (drive.parts.motor_count, drive.parts.motors_per_channel);
     let needed = motors.div_ceil(on_one);
     let there = controller.channels * drive.parts.controller_count;

@@ -2,24 +2,40 @@
 
 use super::{Bound, Evidence, JAM, Ledger, Subject};
 use crate::drive::Drive;
-use crate::drive::cases::Case;
+use crate::drive::cases::{Case, rpm};
 use crate::say::three;
 use crate::supply::FULL;
+
+/// How fast the input of the gearbox turns, where a limit is listed.
+fn input_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let Some(limit) = drive.parts.motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm) else { return };
+    let turning = evidence.chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
+    let subject = Subject::of_drive("gearing.input_speed", "Gearbox input speed", "rpm", drive);
+    ledger.judge(&subject, turning, &Bound::At(limit), |demand, limit| {
+        format!(
+            "Spinning free the motor turns the gearbox with {} rpm; it is made for {} rpm at its input.",
+            three(demand),
+            three(limit)
+        )
+    });
+}
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let Some(gearbox) = &drive.parts.motor.gearbox else {
         return;
     };
+    input_speed(evidence, drive, ledger);
     const ASK: &str = "No highest torque is given for the gearbox.";
     let chain = evidence.chain;
     let through = gearbox.ratio * gearbox.efficiency;
-    let jam_nm = chain.stalled(drive.index).map(|figures| figures.motor_nm * through);
+    let clutch_nm = gearbox.slip_clutch_nm.unwrap_or(f64::INFINITY);
+    let jam_nm = chain.stalled(drive.index).map(|figures| (figures.motor_nm * through).min(clutch_nm));
     // Without numbers for the stall the supply checks have said it already.
     if jam_nm.is_none() && gearbox.max_torque_nm.is_some() {
         return;
     }
     ledger.judge(
-        &Subject { code: JAM, title: "Gearbox in a jam", unit: "N·m", drive: Some(drive) },
+        &Subject::of_drive(JAM, "Gearbox in a jam", "N·m", drive),
         jam_nm,
         &Bound::given(gearbox.max_torque_nm, ASK),
         |demand, limit| {
@@ -32,7 +48,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         },
     );
     ledger.only_tight();
-    let subject = Subject { code: "gearing.gearbox_torque", title: "Gearbox torque", unit: "N·m", drive: Some(drive) };
+    let subject = Subject::of_drive("gearing.gearbox_torque", "Gearbox torque", "N·m", drive);
     let bound = Bound::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
         let slip_nm = vehicle.grip_n(0.0).map(|grip_n| {
@@ -57,7 +73,9 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             }
         });
     } else {
-        let running_nm = chain.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
+        let running_nm = chain
+            .figures(drive.index, FULL, Case::FullThrottle)
+            .map(|figures| (figures.motor_nm * through).min(clutch_nm));
         ledger.judge(&subject, running_nm, &bound, |demand, limit| {
             format!(
                 "At full throttle the gearbox carries {} N·m of the {} N·m it is made for.",

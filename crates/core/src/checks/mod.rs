@@ -5,10 +5,13 @@
 
 mod battery;
 mod controller;
+mod fit;
 mod gearing;
 mod motor;
 mod performance;
 mod safety;
+mod shaft;
+mod teeth;
 
 use std::fmt::Write;
 
@@ -48,6 +51,9 @@ pub struct Check {
     pub code: &'static str,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
+    /// Place of the stage in the gearing, from 0; absent unless it is about one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stage: Option<usize>,
     /// What a maker calls it.
     pub title: &'static str,
     /// What is asked; null where there is no number.
@@ -93,6 +99,28 @@ pub(crate) struct Subject<'a> {
     pub title: &'static str,
     pub unit: &'static str,
     pub drive: Option<&'a Drive<'a>>,
+    /// The gearing stage it is about, from 0.
+    pub stage: Option<usize>,
+}
+
+impl<'a> Subject<'a> {
+    /// About the battery or the whole.
+    pub const fn of_option(code: &'static str, title: &'static str, unit: &'static str) -> Self {
+        Self { code, title, unit, drive: None, stage: None }
+    }
+
+    /// About a whole drive.
+    pub const fn of_drive(code: &'static str, title: &'static str, unit: &'static str, drive: &'a Drive<'a>) -> Self {
+        Self { code, title, unit, drive: Some(drive), stage: None }
+    }
+}
+
+impl Check {
+    /// Whether both are the same check, in two evaluations of an option.
+    #[must_use]
+    pub fn same_as(&self, other: &Self) -> bool {
+        self.code == other.code && self.drive == other.drive && self.stage == other.stage
+    }
 }
 
 /// The checks so far.
@@ -135,6 +163,7 @@ impl Ledger {
         self.0.push(Check {
             code: subject.code,
             drive: subject.drive.map(|drive| drive.parts.drive.clone()),
+            stage: subject.stage,
             title: subject.title,
             demand,
             limit: match bound {
@@ -149,11 +178,23 @@ impl Ledger {
         });
     }
 
+    /// Judges what something takes against the room it has: utilisation and verdict like any other, but a box that just
+    /// goes in is no reason to worry, so that a full room is ok.
+    pub fn judge_room(&mut self, subject: &Subject<'_>, has: f64, room: f64, because: impl FnOnce(f64, f64) -> String) {
+        self.judge(subject, Some(has), &Bound::At(room), because);
+        if let Some(last) = self.0.last_mut()
+            && last.verdict == Verdict::Tight
+        {
+            last.verdict = Verdict::Ok;
+        }
+    }
+
     /// Notes something that fails without a number.
     pub fn fail(&mut self, subject: &Subject<'_>, because: String) {
         self.0.push(Check {
             code: subject.code,
             drive: subject.drive.map(|drive| drive.parts.drive.clone()),
+            stage: subject.stage,
             title: subject.title,
             demand: None,
             limit: None,
@@ -221,10 +262,14 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
         motor::judge(&evidence, drive, result, &mut ledger);
         controller::judge(&evidence, drive, &mut ledger);
         gearing::judge(&evidence, drive, &mut ledger);
+        teeth::judge(&evidence, drive, &mut ledger);
+        shaft::judge(&evidence, drive, &mut ledger);
+        fit::judge_drive(drive, &mut ledger);
         performance::judge(&evidence, drive, result, &mut ledger);
         safety::judge_drive(&evidence, drive, &mut ledger);
     }
     safety::judge_option(&evidence, &mut ledger);
+    fit::judge_option(&evidence, &mut ledger);
     let mut checks = ledger.0;
     // Stable, so that equals keep the order of the chain.
     checks.sort_by(|a, b| rank(a).total_cmp(&rank(b)));

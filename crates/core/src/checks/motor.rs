@@ -11,7 +11,7 @@ use crate::supply::FULL;
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     let chain = evidence.chain;
     let motor = &drive.parts.motor;
-    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     ledger.judge(
         &subject("motor.voltage", "Motor voltage ceiling", "V"),
         Some(chain.battery.charger_end_v()),
@@ -96,7 +96,7 @@ fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluati
         ledger.judge(subject, reached_c.map(|celsius| celsius - ambient_c), &bound, |demand, _| words(demand));
     };
     heat(
-        &Subject { code: "motor.winding_temperature", title: "Winding heat", unit: "K", drive: Some(drive) },
+        &Subject::of_drive("motor.winding_temperature", "Winding heat", "K", drive),
         rises.map(|(winding, _)| winding),
         class.limit_c(),
         &|rise| {
@@ -118,7 +118,7 @@ fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluati
             (_, grade) => format!("magnets of grade {} are good to", grade.word()),
         };
         heat(
-            &Subject { code: "motor.magnet_temperature", title: "Magnet heat", unit: "K", drive: Some(drive) },
+            &Subject::of_drive("motor.magnet_temperature", "Magnet heat", "K", drive),
             rises.map(|(_, case)| case),
             grade.limit_c(),
             &|rise| {

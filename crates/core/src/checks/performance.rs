@@ -10,7 +10,7 @@ use crate::say::three;
 use crate::supply::HALF;
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
-    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
     let reached =
         full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
@@ -85,7 +85,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
 }
 
 fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut Ledger) {
-    let subject = |code, title, unit| Subject { code, title, unit, drive: Some(drive) };
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let half = &evidence.chain.sources[HALF];
     if let Some(climb) = &vehicle.climb {
         let possible_nm = half

@@ -10,7 +10,7 @@ use crate::supply::FULL;
 
 pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     ledger.judge(
-        &Subject { code: "safety.touch_voltage", title: "Voltage to touch", unit: "V", drive: None },
+        &Subject::of_option("safety.touch_voltage", "Voltage to touch", "V"),
         Some(evidence.chain.battery.charger_end_v()),
         &Bound::At(TOUCH_SAFE_DC_V),
         |demand, limit| {
@@ -30,7 +30,7 @@ pub(super) fn judge_drive(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &m
             .figures(drive.index, FULL, Case::NoLoad)
             .map(|figures| figures.output_rad_s * blade.blade_radius_m);
         ledger.judge(
-            &Subject { code: "safety.blade_tip_speed", title: "Blade tip speed", unit: "m/s", drive: Some(drive) },
+            &Subject::of_drive("safety.blade_tip_speed", "Blade tip speed", "m/s", drive),
             tip_m_s,
             &Bound::At(BLADE_TIP_SPEED_LIMIT_M_S),
             |demand, limit| {

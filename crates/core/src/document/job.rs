@@ -1,7 +1,7 @@
 //! What the machine must do, before any part is chosen.
 
 use super::load::Load;
-use super::reading::{Place, Problems, list, name, number, typed};
+use super::reading::{Place, Problems, list, name, number, text, typed};
 
 choice! {
     /// Which battery current must fit which rating; makers differ, so the build chooses.
@@ -18,6 +18,91 @@ record! {
         length_mm: f64, number(1.0, 10_000.0), "Length", "Longest side of the room.";
         width_mm: f64, number(1.0, 10_000.0), "Width", "Second side of the room.";
         height_mm: f64, number(1.0, 10_000.0), "Height", "Third side of the room.";
+        above_ground_mm: Option<f64>, number(1.0, 10_000.0), "Its top above ground",
+            "From the ground to the top of the room, for a pack that hangs below a deck.";
+        ground_clearance_mm: Option<f64>, number(0.0, 10_000.0), "Least ground clearance",
+            "What must stay free under the pack.";
+    }
+    check(|room, at, problems| {
+        if let (Some(clear), None) = (room.ground_clearance_mm, room.above_ground_mm) {
+            problems.note(
+                &at.key("above_ground_mm"),
+                format!("missing: ground_clearance_mm {clear} came, and it is counted from the top of the room"),
+            );
+        }
+    })
+}
+
+record! {
+    /// Room for the controllers.
+    ControllerSpace {
+        length_mm: f64, number(1.0, 10_000.0), "Length", "Longest side of the room.";
+        width_mm: f64, number(1.0, 10_000.0), "Width", "Second side of the room.";
+        height_mm: f64, number(1.0, 10_000.0), "Height", "Third side of the room.";
+    }
+}
+
+record! {
+    /// What the machine takes where a motor goes.
+    MotorSpace {
+        diameter_mm: Option<f64>, number(1.0, 5000.0), "Widest can", "Largest can diameter that fits.";
+        length_mm: Option<f64>, number(1.0, 5000.0), "Longest can", "Largest can length that fits.";
+        bolt_circle_mm: Option<f64>, number(0.5, 1000.0), "Bolt circle", "Bolt circle of the mount.";
+        thread: Option<String>, text(40), "Thread", "Thread of the mounting screws.";
+        shaft_diameter_mm: Option<f64>, number(0.2, 500.0), "Shaft it takes", "Bore that the shaft goes into.";
+    }
+}
+
+choice! {
+    /// How finely the machine must move near standstill.
+    Finesse { Little = "little", "Hardly matters"; Smooth = "smooth", "Smooth starts"; Much = "much", "Crawling, walking pace"; }
+}
+
+choice! {
+    /// Water and dirt it meets.
+    Wetness { Dry = "dry", "Dry"; Splash = "splash", "Splashes, dust"; Mud = "mud", "Mud, wading, salt"; }
+}
+
+choice! {
+    /// How much noise may be made.
+    Noise { Any = "any", "Does not matter"; Quiet = "quiet", "Must be quiet"; }
+}
+
+choice! {
+    /// Who keeps it running.
+    Upkeep { Handy = "handy", "Someone who likes to"; Seldom = "seldom", "Now and then"; Nobody = "nobody", "Nobody"; }
+}
+
+choice! {
+    /// What a class or a rule forbids.
+    ClassRule {
+        Free = "free", "Anything goes";
+        BrushedOnly = "brushed_only", "Brushed motors only";
+        SealedOnly = "sealed_only", "Sealed brushed cans only";
+        NoSensors = "no_sensors", "No rotor sensors";
+    }
+}
+
+choice! {
+    /// What it may cost.
+    Purse { Small = "small", "As little as can be"; Fair = "fair", "What it takes"; }
+}
+
+choice! {
+    /// What may stand in the wheel.
+    WheelWish { Any = "any", "Any wheel, changed at will"; Fixed = "fixed", "One wheel, no moving parts outside"; }
+}
+
+record! {
+    /// What is asked of a motor beside speed and torque; each may be left open.
+    Wishes {
+        finesse: Option<Finesse>, typed(), "Near standstill", "How finely it must move.";
+        wetness: Option<Wetness>, typed(), "Water and dirt", "What it meets.";
+        noise: Option<Noise>, typed(), "Noise", "How loud it may be.";
+        upkeep: Option<Upkeep>, typed(), "Who looks after it", "Brushes and belts want someone.";
+        purse: Option<Purse>, typed(), "May cost", "What it may cost.";
+        class_rule: Option<ClassRule>, typed(), "Class rules", "What a class forbids.";
+        wheel: Option<WheelWish>, typed(), "Wheel", "For machines on wheels.";
     }
 }
 
@@ -34,6 +119,8 @@ record! {
     JobDrive {
         name: String, name(60), "Drive", "What turns: wheels, blade, flywheels.";
         load: Load, typed(), "Load", "What it has to move.";
+        motor_space: Option<MotorSpace>, typed(), "Room for the motor", "What the machine takes.";
+        wishes: Option<Wishes>, typed(), "Wishes", "What is asked of the motor beside speed and torque.";
     }
 }
 
@@ -51,6 +138,7 @@ record! {
             "Which current must fit which rating.";
         battery_headroom: f64 = 1.5, number(1.0, 10.0), "Headroom", "Factor over the hardest work.";
         compartment: Option<Compartment>, typed(), "Battery room", "Room for the battery.";
+        controller_space: Option<ControllerSpace>, typed(), "Controller room", "Room for the controllers.";
         budget: Option<Budget>, typed(), "Budget", "What may be spent.";
         drives: Vec<JobDrive>, list(1, MOST_DRIVES), "Drives", "Every load that a motor turns.";
     }

@@ -15,7 +15,10 @@ pub mod parts;
 pub mod reading;
 
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
-pub use job::{BatteryRule, Budget, Compartment, Job, JobDrive};
+pub use job::{
+    BatteryRule, Budget, ClassRule, Compartment, ControllerSpace, Finesse, Job, JobDrive, MotorSpace, Noise, Purse,
+    Upkeep, Wetness, WheelWish, Wishes,
+};
 pub use load::Load;
 pub use parts::{
     Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,

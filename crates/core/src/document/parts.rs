@@ -161,6 +161,9 @@ record! {
         ratio: f64, number(0.001, 10_000.0), "Ratio", "Motor turns per turn of the gearbox shaft.";
         efficiency: f64 = 1.0, number(0.01, 1.0), "Efficiency", "Share of the power that comes through.";
         max_torque_nm: Option<f64>, number(1e-5, 1e6), "Highest torque", "Torque its output may carry.";
+        max_input_rpm: Option<f64>, number(1.0, 500_000.0), "Highest input speed", "Speed its input may turn.";
+        slip_clutch_nm: Option<f64>, number(1e-5, 1e6), "Slip clutch",
+            "Torque at its output from which a clutch slips.";
     }
 }
 
@@ -205,6 +208,7 @@ part! {
         can_diameter_mm: Option<f64>, number(1.0, 2000.0), "Can diameter", "Outer diameter of the can.";
         can_length_mm: Option<f64>, number(1.0, 5000.0), "Can length", "Length of the can.";
         shaft_diameter_mm: Option<f64>, number(0.2, 500.0), "Shaft", "Diameter of the shaft.";
+        shaft_hardened: Option<bool>, typed(), "Hardened shaft", "Whether the shaft is hardened.";
         mount: Option<Mount>, typed(), "Mount", "How it is fastened.";
         gearbox: Option<Gearbox>, typed(), "Built-in gearbox", "A gearbox that is part of the motor.";
         thermal: Option<Thermal>, typed(), "Thermal values", "Measured thermal values.";
@@ -294,6 +298,17 @@ part! {
         width_mm: Option<f64>, number(0.5, 1000.0), "Width", "Width of the belt.";
         centre_distance_mm: Option<f64>, number(1.0, 10_000.0), "Centre distance", "Between the two shafts.";
         driver_bore_mm: Option<f64>, number(0.2, 500.0), "Driver bore", "Bore of the driver.";
+        driven_module_mm: Option<f64>, number(0.05, 50.0), "Driven module",
+            "Module of the driven wheel, where it is another one.";
+        driven_diametral_pitch: Option<f64>, number(0.5, 500.0), "Driven diametral pitch",
+            "Diametral pitch of the driven wheel, where it is another one.";
+        driven_material: Option<String>, text(80), "Driven material",
+            "What the driven wheel is made of, where it differs.";
+        belt_teeth: Option<u32>, number(10.0, 5000.0), "Belt teeth", "Length of the belt in teeth.";
+        chain_links: Option<u32>, number(8.0, 5000.0), "Chain links", "Length of the chain in links.";
+        permissible_tension_n: Option<f64>, number(0.1, 1e6), "Permissible tension",
+            "Pull that belt or chain may carry for good.";
+        lead_angle_deg: Option<f64>, number(0.5, 60.0), "Lead angle", "Lead angle of the worm.";
     }
     check(|stage, at, problems| {
         let teeth = stage.driver_teeth.is_some() || stage.driven_teeth.is_some();
@@ -315,6 +330,9 @@ part! {
         }
         if stage.module_mm.is_some() && stage.diametral_pitch.is_some() {
             problems.note(&at.key("diametral_pitch"), "came beside module_mm: give one of the two");
+        }
+        if stage.driven_module_mm.is_some() && stage.driven_diametral_pitch.is_some() {
+            problems.note(&at.key("driven_diametral_pitch"), "came beside driven_module_mm: give one of the two");
         }
     })
 }

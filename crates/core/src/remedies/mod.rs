@@ -11,6 +11,7 @@ mod job_levers;
 mod levers;
 mod relevant;
 pub(crate) mod scaling;
+mod stage_levers;
 mod supply_levers;
 
 use rayon::prelude::*;
@@ -64,6 +65,9 @@ pub struct CheckMove {
     pub code: &'static str,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
+    /// Place of the stage it is about, from 0.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stage: Option<usize>,
     /// What a maker calls it.
     pub title: &'static str,
     /// How far it is used now.
@@ -108,10 +112,11 @@ pub fn evaluate_with_remedies(build: &Build) -> Evaluation {
 
 /// Remedies of one check of one option; none for a check that holds, is unknown or does not exist.
 #[must_use]
-pub fn remedies(build: &Build, option: usize, code: &str, drive: Option<&str>) -> Vec<Remedy> {
+pub fn remedies(build: &Build, option: usize, code: &str, drive: Option<&str>, stage: Option<usize>) -> Vec<Remedy> {
     let Some(sheet) = build.options.get(option) else { return Vec::new() };
     let now = evaluate_option(&build.job, sheet, option);
-    let check = now.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive);
+    let check =
+        now.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive && check.stage == stage);
     check.filter(|check| needs_remedy(check)).map_or_else(Vec::new, |check| found_for(build, option, &now, check))
 }
 
@@ -153,23 +158,19 @@ fn cost(found: &Found<'_>, now: &OptionEvaluation) -> f64 {
 
 /// How far the weakest link is used; `None` when it fails without a number.
 fn worst_utilisation(result: &OptionEvaluation) -> Option<f64> {
-    weakest(result).and_then(|check| check.utilisation)
-}
-
-fn weakest(result: &OptionEvaluation) -> Option<&Check> {
-    let link = result.weakest_link.as_ref()?;
-    result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive)
+    result.weakest().and_then(|check| check.utilisation)
 }
 
 fn same<'a>(result: &'a OptionEvaluation, check: &Check) -> Option<&'a Check> {
-    result.checks.iter().find(|other| other.code == check.code && other.drive == check.drive)
+    result.checks.iter().find(|other| other.same_as(check))
 }
 
 /// Verdict and utilisation of a check in another result. A mismatch that is gone leaves no check behind, and holds.
 fn outcome(result: &OptionEvaluation, check: &Check) -> Option<(Verdict, Option<f64>)> {
     match same(result, check) {
         Some(after) => Some((after.verdict, after.utilisation)),
-        None => matches!(check.code, "controller.kind" | "controller.channels").then_some((Verdict::Ok, None)),
+        None => matches!(check.code, "controller.kind" | "controller.channels" | "gearing.mesh" | "fit.motor")
+            .then_some((Verdict::Ok, None)),
     }
 }
 
@@ -240,6 +241,7 @@ fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation
     let moved = |other: &Check, after: Option<&Check>| CheckMove {
         code: other.code,
         drive: other.drive.clone(),
+        stage: other.stage,
         title: other.title,
         before: same(now, other).and_then(|check| check.utilisation),
         after: after.and_then(|check| check.utilisation),
@@ -247,7 +249,7 @@ fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation
     let mends = now
         .checks
         .iter()
-        .filter(|other| other.verdict == Verdict::Fail && !(other.code == check.code && other.drive == check.drive))
+        .filter(|other| other.verdict == Verdict::Fail && !other.same_as(check))
         .filter_map(|other| {
             let then = same(&result, other)?;
             matches!(then.verdict, Verdict::Ok | Verdict::Tight).then(|| moved(other, Some(then)))
@@ -262,7 +264,7 @@ fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation
         was,
         utilisation,
         verdict,
-        weakest_after: weakest(&result).map(|link| moved(link, Some(link))),
+        weakest_after: result.weakest().map(|link| moved(link, Some(link))),
         breaks: broken(now, &result).map(|other| moved(other, Some(other))).collect(),
         mends,
         failing_after: u32::try_from(failing).unwrap_or(u32::MAX),

@@ -2,7 +2,7 @@
 
 use super::drive_levers::DriveLevers;
 use super::levers::Lever;
-use super::{Draft, job_levers, supply_levers};
+use super::{Draft, job_levers, stage_levers, supply_levers};
 use crate::checks::Check;
 
 /// The levers worth turning for a check, of the drive it is about or of every drive.
@@ -12,12 +12,22 @@ pub(super) fn levers_for(check: &Check, draft: &Draft, index: usize) -> Vec<Leve
         let about = check.drive.as_deref();
         if about.is_none_or(|drive| drive == parts.drive) {
             let drive = DriveLevers { parts, place, index };
-            levers.extend(of_drive(check.code, &drive, draft));
-            levers.extend(job_levers::wishes(draft, &parts.drive));
+            levers.extend(of_drive(check, &drive, draft));
+            if !is_geometry(check.code) {
+                levers.extend(job_levers::wishes(draft, &parts.drive));
+            }
         }
     }
     levers.retain(|lever| !lever.steps.is_empty());
     levers
+}
+
+/// Whether a check hangs on sizes alone: no speed or mass the job asks for moves it.
+fn is_geometry(code: &str) -> bool {
+    matches!(
+        code,
+        "gearing.mesh" | "gearing.bore" | "gearing.teeth_in_mesh" | "fit.motor" | "fit.battery" | "fit.controller"
+    )
 }
 
 fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
@@ -40,7 +50,13 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
             levers.push(cells(false));
         }
         "motor.winding_temperature" | "motor.magnet_temperature" => levers.push(job_levers::duty(draft)),
-        "performance.traction" => {}
+        "motor.rim_speed" | "motor.shaft" | "gearing.input_speed" | "gearing.bending" | "gearing.belt_tension" => {
+            levers.push(cells(false));
+        }
+        "fit.battery" => levers.extend(stage_levers::packs_that_fit(draft, index)),
+        "fit.controller" => levers.extend(stage_levers::controller_room(draft)),
+        "performance.traction" | "gearing.chain_load" => {}
+        _ if is_geometry(code) => {}
         _ => {
             levers.extend([capacity(), packs(), cells(true)]);
             levers.extend(supply_levers::rating(draft, index));
@@ -53,7 +69,9 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
     levers
 }
 
-fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
+fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
+    let code = check.code;
+    let stage = check.stage.unwrap_or(0);
     let mut levers: Vec<Lever> = Vec::new();
     let group = code.split('.').next().unwrap_or_default();
     let motor_limit = |levers: &mut Vec<Lever>, down: bool| {
@@ -138,11 +156,49 @@ fn of_drive(code: &str, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
         }
         "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
             levers.extend(drive.gearbox());
+            levers.extend(drive.slip_clutch());
             levers.extend(drive.gearing(true));
             levers.push(drive.count());
             motor_limit(&mut levers, true);
         }
-        "performance.traction" => {}
+        "gearing.mesh" => levers.extend(drive.meshing(stage)),
+        "gearing.bore" => levers.extend(drive.bore(stage)),
+        "gearing.bending" => {
+            levers.extend(drive.stronger_teeth(stage));
+            motor_limit(&mut levers, true);
+        }
+        "gearing.belt_tension" => {
+            levers.extend(drive.stronger_belt(stage));
+            levers.push(drive.larger_wheels(stage));
+            motor_limit(&mut levers, true);
+        }
+        "gearing.teeth_in_mesh" => {
+            levers.push(drive.larger_wheels(stage));
+            levers.extend(drive.longer_centre(stage));
+            levers.extend(drive.gearing(false));
+        }
+        "gearing.chain_load" => {
+            levers.extend(drive.stronger_chain(stage));
+            motor_limit(&mut levers, true);
+        }
+        "gearing.input_speed" => {
+            levers.push(drive.kv(false));
+            levers.extend(drive.gearing(false));
+        }
+        "motor.rim_speed" => {
+            levers.push(drive.kv(false));
+            levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
+        }
+        "motor.shaft" => {
+            levers.extend(drive.stronger_shaft());
+            levers.push(drive.larger_wheels(0));
+            motor_limit(&mut levers, true);
+        }
+        "fit.motor" => {
+            levers.extend(drive.fitting_motor(draft));
+            levers.extend(stage_levers::motor_room(draft, &drive.parts.drive));
+        }
+        "performance.traction" | "fit.battery" | "fit.controller" => {}
         _ if group == "controller" => {
             levers.extend(drive.stronger_controller());
             levers.extend([drive.size(), drive.kv(false), drive.count()]);

@@ -194,10 +194,7 @@ fn line(stored: &StoredBuild) -> BuildLine {
     }
     for (index, option) in build.options.iter().enumerate() {
         let result = evaluate_option(&build.job, option, index);
-        let weakest = result
-            .weakest_link
-            .as_ref()
-            .and_then(|link| result.checks.iter().find(|check| check.code == link.code && check.drive == link.drive));
+        let weakest = result.weakest();
         line.options.push(OptionLine {
             name: option.name.clone(),
             chosen: build.chosen.as_deref() == Some(option.name.as_str()),

@@ -228,6 +228,9 @@ struct RemediesAsked {
     code: String,
     /// The drive it is about; null for the battery and the whole.
     drive: Option<String>,
+    /// Place of the stage it is about, from 0; left out unless it is about one.
+    #[serde(default)]
+    stage: Option<usize>,
 }
 
 /// A remedy, and whether the shelf has such a part.
@@ -256,7 +259,7 @@ struct ShelfMatch {
 async fn fixes(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Offer>>, ApiError> {
     let (build, asked): (Build, RemediesAsked) = body.build_and()?;
     option_at(&build, asked.option)?;
-    let found = app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref())).await?;
+    let found = app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref(), asked.stage)).await?;
     app.store(move |connection| {
         found
             .into_iter()
