@@ -205,6 +205,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/teeth/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What every pair of teeth at a stage does. */
+        post: operations["toothGrid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teeth/ratio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ratio a stage needs, and pairs of teeth near it. */
+        post: operations["ratioNeeded"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which kind of motor, each point with its reason. */
+        post: operations["motorGuide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the figures of a motor say. */
+        post: operations["motorReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a smaller motor with a higher Kv does without regearing; null for any other motor. */
+        post: operations["motorSwap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/slower": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Three ways to go slower; null where nothing is to spare. */
+        post: operations["slowerWays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/size-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the size code in a text says; null for none. */
+        get: operations["sizeCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -505,6 +624,8 @@ export interface components {
             drives: components["schemas"]["DriveEvaluation"][];
             /** @description All drives together on the battery. */
             supply: components["schemas"]["Supply"];
+            /** @description How the packs stand in their room; null where the job gives none. */
+            battery_fit: components["schemas"]["BatteryFit"] | null;
             /** @description Failures without a number first, then by utilisation, unknowns last. */
             checks: components["schemas"]["Check"][];
             /** @description The worst verdict among the checks that are known. */
@@ -532,6 +653,8 @@ export interface components {
             required: components["schemas"]["Required"];
             /** @description Case by case, charge by charge. */
             cases: components["schemas"]["CaseEvaluation"][];
+            /** @description Every gearing stage: what goes through it, its geometry, advice. */
+            stages: components["schemas"]["StageReport"][];
             /** @description The bare motor at the pack's mid voltage. */
             motor: components["schemas"]["Listed"];
             /** @description Temperatures; null when the heat path is unknown. */
@@ -725,6 +848,135 @@ export interface components {
              */
             gearing: number;
         };
+        /** @description One stage: load, geometry, advice. */
+        StageReport: {
+            /**
+             * Format: uint
+             * @description Place in the gearing, from 0.
+             */
+            stage: number;
+            /**
+             * Format: double
+             * @description Driver turns per driven turn.
+             */
+            ratio: number;
+            /** @description What goes through it. */
+            load: components["schemas"]["StageLoad"];
+            /** @description The two wheels; null without teeth and a pitch. */
+            pair: components["schemas"]["Pair"] | null;
+            /** @description Length of belt or chain; null for other kinds. */
+            around: components["schemas"]["Loop"] | null;
+            /**
+             * Format: double
+             * @description Contact ratio of spur gears.
+             */
+            contact_ratio: number | null;
+            /** @description What a maker should know about it, in whole sentences. */
+            advice: string[];
+        };
+        /** @description What one motor puts through a stage; several motors each have their own. */
+        StageLoad: {
+            /**
+             * Format: double
+             * @description Highest torque at the driver, N·m; null when the battery cannot stall the motor at any voltage.
+             */
+            peak_torque_nm: number | null;
+            /** @description What sets it. */
+            peak_by: components["schemas"]["PeakBy"];
+            /**
+             * Format: double
+             * @description Torque at the driver in the harder of target and climb at half charge, N·m.
+             */
+            running_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Speed of the driver at the target, rpm.
+             */
+            driver_rpm: number;
+        };
+        /** @description What sets the highest torque at a stage. */
+        PeakBy: "stall" | "slip" | "clutch" | "full_throttle";
+        /** @description The two wheels of a stage as circles, and how they stand. */
+        Pair: {
+            /**
+             * Format: double
+             * @description Pitch diameter of the driver, mm.
+             */
+            driver_mm: number;
+            /**
+             * Format: double
+             * @description Pitch diameter of the driven wheel, mm.
+             */
+            driven_mm: number;
+            /**
+             * Format: double
+             * @description Centre distance, mm: given, from the length of belt or chain, or where the wheels mesh; null while unknown.
+             */
+            centre_mm: number | null;
+            /**
+             * Format: double
+             * @description Pitch-line speed at the target, m/s.
+             */
+            pitch_line_m_s: number;
+            /**
+             * Format: double
+             * @description Force at the driver's pitch circle at the highest torque, N.
+             */
+            peak_force_n: number | null;
+            /**
+             * Format: double
+             * @description The same in the harder of target and climb, N.
+             */
+            running_force_n: number | null;
+        };
+        /** @description Length of a belt or chain. */
+        Loop: {
+            /**
+             * Format: double
+             * @description Length that the centre distance asks for, in teeth or links; null without a centre distance.
+             */
+            teeth: number | null;
+            /** @description The nearest that can be had, nearest first. */
+            stock: components["schemas"]["StockLength"][];
+            /**
+             * Format: double
+             * @description How far the mount must let the centre distance come in to slip the belt on, mm (common practice).
+             */
+            slack_mm: number;
+            /**
+             * Format: double
+             * @description How far out to tension it, mm (common practice).
+             */
+            take_up_mm: number;
+            /**
+             * Format: double
+             * @description Teeth of the smaller wheel that carry; null for a chain or without a centre distance.
+             */
+            teeth_in_mesh: number | null;
+            /**
+             * Format: double
+             * @description Share of the rating that is left with so few teeth in mesh.
+             */
+            mesh_factor: number | null;
+        };
+        /** @description A belt or chain length that is sold, and the centre distance it wants. */
+        StockLength: {
+            /**
+             * Format: uint32
+             * @description Teeth of the belt, or links of the chain.
+             */
+            teeth: number;
+            /**
+             * Format: double
+             * @description Length, mm.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Centre distance it wants, mm.
+             */
+            centre_mm: number;
+        };
         /** @description Figures of a bare motor on a stiff source at the pack's mid open-circuit voltage. */
         Listed: {
             /**
@@ -878,12 +1130,42 @@ export interface components {
              */
             power_w: number | null;
         };
+        /** @description How the packs of an option stand in the room the job gives them. */
+        BatteryFit: {
+            /** @description As the packs are; null while their size is unknown. */
+            packs: components["schemas"]["Packing"] | null;
+            /** @description Each pack made of two flat halves in series, where it has an even number of cells; null otherwise. */
+            halves: components["schemas"]["Packing"] | null;
+            /** @description The room along length, width and height, mm. */
+            room_mm: number[];
+        };
+        /** @description How equal boxes stand in a room. */
+        Packing: {
+            /** @description One box along the room's length, width and height, mm. */
+            box_mm: number[];
+            /** @description How many boxes along each. */
+            count: number[];
+            /** @description How far the stack is over or under each side of the room: the stack's side over the room's. */
+            used: number[];
+            /** @description What stays free along length, width and height, mm; negative where it sticks out. */
+            left_mm: number[];
+            /**
+             * Format: double
+             * @description What stays free under it, mm; null when the room does not hang below a deck.
+             */
+            ground_clearance_mm: number | null;
+        };
         /** @description One check. */
         Check: {
             /** @description Code, for example `battery.sag`. */
             code: string;
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing, from 0; absent unless it is about one.
+             */
+            stage?: number | null;
             /** @description What a maker calls it. */
             title: string;
             /**
@@ -953,6 +1235,11 @@ export interface components {
             code: string;
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage it is about, from 0.
+             */
+            stage?: number | null;
             /** @description What a maker calls it. */
             title: string;
             /**
@@ -998,6 +1285,11 @@ export interface components {
             code: string;
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing, from 0; absent unless it is about one.
+             */
+            stage?: number | null;
         };
         /** @description One figure that was assumed. */
         Guess: {
@@ -1117,6 +1409,11 @@ export interface components {
              */
             compartment?: components["schemas"]["Compartment"] | null;
             /**
+             * Controller room
+             * @description Room for the controllers.
+             */
+            controller_space?: components["schemas"]["ControllerSpace"] | null;
+            /**
              * Budget
              * @description What may be spent.
              */
@@ -1130,6 +1427,33 @@ export interface components {
         /** @enum {string} */
         BatteryRule: "continuous_with_headroom" | "continuous_covers_stall" | "burst_covers_stall";
         Compartment: {
+            /**
+             * Length
+             * @description Longest side of the room.
+             */
+            length_mm: number;
+            /**
+             * Width
+             * @description Second side of the room.
+             */
+            width_mm: number;
+            /**
+             * Height
+             * @description Third side of the room.
+             */
+            height_mm: number;
+            /**
+             * Its top above ground
+             * @description From the ground to the top of the room, for a pack that hangs below a deck.
+             */
+            above_ground_mm?: number | null;
+            /**
+             * Least ground clearance
+             * @description What must stay free under the pack.
+             */
+            ground_clearance_mm?: number | null;
+        };
+        ControllerSpace: {
             /**
              * Length
              * @description Longest side of the room.
@@ -1169,6 +1493,16 @@ export interface components {
              * @description What it has to move.
              */
             load: components["schemas"]["Load"];
+            /**
+             * Room for the motor
+             * @description What the machine takes.
+             */
+            motor_space?: components["schemas"]["MotorSpace"] | null;
+            /**
+             * Wishes
+             * @description What is asked of the motor beside speed and torque.
+             */
+            wishes?: components["schemas"]["Wishes"] | null;
         };
         Load: {
             /**
@@ -1410,6 +1744,84 @@ export interface components {
              */
             diameter_mm?: number | null;
         };
+        MotorSpace: {
+            /**
+             * Widest can
+             * @description Largest can diameter that fits.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Longest can
+             * @description Largest can length that fits.
+             */
+            length_mm?: number | null;
+            /**
+             * Bolt circle
+             * @description Bolt circle of the mount.
+             */
+            bolt_circle_mm?: number | null;
+            /**
+             * Thread
+             * @description Thread of the mounting screws.
+             */
+            thread?: string | null;
+            /**
+             * Shaft it takes
+             * @description Bore that the shaft goes into.
+             */
+            shaft_diameter_mm?: number | null;
+        };
+        Wishes: {
+            /**
+             * Near standstill
+             * @description How finely it must move.
+             */
+            finesse?: components["schemas"]["Finesse"] | null;
+            /**
+             * Water and dirt
+             * @description What it meets.
+             */
+            wetness?: components["schemas"]["Wetness"] | null;
+            /**
+             * Noise
+             * @description How loud it may be.
+             */
+            noise?: components["schemas"]["Noise"] | null;
+            /**
+             * Who looks after it
+             * @description Brushes and belts want someone.
+             */
+            upkeep?: components["schemas"]["Upkeep"] | null;
+            /**
+             * May cost
+             * @description What it may cost.
+             */
+            purse?: components["schemas"]["Purse"] | null;
+            /**
+             * Class rules
+             * @description What a class forbids.
+             */
+            class_rule?: components["schemas"]["ClassRule"] | null;
+            /**
+             * Wheel
+             * @description For machines on wheels.
+             */
+            wheel?: components["schemas"]["WheelWish"] | null;
+        };
+        /** @enum {string} */
+        Finesse: "little" | "smooth" | "much";
+        /** @enum {string} */
+        Wetness: "dry" | "splash" | "mud";
+        /** @enum {string} */
+        Noise: "any" | "quiet";
+        /** @enum {string} */
+        Upkeep: "handy" | "seldom" | "nobody";
+        /** @enum {string} */
+        Purse: "small" | "fair";
+        /** @enum {string} */
+        ClassRule: "free" | "brushed_only" | "sealed_only" | "no_sensors";
+        /** @enum {string} */
+        WheelWish: "any" | "fixed";
         OptionSheet: {
             /**
              * Option
@@ -1816,6 +2228,11 @@ export interface components {
              */
             shaft_diameter_mm?: number | null;
             /**
+             * Hardened shaft
+             * @description Whether the shaft is hardened.
+             */
+            shaft_hardened?: boolean | null;
+            /**
              * Mount
              * @description How it is fastened.
              */
@@ -1918,6 +2335,16 @@ export interface components {
              * @description Torque its output may carry.
              */
             max_torque_nm?: number | null;
+            /**
+             * Highest input speed
+             * @description Speed its input may turn.
+             */
+            max_input_rpm?: number | null;
+            /**
+             * Slip clutch
+             * @description Torque at its output from which a clutch slips.
+             */
+            slip_clutch_nm?: number | null;
         };
         /** @enum {string} */
         GearingKind: "spur" | "belt" | "chain" | "planetary" | "worm" | "bevel" | "direct";
@@ -2011,6 +2438,41 @@ export interface components {
              * @description Bore of the driver.
              */
             driver_bore_mm?: number | null;
+            /**
+             * Driven module
+             * @description Module of the driven wheel, where it is another one.
+             */
+            driven_module_mm?: number | null;
+            /**
+             * Driven diametral pitch
+             * @description Diametral pitch of the driven wheel, where it is another one.
+             */
+            driven_diametral_pitch?: number | null;
+            /**
+             * Driven material
+             * @description What the driven wheel is made of, where it differs.
+             */
+            driven_material?: string | null;
+            /**
+             * Belt teeth
+             * @description Length of the belt in teeth.
+             */
+            belt_teeth?: number | null;
+            /**
+             * Chain links
+             * @description Length of the chain in links.
+             */
+            chain_links?: number | null;
+            /**
+             * Permissible tension
+             * @description Pull that belt or chain may carry for good.
+             */
+            permissible_tension_n?: number | null;
+            /**
+             * Lead angle
+             * @description Lead angle of the worm.
+             */
+            lead_angle_deg?: number | null;
             /**
              * Shelf part
              * @description Link to the part on the shelf.
@@ -2670,6 +3132,12 @@ export interface components {
             code: string;
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage it is about, from 0; left out unless it is about one.
+             * @default null
+             */
+            stage: number | null;
         };
         /** @description One figure that is not measured, and what its tolerance does. */
         GuessEffect: {
@@ -2814,6 +3282,499 @@ export interface components {
             value: number | null;
             /** @description Its unit. */
             unit: string;
+        };
+        /** @description What every pair of teeth does; each column runs driver by driver, and within one driven by driven. */
+        ToothGrid: {
+            /** @description Teeth of the driver, by row. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel, by column. */
+            driven_teeth: number[];
+            /** @description Ratio of all stages together. */
+            ratio: number[];
+            /** @description Verdict of the whole option. */
+            verdict: components["schemas"]["Verdict"][];
+            /** @description Whether target and climb can be held at half charge. */
+            feasible: boolean[];
+            /** @description Flat out at half charge: speed of travel, m/s; null where nothing travels. */
+            speed_m_s: (number | null)[];
+            /** @description Flat out at half charge: speed of the output, rpm. */
+            output_rpm: (number | null)[];
+            /** @description How far the torque on the hill is used; null without a hill. */
+            climb_utilisation: (number | null)[];
+            /** @description Winding, °C; null when unknown or running away. */
+            winding_c: (number | null)[];
+            /** @description How far the weakest link is used; null when it fails without a number. */
+            worst_utilisation: (number | null)[];
+            /** @description The weakest link, as a maker calls it. */
+            weakest: (string | null)[];
+            /** @description Minutes on one charge. */
+            runtime_min: (number | null)[];
+        };
+        /** @description A stage of a build, and the teeth that can be had. */
+        TeethAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing.
+             */
+            stage: number;
+            /** @description Teeth of the driver that can be had. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel that can be had. */
+            driven_teeth: number[];
+        };
+        /** @description The ratios of one stage between which the drive does its job. */
+        RatioNeeded: {
+            /**
+             * Format: double
+             * @description Ratio of the stage now.
+             */
+            now: number;
+            /**
+             * Format: double
+             * @description The largest that still reaches the target speed at half charge; null when none does.
+             */
+            largest: number | null;
+            /**
+             * Format: double
+             * @description The smallest that climbs and gets up to speed; null when none does or nothing is asked.
+             */
+            smallest: number | null;
+            /**
+             * Format: double
+             * @description Ratio of all other stages together.
+             */
+            others: number;
+            /** @description Pairs of teeth nearest below the largest ratio, nearest first. */
+            pairs: components["schemas"]["ToothPair"][];
+        };
+        /** @description A pair of wheels. */
+        ToothPair: {
+            /**
+             * Format: uint32
+             * @description Teeth of the driver.
+             */
+            driver_teeth: number;
+            /**
+             * Format: uint32
+             * @description Teeth of the driven wheel.
+             */
+            driven_teeth: number;
+            /**
+             * Format: double
+             * @description Driver turns per driven turn.
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description How far it is off the ratio asked for: 0.01 is 1 % more.
+             */
+            off: number;
+        };
+        /** @description A kind of motor with every point for and against it. */
+        Ranked: {
+            /** @description The kind. */
+            kind: components["schemas"]["MotorFamily"];
+            /** @description What a maker calls it. */
+            label: string;
+            /**
+             * Format: uint32
+             * @description Points for it less points against it.
+             */
+            points_for: number;
+            /**
+             * Format: uint32
+             * @description Points against it.
+             */
+            points_against: number;
+            /** @description Whether a rule rules it out. */
+            ruled_out: boolean;
+            /** @description Each point with its reason. */
+            points: components["schemas"]["Point"][];
+            /** @description What else it needs. */
+            needs: string[];
+            /** @description What it asks for over the years. */
+            upkeep: string[];
+        };
+        /** @enum {string} */
+        MotorFamily: "sealed_can" | "rebuildable" | "sensorless" | "sensored" | "field_oriented" | "hub_direct" | "hub_geared" | "gear_motor_planetary" | "gear_motor_worm";
+        /** @description One rule that applied. */
+        Point: {
+            /** @description Which way it counts. */
+            side: components["schemas"]["Side"];
+            /** @description What was asked or is so. */
+            since: string;
+            /** @description Why it counts. */
+            reason: string;
+        };
+        /** @description Which way a point counts. */
+        Side: "for" | "against" | "rules_out";
+        /** @description A drive of a build. */
+        DriveAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+        };
+        /** @description Everything that can be read off one motor. */
+        Reading: {
+            /** @description What its size code says, from its name; null without one. */
+            size_code: components["schemas"]["SizeCode"] | null;
+            /** @description The same winding with other numbers of turns, the present one among them; by ratio where the turns are unknown. */
+            turns: components["schemas"]["Rewound"][];
+            /** @description The motor at more or less timing. */
+            timing: components["schemas"]["Timed"][];
+            /** @description Poles and electrical speed; null without pole pairs. */
+            electrical: components["schemas"]["Electrical"] | null;
+            /** @description The present voltage and a quarter more. */
+            volts: components["schemas"]["AtVolts"][];
+            /**
+             * Format: double
+             * @description How many volts over its rating the motor gets with a charged pack: 0.25 is a quarter too many; null unrated.
+             */
+            overvolted: number | null;
+            /** @description What that does, in one sentence. */
+            volts_say: string;
+            /** @description Cans of other sizes against this one. */
+            sizes: components["schemas"]["OtherSize"][];
+            /** @description How fast the rim flies; null without a rotor diameter. */
+            rim: components["schemas"]["Rim"] | null;
+            /** @description Kv that suits, from practice and from this job. */
+            kv: components["schemas"]["KvBand"];
+        };
+        /** @description What a size code says. */
+        SizeCode: {
+            /** @description The code as it was understood. */
+            code: string;
+            /** @description Whether it is a measure; a nominal name tells the family, not millimetres. */
+            is_measure: boolean;
+            /**
+             * Format: double
+             * @description Diameter of the can, mm.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Length of the can, mm.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Usual shaft, mm; null where there is no usual one.
+             */
+            shaft_mm: number | null;
+            /** @description What a maker should know about it, in one sentence. */
+            says: string;
+        };
+        /** @description The motor with another number of turns: Kv ∝ 1/turns, R ∝ turns², no-load current ∝ 1/turns. */
+        Rewound: {
+            /**
+             * Format: double
+             * @description Turns; null where the present ones are unknown.
+             */
+            turns: number | null;
+            /**
+             * Format: double
+             * @description Turns over the present ones.
+             */
+            times: number;
+            /**
+             * Format: double
+             * @description Kv, rpm/V.
+             */
+            kv_rpm_per_v: number;
+            /**
+             * Format: double
+             * @description Resistance, Ω.
+             */
+            resistance_ohm: number;
+            /**
+             * Format: double
+             * @description No-load current, A.
+             */
+            no_load_current_a: number | null;
+            /** @description Whether it is the winding as it is. */
+            now: boolean;
+            /**
+             * Format: double
+             * @description Flat out at half charge in this build: speed of the output, rpm; null where it cannot.
+             */
+            output_rpm: number | null;
+            /**
+             * Format: double
+             * @description Motor current in the harder of target and climb, A.
+             */
+            motor_current_a: number | null;
+            /**
+             * Format: double
+             * @description Winding, °C.
+             */
+            winding_c: number | null;
+            /** @description Verdict of the whole option. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description The motor at another timing. */
+        Timed: {
+            /**
+             * Format: double
+             * @description Degrees beyond the setting of the Kv.
+             */
+            advance_deg: number;
+            /**
+             * Format: double
+             * @description Torque per ampere against the present.
+             */
+            torque_per_ampere: number;
+            /**
+             * Format: double
+             * @description Speed per volt against the present.
+             */
+            speed_per_volt: number;
+        };
+        /** @description Poles and electrical speed. */
+        Electrical: {
+            /**
+             * Format: uint32
+             * @description Poles of the rotor.
+             */
+            poles: number;
+            /**
+             * Format: double
+             * @description Spinning free with a full pack, electrical rpm.
+             */
+            erpm: number;
+            /**
+             * Format: double
+             * @description The same, Hz.
+             */
+            hertz: number;
+        };
+        /** @description The bare motor at a voltage. */
+        AtVolts: {
+            /**
+             * Format: double
+             * @description Voltage, V.
+             */
+            voltage_v: number;
+            /**
+             * Format: double
+             * @description Speed with nothing on the shaft, rpm.
+             */
+            no_load_rpm: number;
+            /**
+             * Format: double
+             * @description Torque when held, N·m.
+             */
+            stall_torque_nm: number;
+            /**
+             * Format: double
+             * @description Current when held, A.
+             */
+            stall_current_a: number;
+            /**
+             * Format: double
+             * @description Heat when held, W.
+             */
+            stall_heat_w: number;
+        };
+        /** @description A can of another size of the same make: torque goes with D²·L. */
+        OtherSize: {
+            /** @description What it is. */
+            says: string;
+            /**
+             * Format: double
+             * @description Diameter, mm.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Length, mm.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Torque for the same heat against this can.
+             */
+            torque: number;
+            /**
+             * Format: double
+             * @description Speed for the same stress in the rim against this can.
+             */
+            safe_speed: number;
+        };
+        /** @description How fast the rim of the rotor flies. */
+        Rim: {
+            /**
+             * Format: double
+             * @description Spinning free with a full pack, m/s; null when the battery cannot.
+             */
+            speed_m_s: number | null;
+            /**
+             * Format: double
+             * @description Hoop stress of a ring that carries only itself, MPa.
+             */
+            hoop_mpa: number | null;
+            /**
+             * Format: double
+             * @description Limit, m/s.
+             */
+            limit_m_s: number;
+            /**
+             * Format: double
+             * @description Speed at that limit, rpm.
+             */
+            limit_rpm: number;
+            /** @description Whether the limit is assumed. */
+            assumed: boolean;
+            /** @description Why a fatter rotor turns slower, with these numbers. */
+            says: string;
+        };
+        /** @description Kv that suits. */
+        KvBand: {
+            /**
+             * Format: double
+             * @description Kv of the motor now, rpm/V.
+             */
+            now: number;
+            /** @description What practice uses for such machines at this voltage, rpm/V; null where there is no such habit. */
+            usual: number[] | null;
+            /** @description Where that comes from. */
+            usual_for: string;
+            /**
+             * Format: double
+             * @description The lowest Kv on this iron that still reaches the target at half charge with this gearing, rpm/V; null when none
+             *     does.
+             */
+            computed: number | null;
+            /** @description Both beside each other, and why they differ, in whole sentences. */
+            says: string;
+        };
+        /** @description A drive of a build, and numbers of turns to look at beside the usual ones. */
+        ReadingAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * @description Numbers of turns.
+             * @default []
+             */
+            turns: number[];
+        };
+        /** @description A warning at a smaller, faster motor, and the ratio that sets it right. */
+        Swap: {
+            /** @description What happens, in whole sentences with the numbers of this build. */
+            says: string;
+            /**
+             * Format: double
+             * @description Motor turns per output turn now.
+             */
+            ratio_now: number;
+            /**
+             * Format: double
+             * @description Ratio that gives the output the speed it has now.
+             */
+            ratio_restoring: number;
+            /** @description JSON pointer of the stage to regear; null without one. */
+            pointer: string | null;
+            /** @description The stage with that ratio, as near as whole teeth come. */
+            value: unknown;
+            /** @description Motor current in the harder of target and climb, A: now, with the other motor, with it and regeared. */
+            motor_current_a: (number | null)[];
+        };
+        /** @description A drive of a build, and the motor that would be put in. */
+        SwapAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description The motor, as in a build document. */
+            motor: components["schemas"]["Motor"];
+        };
+        /** @description How a machine can be made slower. */
+        Slower: {
+            /**
+             * Format: double
+             * @description Flat out at half charge over the target.
+             */
+            spare: number;
+            /** @description As it is. */
+            now: components["schemas"]["Way"];
+            /** @description Fewer cells, a lower Kv, a longer gear; each goes as far as the target still allows. */
+            ways: components["schemas"]["Way"][];
+        };
+        /** @description One way, with what it takes at half charge. */
+        Way: {
+            /** @description What to change. */
+            says: string;
+            /** @description JSON pointer of the change; null for the build as it is. */
+            pointer: string | null;
+            /** @description What to put there. */
+            value: unknown;
+            /**
+             * Format: double
+             * @description Current in each motor at the target, A.
+             */
+            motor_current_target_a: number | null;
+            /**
+             * Format: double
+             * @description Current in each motor on the climb, A; null without a hill.
+             */
+            motor_current_climb_a: number | null;
+            /**
+             * Format: double
+             * @description Current from the battery in the hardest work, A.
+             */
+            supply_current_a: number | null;
+            /** @description What the whole option then does. */
+            effect: components["schemas"]["Effect"];
         };
         /** @description A build in the list. */
         BuildLine: {
@@ -3004,6 +3965,11 @@ export interface components {
              * @description Diameter of the shaft.
              */
             shaft_diameter_mm?: number | null;
+            /**
+             * Hardened shaft
+             * @description Whether the shaft is hardened.
+             */
+            shaft_hardened?: boolean | null;
             /**
              * Mount
              * @description How it is fastened.
@@ -3408,6 +4374,41 @@ export interface components {
              * @description Bore of the driver.
              */
             driver_bore_mm?: number | null;
+            /**
+             * Driven module
+             * @description Module of the driven wheel, where it is another one.
+             */
+            driven_module_mm?: number | null;
+            /**
+             * Driven diametral pitch
+             * @description Diametral pitch of the driven wheel, where it is another one.
+             */
+            driven_diametral_pitch?: number | null;
+            /**
+             * Driven material
+             * @description What the driven wheel is made of, where it differs.
+             */
+            driven_material?: string | null;
+            /**
+             * Belt teeth
+             * @description Length of the belt in teeth.
+             */
+            belt_teeth?: number | null;
+            /**
+             * Chain links
+             * @description Length of the chain in links.
+             */
+            chain_links?: number | null;
+            /**
+             * Permissible tension
+             * @description Pull that belt or chain may carry for good.
+             */
+            permissible_tension_n?: number | null;
+            /**
+             * Lead angle
+             * @description Lead angle of the worm.
+             */
+            lead_angle_deg?: number | null;
             /**
              * Shelf part
              * @description Link to the part on the shelf.
@@ -4017,6 +5018,235 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Question"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    toothGrid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeethAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToothGrid"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    ratioNeeded: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeethAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatioNeeded"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    motorGuide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriveAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranked"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    motorReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    motorSwap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"] | null;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    slowerWays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriveAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Slower"] | null;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sizeCode: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizeCode"] | null;
                 };
             };
             /** @description A problem document (RFC 9457). */

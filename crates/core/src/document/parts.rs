@@ -233,6 +233,18 @@ part! {
     })
 }
 
+impl Motor {
+    /// Reads one motor, as it stands in a build under `key`.
+    ///
+    /// # Errors
+    /// Every problem at once, each with its JSON pointer from `key` on.
+    pub fn from_value(value: &serde_json::Value, key: &str) -> Result<Self, Vec<super::Problem>> {
+        let mut problems = Problems::default();
+        let read = Self::read_object(value, &[], &Place::root().key(key), &mut problems);
+        read.filter(|_| problems.0.is_empty()).ok_or(problems.0)
+    }
+}
+
 record! {
     /// The regulator that feeds receiver and servos.
     Bec {

@@ -7,7 +7,7 @@ use crate::document::{GearingKind, GearingStage};
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
 use crate::say::{percent, three};
-use crate::supply::{Chain, HALF};
+use crate::supply::{Chain, FULL, HALF};
 
 /// What sets the highest torque at a stage.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
@@ -19,6 +19,8 @@ pub enum PeakBy {
     Slip,
     /// The clutch of the gearbox slips first.
     Clutch,
+    /// Full throttle: behind a gearbox that turns something else than wheels a jam is judged at the gearbox.
+    FullThrottle,
 }
 
 impl PeakBy {
@@ -28,6 +30,7 @@ impl PeakBy {
             Self::Stall => "When the output jams at full throttle",
             Self::Slip => "Before the wheels slip",
             Self::Clutch => "Before the clutch slips",
+            Self::FullThrottle => "At full throttle",
         }
     }
 }
@@ -214,6 +217,10 @@ impl Chain<'_> {
     pub(crate) fn shaft_peak(&self, drive: &Drive<'_>) -> (Option<f64>, PeakBy) {
         let gearbox = drive.parts.motor.gearbox.as_ref();
         let through = gearbox.map_or(1.0, |gearbox| gearbox.ratio * gearbox.efficiency);
+        if gearbox.is_some() && drive.load.vehicle.is_none() {
+            let running = self.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
+            return (running, PeakBy::FullThrottle);
+        }
         let stalled = self.stalled(drive.index).map(|figures| figures.motor_nm * through);
         let slip = drive.load.vehicle.as_ref().and_then(|vehicle| {
             let gearing = &drive.gearing;

@@ -259,7 +259,8 @@ struct ShelfMatch {
 async fn fixes(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Offer>>, ApiError> {
     let (build, asked): (Build, RemediesAsked) = body.build_and()?;
     option_at(&build, asked.option)?;
-    let found = app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref(), asked.stage)).await?;
+    let found =
+        app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref(), asked.stage)).await?;
     app.store(move |connection| {
         found
             .into_iter()

@@ -9,6 +9,7 @@ mod part_files;
 mod parts;
 pub mod problem;
 mod session;
+mod trade;
 
 use std::sync::Arc;
 
@@ -73,10 +74,18 @@ pub(crate) struct Route {
 
 /// Every path under `/api`.
 fn routes() -> Vec<Route> {
-    [compute::routes(), choosing::routes(), builds::routes(), parts::routes(), part_files::routes(), session::routes()]
-        .into_iter()
-        .flatten()
-        .collect()
+    [
+        compute::routes(),
+        choosing::routes(),
+        trade::routes(),
+        builds::routes(),
+        parts::routes(),
+        part_files::routes(),
+        session::routes(),
+    ]
+    .into_iter()
+    .flatten()
+    .collect()
 }
 
 /// The whole server: interface, page, guard, headers.
