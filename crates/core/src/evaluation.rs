@@ -220,7 +220,7 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
     let weakest = checks
         .iter()
         .find(|check| check.verdict == Verdict::Fail)
-        .or_else(|| checks.iter().find(|check| check.utilisation.is_some() && check.code != crate::checks::JAM));
+        .or_else(|| checks.iter().find(|check| check.can_be_weakest()));
     OptionEvaluation {
         name: option.name.clone(),
         hardware_mass_kg: chain.hardware_kg,

@@ -31,6 +31,19 @@ export const LOAD_WORDS: Record<string, string> = {
   constant_torque: "Shaft",
 };
 
+const FIT_STEP: Record<string, Step> = { "fit.motor": "motor", "fit.controller": "controller" };
+
+/** What a check is told apart by. */
+export function checkKey(check: Pick<Check, "code" | "drive" | "stage">): string {
+  const stage = check.stage == null ? "" : ` ${check.stage}`;
+  return `${check.code} ${check.drive ?? ""}${stage}`;
+}
+
+/** Name of the sum of a check. */
+export function checkSum(check: Pick<Check, "code" | "stage">): string {
+  return check.stage ? `check.${check.code}.${check.stage + 1}` : `check.${check.code}`;
+}
+
 /** The step in which a check is put right. */
 export function stepOf(check: Pick<Check, "code">): Step {
   const [group] = check.code.split(".");
@@ -44,6 +57,8 @@ export function stepOf(check: Pick<Check, "code">): Step {
       return "controller";
     case "gearing":
       return "gearing";
+    case "fit":
+      return FIT_STEP[check.code] ?? "battery";
     default:
       return "job";
   }

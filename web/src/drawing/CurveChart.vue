@@ -2,8 +2,7 @@
 // A ruled chart over speed: lines, a shaded band, marks. Read at a point by pointer or arrow keys; saved as SVG or PNG;
 // with its table behind.
 import { computed, ref } from "vue";
-import { download, fileName } from "../lib/download";
-import { svgText, toPng } from "./save";
+import SaveDrawing from "./SaveDrawing.vue";
 import { figures } from "../units/quantity";
 import { niceTicks } from "./ticks";
 import { useElementWidth } from "./width";
@@ -110,17 +109,6 @@ function key(event: KeyboardEvent): void {
   const next = (at.value ?? 0) + (event.key === "ArrowRight" ? step : -step);
   at.value = Math.min(Math.max(next, 0), abscissae.value.at(-1) ?? xMax.value);
 }
-
-// ---- taking it away
-
-function saveSvg(): void {
-  if (svg.value)
-    download(fileName(props.title, "svg"), new Blob([svgText(svg.value)], { type: "image/svg+xml" }));
-}
-
-async function savePng(): Promise<void> {
-  if (svg.value) download(fileName(props.title, "png"), await toPng(svg.value));
-}
 </script>
 
 <template>
@@ -219,8 +207,7 @@ async function savePng(): Promise<void> {
       <button type="button" class="action" :aria-expanded="tableShown" @click="tableShown = !tableShown">
         table
       </button>
-      <button type="button" class="action" @click="saveSvg">SVG</button>
-      <button type="button" class="action" @click="savePng">PNG</button>
+      <SaveDrawing :svg="svg" :name="title" />
     </figcaption>
     <div v-if="tableShown" class="behind">
       <table>

@@ -2,7 +2,7 @@
 import { computed, type ComputedRef } from "vue";
 import type { Schemas, Verdict } from "../api/client";
 import { useBench } from "../bench/bench";
-import { LOAD_WORDS, stepOf } from "../bench/words";
+import { checkKey, LOAD_WORDS, stepOf } from "../bench/words";
 import type { Step } from "../router";
 import { type Difference, difference, figures, shownText } from "../units/quantity";
 import type { Quantity } from "../units/units";
@@ -162,7 +162,7 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
 
     const link = bench.optionFigures?.weakest_link;
     const check =
-      link && bench.optionFigures?.checks.find((c) => c.code === link.code && c.drive === link.drive);
+      link && bench.optionFigures?.checks.find((candidate) => checkKey(candidate) === checkKey(link));
     const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
     const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
     let flowing = totalW;

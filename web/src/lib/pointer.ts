@@ -40,6 +40,11 @@ function changed(node: unknown, [step, ...rest]: string[], value: unknown): unkn
   return copy;
 }
 
+/** A record without some of its keys. */
+export function without<T extends object, K extends keyof T>(record: T, ...keys: K[]): Omit<T, K> {
+  return Object.fromEntries(Object.entries(record).filter(([key]) => !keys.includes(key as K))) as Omit<T, K>;
+}
+
 /** Places where two documents differ, down to single values. */
 export function differences(mine: unknown, theirs: unknown, at = ""): string[] {
   if (Object.is(mine, theirs)) return [];

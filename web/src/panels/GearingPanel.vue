@@ -1,19 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useBench } from "../bench/bench";
+import { teeth } from "../bench/teeth";
 import BenchField from "../parts/BenchField.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import type { View } from "../bench/view";
-import ToShelf from "../parts/ToShelf.vue";
 import { figures } from "../units/quantity";
 import CandidateList from "./CandidateList.vue";
+import StageSection from "./StageSection.vue";
+import ToothMap from "./ToothMap.vue";
 
 const bench = useBench();
 const stages = computed(() => bench.drive?.gearing ?? []);
 const gearbox = computed(() => bench.drive?.motor.gearbox ?? null);
 const vehicle = computed(() => bench.jobDrive?.load.kind === "vehicle");
-const at = (index: number) => `${bench.drivePointer}/gearing/${index}`;
+/** Stages whose teeth can be counted. */
+const toothed = computed(() =>
+  stages.value.flatMap(({ kind }, place) =>
+    ["spur", "belt", "chain", "bevel"].includes(kind) ? [place] : [],
+  ),
+);
 
 function result(view: View): FigureLine[] {
   const full = view.caseAt("full_throttle", bench.charge);
@@ -57,33 +64,6 @@ function result(view: View): FigureLine[] {
 /** Which stage the shelf is tried in; one past the last puts a new one in. */
 const tryStage = ref(0);
 
-function fieldsOf(kind: string, stage: { driver_teeth?: number | null }): string[] {
-  const teeth = stage.driver_teeth !== undefined && stage.driver_teeth !== null;
-  const ratio = teeth ? ["driver_teeth", "driven_teeth"] : ["ratio"];
-  const own: Record<string, string[]> = {
-    spur: ["module_mm", "face_width_mm", "material"],
-    bevel: ["module_mm", "material"],
-    belt: ["pitch_mm", "width_mm", "centre_distance_mm"],
-    chain: ["pitch_mm", "centre_distance_mm"],
-  };
-  return [...ratio, "efficiency", ...(own[kind] ?? []), "driver_bore_mm", "mass_kg", "price", "owned"];
-}
-
-function counted(kind: string): boolean {
-  return ["spur", "belt", "chain", "bevel"].includes(kind);
-}
-
-/** Teeth or a plain ratio: what was given is turned into the other as nearly as teeth allow. */
-function useTeeth(index: number, teeth: boolean): void {
-  const stage = stages.value[index];
-  if (!stage) return;
-  const { driver_teeth: driver, driven_teeth: driven, ratio, ...rest } = stage;
-  const next = teeth
-    ? { ...rest, driver_teeth: 20, driven_teeth: Math.min(400, Math.max(5, Math.round(20 * (ratio ?? 1)))) }
-    : { ...rest, ratio: driver && driven ? driven / driver : 1 };
-  bench.set(at(index), next, null);
-}
-
 function add(): void {
   const fresh = {
     kind: "belt",
@@ -112,34 +92,6 @@ function add(): void {
         No stage: the motor turns the load directly. Add a stage when the motor is too fast or too weak for
         it.
       </p>
-      <section v-for="(stage, index) in stages" :key="index" class="stage">
-        <h3>
-          stage {{ index + 1 }}
-          <button
-            v-if="counted(stage.kind)"
-            type="button"
-            class="action"
-            @click="useTeeth(index, stage.driver_teeth == null)"
-          >
-            {{ stage.driver_teeth == null ? "give teeth instead" : "give a ratio instead" }}
-          </button>
-          <button type="button" class="action" @click="bench.set(at(index), undefined, null)">
-            take it out
-          </button>
-          <ToShelf kind="gearing_stage" :at="at(index)" />
-        </h3>
-        <div class="two">
-          <BenchField :at="at(index)" record="GearingStage" name="kind" />
-          <BenchField
-            v-for="name in fieldsOf(stage.kind, stage)"
-            :key="name"
-            :at="at(index)"
-            record="GearingStage"
-            :name="name"
-          />
-        </div>
-      </section>
-      <button type="button" class="boxed" @click="add">Add a stage</button>
       <div v-if="vehicle" class="output">
         <h3>wheels</h3>
         <div class="two">
@@ -154,6 +106,21 @@ function add(): void {
       :pinned="bench.pinnedView && result(bench.pinnedView)"
     />
   </div>
+  <StageSection v-for="(stage, index) in stages" :key="index" :index="index" :stage="stage" />
+  <p><button type="button" class="boxed" @click="add">Add a stage</button></p>
+  <details
+    v-for="place in toothed"
+    :key="`map ${place}`"
+    class="every"
+    :open="teeth.open"
+    data-every-pair
+    @toggle="teeth.open = ($event.target as HTMLDetailsElement).open"
+  >
+    <summary>
+      Every pair of teeth{{ stages.length > 1 ? ` at stage ${place + 1}` : "" }}, and the ratio needed
+    </summary>
+    <ToothMap v-if="teeth.open" :stage="place" />
+  </details>
   <p v-if="stages.length > 0" class="note try">
     Try parts of the shelf as
     <span class="switch" role="group" aria-label="Stage to try parts in">
@@ -177,7 +144,6 @@ function add(): void {
 </template>
 
 <style scoped>
-.stage h3,
 .output h3 {
   display: flex;
   gap: 12px;
@@ -185,9 +151,17 @@ function add(): void {
   padding-bottom: 3px;
 }
 
-.stage,
 .output {
   margin-bottom: 14px;
+}
+
+.every {
+  margin: 8px 0 14px;
+}
+
+.every summary {
+  cursor: pointer;
+  color: var(--accent);
 }
 
 .output {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Which guess matters most: figures nobody measured, ranked by how far they move the weakest link.
-import { computed, ref, shallowRef, watch } from "vue";
-import { api, saying, type Schemas } from "../api/client";
+import { computed, ref } from "vue";
+import { api, type Schemas } from "../api/client";
+import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
 import { checkWords, SHEET_WORDS } from "../bench/words";
 import { tolerances, USUAL_TOLERANCES } from "../bench/tolerances";
@@ -11,26 +12,12 @@ import { figures } from "../units/quantity";
 const bench = useBench();
 const open = ref(false);
 const editing = ref(false);
-const all = shallowRef<Schemas["GuessEffect"][] | null>(null);
-const problem = ref<string | null>(null);
-const PAUSE_MS = 200;
-
-watch(
-  [open, () => bench.shown, () => bench.optionIndex, () => ({ ...tolerances })],
-  ([wanted, build, option, given], _, onCleanup) => {
-    if (!wanted || !build) return;
-    const request = new AbortController();
-    const timer = setTimeout(async () => {
-      const body = { build, option, tolerances: given };
-      const reply = await api.POST("/api/guesses", { body, signal: request.signal }).catch(() => undefined);
-      if (request.signal.aborted) return;
-      problem.value = reply?.data ? null : saying(reply?.error);
-      if (reply?.data) all.value = reply.data;
-    }, PAUSE_MS);
-    onCleanup(() => {
-      clearTimeout(timer);
-      request.abort();
-    });
+const { value: all, problem } = useAnswer<Schemas["GuessEffect"][]>(
+  () => [open.value, bench.shown, bench.optionIndex, { ...tolerances }],
+  (signal) => {
+    const [build, option] = [bench.shown, bench.optionIndex];
+    const body = build && { build, option, tolerances: { ...tolerances } };
+    return open.value && body ? api.POST("/api/guesses", { body, signal }) : null;
   },
 );
 

@@ -1,38 +1,24 @@
 <script setup lang="ts">
 // What would fix a check: quantified changes, each applied with one press and undone with one more.
 import { useToast } from "primevue/usetoast";
-import { computed, ref, shallowRef, watch } from "vue";
-import { api, type Check, saying, type Schemas } from "../api/client";
+import { computed } from "vue";
+import { api, type Check, type Schemas } from "../api/client";
+import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
+import { checkKey } from "../bench/words";
 import { figures } from "../units/quantity";
 
 const props = defineProps<{ check: Check }>();
 const bench = useBench();
 const toast = useToast();
 
-const offers = shallowRef<Schemas["Offer"][] | null>(null);
-const problem = ref<string | null>(null);
-/** Solving takes longer than typing: it waits until the figures stand still. */
-const PAUSE_MS = 150;
-
-watch(
-  [() => bench.shown, () => bench.optionIndex, () => props.check.code, () => props.check.drive],
-  ([build, option, code, drive], _, onCleanup) => {
-    if (!build) return;
-    const request = new AbortController();
-    const timer = setTimeout(async () => {
-      const body = { build, option, code, drive };
-      const reply = await api.POST("/api/remedies", { body, signal: request.signal }).catch(() => undefined);
-      if (request.signal.aborted) return;
-      problem.value = reply?.data ? null : saying(reply?.error);
-      if (reply?.data) offers.value = reply.data;
-    }, PAUSE_MS);
-    onCleanup(() => {
-      clearTimeout(timer);
-      request.abort();
-    });
+const { value: offers, problem } = useAnswer<Schemas["Offer"][]>(
+  () => [bench.shown, bench.optionIndex, checkKey(props.check)],
+  (signal) => {
+    const { code, drive, stage = null } = props.check;
+    const [build, option] = [bench.shown, bench.optionIndex];
+    return build && api.POST("/api/remedies", { body: { build, option, code, drive, stage }, signal });
   },
-  { immediate: true },
 );
 
 const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);

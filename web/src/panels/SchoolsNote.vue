@@ -1,37 +1,28 @@
 <script setup lang="ts">
 // Where practice is split: what each school does in this build, at the place of the choice.
-import { computed, ref, shallowRef, watch } from "vue";
-import { api, saying, type Schemas } from "../api/client";
+import { computed, ref } from "vue";
+import { api, type Schemas } from "../api/client";
+import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
 import { figures } from "../units/quantity";
 
 const props = defineProps<{ ids: Schemas["Question"]["id"][] }>();
 const bench = useBench();
 const open = ref(false);
-const all = shallowRef<Schemas["Question"][]>([]);
-const problem = ref<string | null>(null);
-const PAUSE_MS = 200;
-
-watch([open, () => bench.shown, () => bench.optionIndex], ([wanted, build, option], _, onCleanup) => {
-  if (!wanted || !build) return;
-  const request = new AbortController();
-  const timer = setTimeout(async () => {
-    const params = { query: { option } };
-    const reply = await api
-      .POST("/api/schools", { params, body: build, signal: request.signal })
-      .catch(() => undefined);
-    if (request.signal.aborted) return;
-    problem.value = reply?.data ? null : saying(reply?.error);
-    if (reply?.data) all.value = reply.data;
-  }, PAUSE_MS);
-  onCleanup(() => {
-    clearTimeout(timer);
-    request.abort();
-  });
-});
+const { value: all, problem } = useAnswer<Schemas["Question"][]>(
+  () => [open.value, bench.shown, bench.optionIndex],
+  (signal) =>
+    open.value && bench.shown
+      ? api.POST("/api/schools", {
+          params: { query: { option: bench.optionIndex } },
+          body: bench.shown,
+          signal,
+        })
+      : null,
+);
 
 const questions = computed(() =>
-  all.value.filter(
+  (all.value ?? []).filter(
     ({ id, drive }) => props.ids.includes(id) && (drive === null || drive === bench.drive?.drive),
   ),
 );

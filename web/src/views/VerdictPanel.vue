@@ -3,7 +3,7 @@
 import { computed } from "vue";
 import type { Check } from "../api/client";
 import { useBench } from "../bench/bench";
-import { stepOf, verdictWord } from "../bench/words";
+import { checkKey, checkSum, stepOf, verdictWord } from "../bench/words";
 import { useSums } from "../bench/sums";
 import GuessesNote from "../panels/GuessesNote.vue";
 import RemedyList from "../panels/RemedyList.vue";
@@ -16,17 +16,16 @@ const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
 const sums = useSums();
 
-const key = (check: Check) => `${check.code} ${check.drive ?? ""}`;
 const checks = computed(() => bench.optionFigures?.checks ?? []);
 const known = computed(() => checks.value.filter((check) => check.verdict !== "unknown"));
 const unknown = computed(() => checks.value.filter((check) => check.verdict === "unknown"));
 const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
 const weakest = computed(() => {
   const link = bench.optionFigures?.weakest_link;
-  return checks.value.find((check) => check.code === link?.code && check.drive === link.drive);
+  return link && checks.value.find((check) => checkKey(check) === checkKey(link));
 });
 /** The one in question: the one opened by hand, else the weakest link. */
-const open = computed(() => bench.openCheck ?? (weakest.value ? key(weakest.value) : null));
+const open = computed(() => bench.openCheck ?? (weakest.value ? checkKey(weakest.value) : null));
 
 const summary = computed(() => {
   const count = (verdict: string) => known.value.filter((check) => check.verdict === verdict).length;
@@ -51,7 +50,7 @@ const said = (check: Check) =>
 /** Used by the same check when it was pinned, per cent. */
 const base = (check: Check) => {
   const then = bench.pinnedView?.option?.checks.find(
-    (other) => other.code === check.code && other.drive === check.drive,
+    (other) => checkKey(other) === checkKey(check),
   )?.utilisation;
   return then == null ? then : 100 * then;
 };
@@ -59,7 +58,7 @@ const percent = (share: number | null) => (share === null ? null : 100 * share);
 const inQuestion = (check: Check) => check.verdict === "fail" || check.verdict === "tight";
 
 function toggle(check: Check): void {
-  bench.openCheck = open.value === key(check) ? "" : key(check);
+  bench.openCheck = open.value === checkKey(check) ? "" : checkKey(check);
 }
 
 function move(event: KeyboardEvent): void {
@@ -83,11 +82,11 @@ function move(event: KeyboardEvent): void {
     <ol>
       <li
         v-for="check in known"
-        :key="key(check)"
+        :key="checkKey(check)"
         :data-check="check.code"
         :data-check-verdict="check.verdict"
       >
-        <button type="button" class="row" :aria-expanded="open === key(check)" @click="toggle(check)">
+        <button type="button" class="row" :aria-expanded="open === checkKey(check)" @click="toggle(check)">
           <VerdictMark :verdict="check.verdict" />
           <span class="title">
             {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
@@ -106,7 +105,7 @@ function move(event: KeyboardEvent): void {
             <span class="tick"></span>
           </span>
         </button>
-        <div v-if="open === key(check)" class="because">
+        <div v-if="open === checkKey(check)" class="because">
           <p>{{ check.because }}</p>
           <p class="note">
             {{ check === weakest ? "The weakest link: it gives way first." : verdictWord(check.verdict) }}
@@ -117,8 +116,8 @@ function move(event: KeyboardEvent): void {
               v-if="check.utilisation !== null"
               type="button"
               class="action"
-              :data-sum="`check.${check.code}`"
-              @click="sums.open(`check.${check.code}`, check.drive)"
+              :data-sum="checkSum(check)"
+              @click="sums.open(checkSum(check), check.drive)"
             >
               show the sum
             </button>
@@ -131,7 +130,7 @@ function move(event: KeyboardEvent): void {
     <details v-if="unknown.length > 0" class="unknown">
       <summary>{{ unknown.length }} not known, for want of a figure</summary>
       <ul>
-        <li v-for="check in unknown" :key="key(check)">
+        <li v-for="check in unknown" :key="checkKey(check)">
           <VerdictMark :verdict="check.verdict" />
           <span>
             <b

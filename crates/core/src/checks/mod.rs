@@ -276,9 +276,19 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
     checks
 }
 
+impl Check {
+    /// Whether it can be what gives way first: a jam is not the plan, and a box that goes in does not give way.
+    #[must_use]
+    pub fn can_be_weakest(&self) -> bool {
+        self.utilisation.is_some() && self.code != JAM && !(self.code.starts_with("fit.") && self.verdict == Verdict::Ok)
+    }
+}
+
 fn rank(check: &Check) -> f64 {
     match (check.verdict, check.utilisation) {
         (Verdict::Unknown, _) => f64::INFINITY,
+        // A full room is no worry: it stands among what holds.
+        (Verdict::Ok, Some(utilisation)) => -utilisation.min(TIGHT_ABOVE),
         (_, Some(utilisation)) => -utilisation,
         (_, None) => f64::NEG_INFINITY,
     }

@@ -11,7 +11,10 @@ pub(super) fn write(checks: &[Check], paper: &mut Paper) {
         };
         paper
             .line(
-                format!("check.{}", check.code),
+                match check.stage {
+                    Some(stage) if stage > 0 => format!("check.{}.{}", check.code, stage + 1),
+                    _ => format!("check.{}", check.code),
+                },
                 check.drive.as_deref(),
                 check.title,
                 "How much of what is allowed or possible is used?",

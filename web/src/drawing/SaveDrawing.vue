@@ -1,0 +1,32 @@
+<script setup lang="ts">
+// A drawing taken away as a file.
+import { download, fileName } from "../lib/download";
+import { svgText, toPng } from "./save";
+
+const props = defineProps<{ svg: SVGSVGElement | undefined; name: string }>();
+
+function saveSvg(): void {
+  if (props.svg) {
+    download(fileName(props.name, "svg"), new Blob([svgText(props.svg)], { type: "image/svg+xml" }));
+  }
+}
+
+async function savePng(): Promise<void> {
+  if (props.svg) download(fileName(props.name, "png"), await toPng(props.svg));
+}
+</script>
+
+<template>
+  <span class="save">
+    <button type="button" class="action" @click="saveSvg">SVG</button>
+    <button type="button" class="action" @click="savePng">PNG</button>
+  </span>
+</template>
+
+<style scoped>
+.save {
+  display: inline-flex;
+  gap: 12px;
+  font-size: var(--size-note);
+}
+</style>
