@@ -398,6 +398,7 @@ export const useBench = defineStore("bench", () => {
     canUndo: history.canUndo,
     canRedo: history.canRedo,
     seal: history.seal,
+    latest: history.latest,
     optionIndex,
     driveName,
     caseName,

@@ -5,10 +5,12 @@ import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import FigureDelta from "../parts/FigureDelta.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import SizeField from "../parts/SizeField.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import { useSums } from "../bench/sums";
 import type { View } from "../bench/view";
 import { shownText } from "../units/quantity";
+import BatteryFit from "./BatteryFit.vue";
 import CandidateList from "./CandidateList.vue";
 import SchoolsNote from "./SchoolsNote.vue";
 
@@ -131,7 +133,10 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
     <FieldGroup title="which pack" :at="at" record="Battery" :names="PACK" />
     <FieldGroup title="what it gives" :at="at" record="Battery" :names="RATING" />
     <FieldGroup title="how far it is used" :at="at" record="Battery" :names="USE" />
-    <FieldGroup title="its body" :at="at" record="Battery" :names="BODY" />
+    <FieldGroup title="its body" :at="at" record="Battery" :names="BODY">
+      <SizeField :at="at" />
+    </FieldGroup>
+    <BatteryFit />
   </div>
 </template>
 

@@ -7,6 +7,7 @@ import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import SizeField from "../parts/SizeField.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import type { View } from "../bench/view";
 import { figures, shownText } from "../units/quantity";
@@ -176,7 +177,9 @@ function addController(): void {
     </FieldGroup>
     <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS" />
     <FieldGroup title="ratings of a channel" :at="at" record="Controller" :names="RATINGS" />
-    <FieldGroup title="the rest" :at="at" record="Controller" :names="REST" />
+    <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
+      <SizeField :at="at" />
+    </FieldGroup>
   </div>
   <div v-else class="bare">
     <p>

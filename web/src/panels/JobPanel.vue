@@ -88,6 +88,8 @@ const rule = computed(() => bench.document?.job.battery_rule ?? "continuous_with
 const budget = computed(() => bench.document?.job.budget ?? null);
 const compartment = computed(() => bench.document?.job.compartment ?? null);
 
+const controllerSpace = computed(() => bench.document?.job.controller_space ?? null);
+
 const ANSWERS = [
   { name: "speed", key: "output_rpm", quantity: "rotation", places: 4 },
   { name: "torque", key: "output_torque_nm", quantity: "torque", places: 3 },
@@ -244,10 +246,35 @@ function setNotes(build: Build, text: string): void {
       </h3>
       <template v-if="compartment">
         <BenchField
-          v-for="name in ['length_mm', 'width_mm', 'height_mm']"
+          v-for="name in ['length_mm', 'width_mm', 'height_mm', 'above_ground_mm', 'ground_clearance_mm']"
           :key="name"
           at="/job/compartment"
           record="Compartment"
+          :name="name"
+        />
+      </template>
+      <h3 class="rule">
+        room for the controllers
+        <button
+          type="button"
+          class="action"
+          @click="
+            bench.set(
+              '/job/controller_space',
+              controllerSpace ? undefined : { length_mm: 120, width_mm: 80, height_mm: 40 },
+              null,
+            )
+          "
+        >
+          {{ controllerSpace ? "not fixed" : "give it" }}
+        </button>
+      </h3>
+      <template v-if="controllerSpace">
+        <BenchField
+          v-for="name in ['length_mm', 'width_mm', 'height_mm']"
+          :key="name"
+          at="/job/controller_space"
+          record="ControllerSpace"
           :name="name"
         />
       </template>

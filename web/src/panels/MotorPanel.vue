@@ -11,7 +11,11 @@ import ToShelf from "../parts/ToShelf.vue";
 import type { View } from "../bench/view";
 import { displayUnit, figures } from "../units/quantity";
 import CandidateList from "./CandidateList.vue";
+import MotorGuide from "./MotorGuide.vue";
+import MotorReading from "./MotorReading.vue";
 import SchoolsNote from "./SchoolsNote.vue";
+import SlowerNote from "./SlowerNote.vue";
+import SwapNote from "./SwapNote.vue";
 
 const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/motor`);
@@ -163,12 +167,23 @@ const BODY = [
   "can_diameter_mm",
   "can_length_mm",
   "shaft_diameter_mm",
+  "shaft_hardened",
+  "rotor_diameter_mm",
   "rotor_inertia_kg_m2",
   "price",
   "owned",
 ] as const;
 const FINE = ["no_load_speed_share", "timing_advance_deg", "turns", "temperature_sensor", "source"] as const;
 const brushedOrNot = computed(() => (brushless.value ? ["pole_pairs", "sensor"] : ["brush_drop_v"]));
+
+/** The machine's side is told apart from the motor's. */
+const ROOM_WORDS: Record<string, string> = {
+  diameter_mm: "The machine takes: can across",
+  length_mm: "can long",
+  bolt_circle_mm: "screws on a circle of",
+  thread: "screws",
+  shaft_diameter_mm: "shaft",
+};
 
 const hasGearbox = computed(
   () => bench.drive?.motor.gearbox !== undefined && bench.drive.motor.gearbox !== null,
@@ -210,7 +225,11 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
       />
     </div>
   </div>
+  <SwapNote />
   <CandidateList kind="motor" title="motors on the shelf" />
+  <MotorGuide />
+  <MotorReading />
+  <SlowerNote />
   <SchoolsNote :ids="['voltage', 'motor_count']" />
   <div class="columns">
     <FieldGroup title="which motor" :at="at" record="Motor" :names="['label']">
@@ -231,13 +250,31 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
       </h3>
       <template v-if="hasGearbox">
         <BenchField
-          v-for="name in ['kind', 'ratio', 'efficiency', 'max_torque_nm']"
+          v-for="name in ['kind', 'ratio', 'efficiency', 'max_torque_nm', 'max_input_rpm', 'slip_clutch_nm']"
           :key="name"
           :at="`${at}/gearbox`"
           record="Gearbox"
           :name="name"
         />
       </template>
+    </section>
+    <section class="group">
+      <h3>its mount, and what the machine takes</h3>
+      <BenchField
+        v-for="name in ['bolt_circle_mm', 'thread']"
+        :key="name"
+        :at="`${at}/mount`"
+        record="Mount"
+        :name="name"
+      />
+      <BenchField
+        v-for="name in ['diameter_mm', 'length_mm', 'bolt_circle_mm', 'thread', 'shaft_diameter_mm']"
+        :key="`room ${name}`"
+        :at="`/job/drives/${bench.jobDriveIndex}/motor_space`"
+        record="MotorSpace"
+        :name="name"
+        :label="ROOM_WORDS[name]"
+      />
     </section>
     <FieldGroup title="finer points" :at="at" record="Motor" :names="FINE" />
     <section class="group">

@@ -56,6 +56,7 @@ const choices = computed(() => {
     value: word as string | null,
     said,
   }));
+  // The list of choices shows its placeholder for a value that is null.
   const mayBeEmpty = !meta.value.required && meta.value.fallback === undefined;
   return mayBeEmpty ? [{ value: null, said: "not given" }, ...listed] : listed;
 });
@@ -105,6 +106,7 @@ function setText(text: string): void {
         option-value="value"
         :aria-label="label"
         :data-field="name"
+        placeholder="not given"
         class="choice"
         @update:model-value="set"
       />

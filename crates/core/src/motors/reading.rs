@@ -395,10 +395,14 @@ fn kv_band(build: &Build, option: usize, drive: usize, chain: &Chain<'_>) -> KvB
             three(high)
         ));
         if let Some(least) = computed {
-            says.push_str(match least {
-                least if least < low * 0.9 => " They differ since this gear is shorter or this target slower than usual: a longer gear would bring both together.",
-                least if least > high * 1.1 => " They differ since this gear is longer or this target faster than usual: a shorter gear would bring both together.",
-                _ => " Both agree.",
+            says.push_str(if least < low * 0.9 {
+                " They differ since this target is slower, or this gear longer, than usual: with shorter gearing a usual Kv \
+                 would fit."
+            } else if least > high * 1.1 {
+                " They differ since this target is faster, or this gear shorter, than usual: with longer gearing a usual Kv \
+                 would fit."
+            } else {
+                " Both agree."
             });
         }
     }

@@ -1,4 +1,4 @@
-//! Three ways to go slower: fewer volts, a lower Kv, a longer gear, with what each takes.
+//! Three ways to go slower: fewer volts, a lower Kv, shorter gearing, with what each takes.
 
 use serde::Serialize;
 use serde_json::{Value, json};
@@ -21,7 +21,7 @@ pub struct Slower {
     pub spare: f64,
     /// As it is.
     pub now: Way,
-    /// Fewer cells, a lower Kv, a longer gear; each goes as far as the target still allows.
+    /// Fewer cells, a lower Kv, shorter gearing; each goes as far as the target still allows.
     pub ways: Vec<Way>,
 }
 
@@ -112,24 +112,24 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
         let says = format!("A lower Kv: the same motor wound for {} rpm/V instead of {}.", three(step), three(kv));
         ways.push(way(&result, drive, says, Some((at, json!(changed.drives[drive].motor)))));
     }
-    let longer = (1..=60).map(|step| 1.02_f64.powi(step)).collect();
+    let shorter = (1..=60).map(|step| 1.02_f64.powi(step)).collect();
     let change = |sheet: &mut OptionSheet, step: f64| {
         if let Some((place, stage)) = regeared(&sheet.drives[drive], step) {
             sheet.drives[drive].gearing[place] = stage;
         }
     };
     if let Some((place, now)) = regeared(&sheet.drives[drive], 1.0)
-        && let Some((_, (result, changed))) = furthest(longer, &change)
+        && let Some((_, (result, changed))) = furthest(shorter, &change)
     {
         let stage = &changed.drives[drive].gearing[place];
         if (stage.ratio() / now.ratio() - 1.0).abs() > 0.005 {
             let at = format!("/options/{option}/drives/{drive}/gearing/{place}");
             let says = match stage.teeth() {
                 Some((few, many)) => {
-                    format!("A longer gear: {few} to {many} teeth, {} : 1 there.", three(stage.ratio()))
+                    format!("Shorter gearing: {few} to {many} teeth, {} : 1 there.", three(stage.ratio()))
                 }
                 None => {
-                    format!("A longer gear: {} : 1 there instead of {} : 1.", three(stage.ratio()), three(now.ratio()))
+                    format!("Shorter gearing: {} : 1 there instead of {} : 1.", three(stage.ratio()), three(now.ratio()))
                 }
             };
             ways.push(way(&result, drive, says, Some((at, json!(stage)))));
