@@ -21,6 +21,12 @@ pub struct Packing {
 }
 
 impl Packing {
+    /// Height of the stack, mm.
+    #[must_use]
+    pub fn height_mm(&self) -> f64 {
+        self.box_mm[2] * f64::from(self.count[2])
+    }
+
     /// The tightest side: 1 fills it, more sticks out.
     #[must_use]
     pub fn tightest(&self) -> f64 {
@@ -39,12 +45,20 @@ pub struct BatteryFit {
     pub room_mm: [f64; 3],
 }
 
-/// The best way for `count` equal boxes of `sides` in a room: the one that leaves most at its tightest side, and of equal
-/// ones the flattest.
+/// What makes a packing the best one.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Best {
+    /// The one that leaves most at its tightest side, and of equal ones the flattest.
+    Roomy,
+    /// Of those that fit the flattest, as under a deck; else the one that sticks out least.
+    Flat,
+}
+
+/// The best way for `count` equal boxes of `sides` in a room.
 ///
 /// All sides in mm and above 0; `room` is length, width, height. Always an answer, also when nothing fits.
 #[must_use]
-pub fn best_packing(sides: [f64; 3], count: u32, room: [f64; 3]) -> Packing {
+pub fn best_packing(sides: [f64; 3], count: u32, room: [f64; 3], wanted: Best) -> Packing {
     const TURNS: [[usize; 3]; 6] = [[0, 1, 2], [0, 2, 1], [1, 0, 2], [1, 2, 0], [2, 0, 1], [2, 1, 0]];
     let count = count.max(1);
     let mut best: Option<Packing> = None;
@@ -64,8 +78,10 @@ pub fn best_packing(sides: [f64; 3], count: u32, room: [f64; 3]) -> Packing {
                 };
                 let better = best.as_ref().is_none_or(|now| {
                     let by = packing.tightest().total_cmp(&now.tightest());
-                    let flatter = box_mm[2] * f64::from(up) < now.box_mm[2] * f64::from(now.count[2]);
-                    by.is_lt() || (by.is_eq() && flatter)
+                    let flatter = packing.height_mm().total_cmp(&now.height_mm());
+                    let both_fit = packing.tightest() <= 1.0 && now.tightest() <= 1.0;
+                    let order = if wanted == Best::Flat && both_fit { flatter.then(by) } else { by.then(flatter) };
+                    order.is_lt()
                 });
                 if better {
                     best = Some(packing);
@@ -90,8 +106,7 @@ pub fn sides(size: &SizeMm) -> [f64; 3] {
 }
 
 fn over_ground(mut packing: Packing, room: &Compartment) -> Packing {
-    let tall = packing.box_mm[2] * f64::from(packing.count[2]);
-    packing.ground_clearance_mm = room.above_ground_mm.map(|above| above - tall);
+    packing.ground_clearance_mm = room.above_ground_mm.map(|above| above - packing.height_mm());
     packing
 }
 
@@ -101,14 +116,19 @@ pub fn battery_fit(job: &Job, battery: &Battery) -> Option<BatteryFit> {
     let room = job.compartment.as_ref()?;
     let room_mm = [room.length_mm, room.width_mm, room.height_mm];
     let count = battery.packs_series * battery.packs_parallel;
+    let best = if room.above_ground_mm.is_some() { Best::Flat } else { Best::Roomy };
     let size = battery.size_mm.as_ref().map(sides);
     let halves = size.filter(|_| battery.cells_series.is_multiple_of(2)).map(|mut size| {
         // A pack is a stack of flat cells along its thinnest side: half the cells, half the thickness.
         let thinnest = (0..3).min_by(|a, b| size[*a].total_cmp(&size[*b])).unwrap_or(2);
         size[thinnest] /= 2.0;
-        over_ground(best_packing(size, 2 * count, room_mm), room)
+        over_ground(best_packing(size, 2 * count, room_mm, best), room)
     });
-    Some(BatteryFit { packs: size.map(|size| over_ground(best_packing(size, count, room_mm), room)), halves, room_mm })
+    Some(BatteryFit {
+        packs: size.map(|size| over_ground(best_packing(size, count, room_mm, best), room)),
+        halves,
+        room_mm,
+    })
 }
 
 /// How all controllers of an option stand in the controller room, and the room; `None` when the job gives no room,
@@ -128,5 +148,5 @@ pub fn controller_fit(job: &Job, option: &OptionSheet) -> Option<Option<Packing>
         // Different controllers are packed as so many of the largest.
         largest = std::array::from_fn(|side| largest[side].max(size[side]));
     }
-    (count > 0).then(|| Some(best_packing(largest, count, room_mm)))
+    (count > 0).then(|| Some(best_packing(largest, count, room_mm, Best::Roomy)))
 }

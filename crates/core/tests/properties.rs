@@ -227,6 +227,15 @@ proptest! {
 
     #[test]
     fn one_more_cell_never_lowers_the_no_load_speed(document in build(), charge in 0..3usize) {
+        // Nothing else on the battery: idle load can take a weak one to collapse on the way up, and then the last digit
+        // of a sum decides whether the motor ever gets there.
+        let mut document = document;
+        document["job"]["accessory_power_w"] = json!(0);
+        for drive in document["options"][0]["drives"].as_array_mut().unwrap() {
+            if let Some(controller) = drive["controller"].as_object_mut() {
+                controller.insert("idle_power_w".to_owned(), json!(0));
+            }
+        }
         // With the same resistance of the whole pack: a cell more is more voltage and nothing else. Where a
         // battery-current limit acts more voltage gives more power, so the speed still cannot fall.
         let mut more = document.clone();

@@ -1,6 +1,7 @@
 //! What would fix a check: every remedy that is offered is applied to the document, read back strictly, and holds.
 
 use proptest::prelude::*;
+use rstest::rstest;
 use serde_json::Value;
 use ypsidyne_core::checks::{Check, Verdict};
 use ypsidyne_core::demo;
@@ -32,7 +33,7 @@ fn evaluated(document: &Value, option: usize) -> OptionEvaluation {
 }
 
 fn find<'a>(result: &'a OptionEvaluation, check: &Check) -> Option<&'a Check> {
-    result.checks.iter().find(|other| other.code == check.code && other.drive == check.drive)
+    result.checks.iter().find(|other| other.same_as(check))
 }
 
 fn in_question(result: &OptionEvaluation) -> impl Iterator<Item = &Check> {
@@ -58,17 +59,22 @@ fn every_remedy_keeps_its_word(document: &Value) -> usize {
                 assert_eq!(after.and_then(|after| after.utilisation), remedy.utilisation, "{}", remedy.says);
                 let fails = |result: &OptionEvaluation| {
                     let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail);
-                    failing.map(|check| (check.code, check.drive.clone())).collect::<Vec<_>>()
+                    failing.map(|check| (check.code, check.drive.clone(), check.stage)).collect::<Vec<_>>()
                 };
                 let (before, now_failing) = (fails(&now), fails(&then));
                 let mut broken: Vec<_> = now_failing.iter().filter(|check| !before.contains(check)).cloned().collect();
-                let mut said: Vec<_> = remedy.breaks.iter().map(|moved| (moved.code, moved.drive.clone())).collect();
+                let mut said: Vec<_> =
+                    remedy.breaks.iter().map(|moved| (moved.code, moved.drive.clone(), moved.stage)).collect();
                 broken.sort();
                 said.sort();
                 assert_eq!(said, broken, "what it breaks is said first: {}", remedy.says);
                 assert_eq!(remedy.failing_after as usize, now_failing.len());
                 for mended in &remedy.mends {
-                    assert!(!now_failing.contains(&(mended.code, mended.drive.clone())), "{}", remedy.says);
+                    assert!(
+                        !now_failing.contains(&(mended.code, mended.drive.clone(), mended.stage)),
+                        "{}",
+                        remedy.says
+                    );
                 }
                 assert_eq!(
                     remedy.was,
@@ -187,4 +193,66 @@ proptest! {
             every_remedy_keeps_its_word(&json);
         }
     }
+}
+
+/// The dolly board with other gearing, motor or room.
+fn dolly(pointer: &str, value: Value) -> Value {
+    let demo = demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).unwrap();
+    let mut json = document(demo.json);
+    let keep = json["options"][0].clone();
+    json["options"] = serde_json::json!([keep]);
+    if let Some(chosen) = json.get_mut("chosen") {
+        *chosen = Value::Null;
+    }
+    match json.pointer_mut(pointer) {
+        Some(place) => *place = value,
+        None => {
+            let (parent, key) = pointer.rsplit_once('/').unwrap();
+            json.pointer_mut(parent).unwrap()[key] = value;
+        }
+    }
+    json
+}
+
+const GEARING: &str = "/options/0/drives/0/gearing";
+
+#[rstest]
+#[case::mismatched_modules("gearing.mesh", GEARING, serde_json::json!([{
+    "kind": "spur", "driver_teeth": 20, "driven_teeth": 50, "module_mm": 0.8, "driven_diametral_pitch": 32,
+    "face_width_mm": 12, "material": "hardened steel" }]))]
+#[case::shafts_too_close("gearing.mesh", GEARING, serde_json::json!([{
+    "kind": "spur", "driver_teeth": 20, "driven_teeth": 50, "module_mm": 1.5, "face_width_mm": 12,
+    "material": "hardened steel", "centre_distance_mm": 52.0 }]))]
+#[case::thin_printed_teeth("gearing.bending", GEARING, serde_json::json!([{
+    "kind": "spur", "driver_teeth": 16, "driven_teeth": 40, "module_mm": 1, "face_width_mm": 8,
+    "material": "printed PETG" }]))]
+#[case::narrow_belt("gearing.belt_tension", "/options/0/drives/0/gearing/0/width_mm", serde_json::json!(9))]
+#[case::few_teeth_in_mesh("gearing.teeth_in_mesh", "/options/0/drives/0/gearing/0/driver_teeth", serde_json::json!(12))]
+#[case::thin_chain("gearing.chain_load", GEARING, serde_json::json!([{
+    "kind": "chain", "driver_teeth": 11, "driven_teeth": 28, "pitch_mm": 6.35, "efficiency": 0.95,
+    "permissible_tension_n": 90 }]))]
+#[case::wrong_bore("gearing.bore", "/options/0/drives/0/gearing/0/driver_bore_mm", serde_json::json!(6.35))]
+#[case::fat_rotor("motor.rim_speed", "/options/0/drives/0/motor/max_speed_rpm", serde_json::json!(5000))]
+#[case::thin_shaft("motor.shaft", "/options/0/drives/0/motor/shaft_diameter_mm", serde_json::json!(3.175))]
+#[case::long_can("fit.motor", "/job/drives/0/motor_space", serde_json::json!({ "diameter_mm": 65, "length_mm": 50 }))]
+#[case::other_mount("fit.motor", "/job/drives/0/motor_space", serde_json::json!({ "bolt_circle_mm": 25, "thread": "M4" }))]
+#[case::small_room("fit.battery", "/job/compartment", serde_json::json!({
+    "length_mm": 300, "width_mm": 160, "height_mm": 40 }))]
+#[case::low_deck("fit.battery", "/job/compartment", serde_json::json!({
+    "length_mm": 400, "width_mm": 160, "height_mm": 40, "above_ground_mm": 80, "ground_clearance_mm": 60 }))]
+#[case::small_controller_room("fit.controller", "/job/controller_space", serde_json::json!({
+    "length_mm": 70, "width_mm": 70, "height_mm": 70 }))]
+fn a_failing_check_of_gearing_shaft_or_room_has_remedies_that_work(
+    #[case] code: &str,
+    #[case] pointer: &str,
+    #[case] value: Value,
+) {
+    let json = dolly(pointer, value);
+    let result = evaluated(&json, 0);
+    let check = result.checks.iter().find(|check| check.code == code).expect("it is judged");
+    assert_eq!(check.verdict, Verdict::Fail, "{}", check.because);
+    let build = Build::from_value(&json).unwrap();
+    let offered = remedies(&build, 0, check.code, check.drive.as_deref(), check.stage);
+    assert!(!offered.is_empty(), "{}", check.because);
+    assert!(every_remedy_keeps_its_word(&json) > 0);
 }

@@ -280,7 +280,9 @@ impl Check {
     /// Whether it can be what gives way first: a jam is not the plan, and a box that goes in does not give way.
     #[must_use]
     pub fn can_be_weakest(&self) -> bool {
-        self.utilisation.is_some() && self.code != JAM && !(self.code.starts_with("fit.") && self.verdict == Verdict::Ok)
+        self.utilisation.is_some()
+            && self.code != JAM
+            && !(self.code.starts_with("fit.") && self.verdict == Verdict::Ok)
     }
 }
 

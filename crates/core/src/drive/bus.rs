@@ -197,8 +197,9 @@ impl Source {
         let controller = &drive.controller;
         let share = controller.voltage_share();
         let rest_v = self.bus_v(controller.idle_w)?;
+        let resting = Throttled { bus_v: rest_v, current_a: 0.0, limited_by: Limit::Duty };
         if share * rest_v <= emf_v {
-            return Some(Throttled { bus_v: rest_v, current_a: 0.0, limited_by: Limit::Duty });
+            return Some(resting);
         }
         let fixed = self.resistance_ohm * (controller.idle_w + self.accessory_w);
         let per_volt = self.resistance_ohm * drive.motors * share / drive.loop_ohm;
@@ -210,10 +211,15 @@ impl Source {
         let battery = controller.battery_limit_a.and_then(|limit_a| {
             larger_root(1.0, self.resistance_ohm * drive.motors * limit_a - self.open_circuit_v, fixed)
         });
-        let bus_v = [duty, motor, battery].into_iter().flatten().reduce(f64::max)?;
-        let (current_a, limited_by) = Draw { drive, emf_v }.current(bus_v);
-        // No current at a voltage below rest: a source too weak for its idle load.
-        (current_a > 0.0).then_some(Throttled { bus_v, current_a, limited_by })
+        let found = [duty, motor, battery].into_iter().flatten().reduce(f64::max).and_then(|bus_v| {
+            let (current_a, limited_by) = Draw { drive, emf_v }.current(bus_v);
+            // No current at a voltage below rest: a source too weak for its idle load.
+            (current_a > 0.0).then_some(Throttled { bus_v, current_a, limited_by })
+        });
+        // A loss-free motor spins up to the very speed where nothing flows: 87 cells of 9.7 Ω that barely feed their
+        // idle load gave 4e-13 V too much there, and no current that fits.
+        const ROUNDING: f64 = 1e-6;
+        found.or_else(|| (share * rest_v <= emf_v * (1.0 + ROUNDING)).then_some(resting))
     }
 
     /// Shaft torque, N·m, of each motor of a drive alone at full throttle at a motor speed, rad/s.

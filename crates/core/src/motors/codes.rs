@@ -78,6 +78,7 @@ fn usual_shaft_mm(diameter_mm: f64) -> f64 {
 #[must_use]
 pub fn size_code(text: &str) -> Option<SizeCode> {
     let lowered = text.to_lowercase().replace("by", "x").replace('×', "x").replace("mm", "");
+    let lowered = lowered.replace(" x", "x").replace("x ", "x");
     if let Some(pair) = lowered.split(|c: char| !(c.is_ascii_digit() || c == 'x' || c == '.')).find_map(by_sides) {
         return Some(pair);
     }

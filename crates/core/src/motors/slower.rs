@@ -129,7 +129,11 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
                     format!("Shorter gearing: {few} to {many} teeth, {} : 1 there.", three(stage.ratio()))
                 }
                 None => {
-                    format!("Shorter gearing: {} : 1 there instead of {} : 1.", three(stage.ratio()), three(now.ratio()))
+                    format!(
+                        "Shorter gearing: {} : 1 there instead of {} : 1.",
+                        three(stage.ratio()),
+                        three(now.ratio())
+                    )
                 }
             };
             ways.push(way(&result, drive, says, Some((at, json!(stage)))));

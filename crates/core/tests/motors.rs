@@ -1,0 +1,178 @@
+//! Reading motors, which kind, going slower, and the trap of the smaller motor. Common practice unless a source is named.
+
+use approx::assert_relative_eq;
+use rstest::rstest;
+use serde_json::{Value, json};
+use ypsidyne_core::demo;
+use ypsidyne_core::document::{Build, Motor};
+use ypsidyne_core::evaluation::evaluate_option;
+use ypsidyne_core::motors::codes::size_code;
+use ypsidyne_core::motors::guide::{MotorFamily, guide};
+use ypsidyne_core::motors::reading::reading;
+use ypsidyne_core::motors::slower::slower;
+use ypsidyne_core::motors::swap::swap;
+
+fn document(name: &str) -> Value {
+    let demo = demo::BUILDS.iter().find(|demo| demo.json.contains(name)).expect("it is among the demos");
+    serde_json::from_str(demo.json).expect("it reads")
+}
+
+fn build(json: &Value) -> Build {
+    Build::from_value(json).unwrap_or_else(|problems| panic!("{problems:#?}"))
+}
+
+#[rstest]
+#[case("Outer-rotor 6355", 63.0, 55.0, true)]
+#[case("5687 on a mount", 56.0, 87.0, true)]
+#[case("3652 4-pole", 36.0, 52.0, true)]
+#[case("63100", 63.0, 100.0, true)]
+#[case("63 x 60 outer-rotor 170", 63.0, 60.0, true)]
+#[case("36x74", 36.0, 74.0, true)]
+#[case("a 540 can", 35.8, 50.0, false)]
+#[case("130", 20.0, 25.0, false)]
+#[case("775 tool motor", 42.2, 66.7, false)]
+fn size_codes_are_read(#[case] text: &str, #[case] diameter: f64, #[case] length: f64, #[case] measure: bool) {
+    let code = size_code(text).expect("there is a code");
+    assert_eq!((code.diameter_mm, code.length_mm, code.is_measure), (diameter, length, measure));
+    assert_eq!(code.says.contains("not a measure"), !measure, "{}", code.says);
+}
+
+#[rstest]
+#[case("")]
+#[case("a motor")]
+#[case("12 V")]
+#[case("9999999")]
+#[case("0000")]
+#[case("x")]
+fn what_is_no_code_is_none(#[case] text: &str) {
+    assert_eq!(size_code(text), None);
+}
+
+/// Shafts of 1/8 in on 36 mm cans.
+#[test]
+fn a_36_mm_can_has_a_shaft_of_an_eighth_of_an_inch() {
+    for text in ["3652", "540", "550"] {
+        assert_eq!(size_code(text).and_then(|code| code.shaft_mm), Some(3.175));
+    }
+}
+
+/// Kv ∝ 1/turns, R ∝ turns²: 13 turns instead of 10 have 0.77 of the Kv and 1.69 of the resistance.
+#[test]
+fn turns_are_read_both_ways() {
+    let mut json = document("dolly");
+    json["options"][0]["drives"][0]["motor"]["turns"] = json!(10);
+    let read = reading(&build(&json), 0, 0, &[13.0]).expect("the drive is there");
+    let row = read.turns.iter().find(|row| row.turns == Some(13.0)).expect("it was asked for");
+    assert_relative_eq!(row.kv_rpm_per_v, 170.0 / 1.3, max_relative = 1e-9);
+    assert_relative_eq!(row.resistance_ohm, 0.052 * 1.69, max_relative = 1e-3);
+    let now = read.turns.iter().find(|row| row.now).expect("the present winding is among them");
+    let straight = evaluate_option(&build(&json).job, &build(&json).options[0], 0);
+    assert_eq!(now.verdict, straight.verdict);
+}
+
+/// Two lithium cells on a 6 V motor are about 25 % too much, and people live with it (7.4 V nominal; 8.4 V charged is 40 %).
+/// Twice the voltage doubles speed and stall torque and quadruples the heat (MODEL: linear motor, closed form).
+#[test]
+fn a_quarter_more_volts_is_a_quarter_more_speed_and_more_heat() {
+    let read = reading(&build(&document("dolly")), 0, 0, &[]).expect("the drive is there");
+    let [now, more] = read.volts;
+    assert_relative_eq!(more.stall_current_a / now.stall_current_a, 1.25, max_relative = 1e-9);
+    assert_relative_eq!(more.stall_heat_w / now.stall_heat_w, 1.5625, max_relative = 1e-9);
+    assert!((more.no_load_rpm / now.no_load_rpm - 1.25).abs() < 0.01);
+}
+
+#[test]
+fn a_fatter_rotor_may_turn_slower() {
+    let read = reading(&build(&document("dolly")), 0, 0, &[]).expect("the drive is there");
+    let rim = read.rim.expect("a rotor diameter is given");
+    assert!(rim.says.contains("fatter motors turn slower") && !rim.assumed);
+    let wider = read.sizes.iter().find(|size| size.says == "a fifth wider").expect("it is shown");
+    // Torque goes with D²·L, the safe speed with 1/D.
+    assert_relative_eq!(wider.torque, 1.44, max_relative = 1e-12);
+    assert_relative_eq!(wider.safe_speed, 1.0 / 1.2, max_relative = 1e-12);
+}
+
+/// Boards: belt 170–270 rpm/V.
+#[test]
+fn a_belt_board_has_the_usual_band_of_kv() {
+    let read = reading(&build(&document("dolly")), 0, 0, &[]).expect("the drive is there");
+    assert_eq!(read.kv.usual, Some([170.0, 270.0]));
+    let least = read.kv.computed.expect("the target can be reached");
+    assert!(least > 20.0 && least < 170.0);
+    let mut json = document("dolly");
+    json["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"] = json!(least * 0.97);
+    assert!(reading(&build(&json), 0, 0, &[]).expect("the drive").kv.computed > Some(least * 0.97));
+}
+
+#[test]
+fn which_kind_follows_the_wishes_of_the_build() {
+    let mut json = document("dolly");
+    json["job"]["drives"][0]["wishes"] = json!({ "wetness": "mud", "upkeep": "nobody" });
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    assert_eq!(ranked[0].kind, MotorFamily::Sensorless, "mud and no upkeep: {ranked:#?}");
+    json["job"]["drives"][0]["wishes"] = json!({ "finesse": "much", "noise": "quiet" });
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    assert_eq!(ranked[0].kind, MotorFamily::FieldOriented, "crawling and quiet");
+    json["job"]["drives"][0]["wishes"] = json!({ "class_rule": "sealed_only" });
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    let brushless = ranked.iter().filter(|kind| kind.label.contains("rushless"));
+    assert!(brushless.into_iter().all(|kind| kind.ruled_out));
+}
+
+/// A smaller motor to go slower is a trap: its Kv is higher, so without regearing it is asked for more, not less.
+#[test]
+fn a_smaller_motor_without_regearing_is_asked_for_more() {
+    let json = document("dolly");
+    let build = build(&json);
+    let mut small = json["options"][0]["drives"][0]["motor"].clone();
+    small["kv_rpm_per_v"] = json!(340);
+    small["resistance_ohm"] = json!(0.04);
+    small["can_diameter_mm"] = json!(50);
+    let small = Motor::from_value(&small, "motor").expect("it reads");
+    let found = swap(&build, 0, 0, &small).expect("smaller and faster");
+    assert!(found.says.starts_with("Underpowering burns too"));
+    assert_relative_eq!(found.ratio_restoring, 2.0 * found.ratio_now, max_relative = 1e-9);
+    let [now, then, regeared] = found.motor_current_a;
+    assert!(then > now, "{found:?}");
+    assert!(regeared < then, "{found:?}");
+    // The stage that is offered has that ratio as nearly as teeth come.
+    let mut changed = json.clone();
+    *changed.pointer_mut(&found.pointer.expect("there is a stage")).expect("it is there") =
+        found.value.expect("with its teeth");
+    let ratio = evaluate_option(&self::build(&changed).job, &self::build(&changed).options[0], 0).drives[0].ratio;
+    assert!((ratio / found.ratio_restoring - 1.0).abs() < 0.04, "{ratio}");
+    // The same motor, a larger one, a slower one: nothing to say.
+    let same = Motor::from_value(&json["options"][0]["drives"][0]["motor"], "motor").expect("it reads");
+    assert_eq!(swap(&build, 0, 0, &same), None);
+}
+
+/// Slow down by voltage, Kv or gearing: each way still reaches the target, and shorter gearing draws less motor current.
+#[test]
+fn three_ways_to_go_slower_still_do_the_work() {
+    let json = document("dolly");
+    let slower = slower(&build(&json), 0, 0).expect("the board is faster than it must be");
+    assert_eq!(slower.ways.len(), 3, "{slower:#?}");
+    for way in &slower.ways {
+        let mut changed = json.clone();
+        let pointer = way.pointer.as_ref().expect("each can be done");
+        *changed.pointer_mut(pointer).expect("it is there") = way.value.clone().expect("a value");
+        let result = evaluate_option(&build(&changed).job, &build(&changed).options[0], 0);
+        let holds = |case: ypsidyne_core::Case| {
+            let mut cases = result.drives[0].cases.iter();
+            cases.any(|seen| seen.case == case && seen.state_of_charge == 0.5 && seen.feasible)
+        };
+        assert!(holds(ypsidyne_core::Case::Target), "{}", way.says);
+        assert_eq!(result.verdict, way.effect.verdict, "{}", way.says);
+        assert!(way.effect.speed_m_s < slower.now.effect.speed_m_s, "{}", way.says);
+    }
+    let gearing = slower.ways.last().expect("gearing is the last");
+    assert!(gearing.says.starts_with("Shorter gearing"));
+    assert!(gearing.motor_current_target_a < slower.now.motor_current_target_a);
+}
+
+#[test]
+fn nothing_is_said_where_nothing_is_to_spare() {
+    let mut json = document("dolly");
+    json["job"]["drives"][0]["load"]["target_speed_m_s"] = json!(11.0);
+    assert_eq!(slower(&build(&json), 0, 0), None);
+}
