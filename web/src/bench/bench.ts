@@ -398,7 +398,7 @@ export const useBench = defineStore("bench", () => {
     canUndo: history.canUndo,
     canRedo: history.canRedo,
     seal: history.seal,
-    latest: history.latest,
+    earliest: history.earliest,
     optionIndex,
     driveName,
     caseName,

@@ -17,9 +17,9 @@ export function useHistory<T>() {
       lastTag.value = tag;
       future.value = [];
     },
-    /** The latest document of the past that is as wanted. */
-    latest(wanted: (document: T) => boolean): T | undefined {
-      return past.value.findLast(wanted);
+    /** The earliest document of the past that is as wanted. */
+    earliest(wanted: (document: T) => boolean): T | undefined {
+      return past.value.find(wanted);
     },
     /** The next edit starts a step of its own. */
     seal(): void {

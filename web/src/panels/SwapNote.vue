@@ -8,14 +8,16 @@ import { withValue } from "../lib/pointer";
 
 const bench = useBench();
 const pointer = computed(() => `${bench.drivePointer}/motor`);
-/** The motor that is tried; else the present one against that of the last undo step with another motor. */
+/** The build with the motor that this gearing was made for: as it is while one is tried, else the earliest with this gear. */
 const before = computed(() => {
   const [now, trial] = [bench.document, bench.trying];
   if (now && trial?.pointer === pointer.value) return now;
-  const motor = JSON.stringify(bench.drive?.motor);
-  return bench.latest(({ options }) => {
-    const then = options[bench.optionIndex]?.drives[bench.driveIndex]?.motor;
-    return then !== undefined && JSON.stringify(then) !== motor;
+  const [motor, gearing] = [JSON.stringify(bench.drive?.motor), JSON.stringify(bench.drive?.gearing)];
+  return bench.earliest(({ options }) => {
+    const then = options[bench.optionIndex]?.drives[bench.driveIndex];
+    return (
+      then !== undefined && JSON.stringify(then.motor) !== motor && JSON.stringify(then.gearing) === gearing
+    );
   });
 });
 const { value: swap } = useAnswer<Schemas["Swap"] | null>(
@@ -27,12 +29,6 @@ const { value: swap } = useAnswer<Schemas["Swap"] | null>(
     return api.POST("/api/motors/swap", { body: { build, option, drive, motor }, signal });
   },
 );
-/** Only while the gear is the one the other motor had. */
-const holds = computed(() => {
-  const then = before.value?.options[bench.optionIndex]?.drives[bench.driveIndex];
-  return then !== undefined && JSON.stringify(then.gearing) === JSON.stringify(bench.drive?.gearing);
-});
-
 function regear(): void {
   const found = swap.value;
   const build = bench.shown;
@@ -41,7 +37,7 @@ function regear(): void {
 </script>
 
 <template>
-  <p v-if="swap && holds && before" class="swap" role="status" data-swap>
+  <p v-if="swap && before" class="swap" role="status" data-swap>
     {{ swap.says }}
     <button v-if="swap.pointer" type="button" class="boxed" @click="regear">
       {{ bench.trying ? "Keep it and regear" : "Regear" }}

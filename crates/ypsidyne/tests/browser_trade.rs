@@ -1,0 +1,166 @@
+//! Gearing and motors in a real browser: the pair to scale, the map of teeth by keyboard and touch, which kind of motor,
+//! the trap of the smaller motor, packs in their room.
+
+mod support;
+#[path = "support/browser.rs"]
+mod window;
+
+use serde_json::{Value, json};
+use support::Server;
+use window::{Browser, document, open_demo, until_stored};
+
+const RIGHT: &str = "\u{e014}";
+const DOWN: &str = "\u{e015}";
+const ENTER: &str = "\u{e007}";
+
+const TEETH: &str = "/options/0/drives/0/gearing/0";
+
+async fn text(browser: &Browser, script: &str) -> String {
+    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
+}
+
+#[tokio::test]
+async fn the_pair_is_drawn_to_scale_and_follows_what_is_typed() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
+    let radii = "[...document.querySelectorAll('[data-stage-drawing] circle.pitch')].map((one) => one.r.baseVal.value)";
+    browser.until("two wheels", "document.querySelectorAll('[data-stage-drawing] circle.pitch').length === 2").await;
+    let ratio = browser.run(&format!("const [a, b] = {radii}; return b / a")).await.as_f64().unwrap();
+    assert!((ratio - 2.5).abs() < 1e-6, "40 to 16 teeth, drawn as {ratio}");
+    browser.fill("driven_teeth", "48").await;
+    until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), 48).await;
+    browser
+        .until(
+            "the drawing follows",
+            &format!("(() => {{ const [a, b] = {radii}; return Math.abs(b / a - 3) < 1e-6 }})()"),
+        )
+        .await;
+    // A belt that is sold is taken with one press, and the shafts move.
+    let wanted = "document.querySelector('[data-stage-drawing] .measure text').textContent";
+    let before = text(&browser, wanted).await;
+    browser.run("[...document.querySelectorAll('[data-stage] .stock button')].find((one) => one.getAttribute('aria-pressed') !== 'true').click()").await;
+    browser.until("the shafts move", &format!("{wanted} !== {}", json!(before))).await;
+    browser.control("z").await;
+    browser.until("and back", &format!("{wanted} === {}", json!(before))).await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn the_map_of_teeth_is_walked_by_keyboard_and_a_pair_is_taken_and_undone() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
+    browser.run("document.querySelector('[data-every-pair] summary').click()").await;
+    browser.until("the map", "document.querySelector('[data-tooth-map] .edge')?.getAttribute('d').length > 100").await;
+    browser.until_text("pairs hold").await;
+    browser.until("the ratio", "document.querySelector('[data-ratio-needed]')").await;
+    browser.run("document.querySelector('[data-tooth-surface]').focus()").await;
+    browser.keys(&format!("{RIGHT}{RIGHT}{DOWN}")).await;
+    browser
+        .until("what the pair does", "document.querySelector('[data-tooth-read]').textContent.includes('17 : 42')")
+        .await;
+    browser.keys(ENTER).await;
+    until_stored(&server, &id, &format!("{TEETH}/driver_teeth"), 17).await;
+    until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), 42).await;
+    browser.control("z").await;
+    until_stored(&server, &id, &format!("{TEETH}/driver_teeth"), 16).await;
+    // A pair near the ratio that is needed, with one press.
+    browser.run("document.querySelector('[data-pair]').click()").await;
+    let first = text(&browser, "document.querySelector('[data-stage] input[data-field=driven_teeth]').value").await;
+    until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), first.parse::<u64>().unwrap()).await;
+    // Another range is remembered in this browser.
+    browser.run("const one = document.querySelector(\"[data-range='driver-1']\"); one.value = '30'; one.dispatchEvent(new Event('change'))").await;
+    browser.until("fewer rows", "document.querySelector('[data-holding]').textContent.includes('of 1320')").await;
+    browser.run("location.reload()").await;
+    browser.until("still", "document.querySelector('[data-holding]')?.textContent.includes('of 1320')").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn a_finger_looks_with_its_first_touch_and_takes_with_its_second() {
+    let server = Server::demo();
+    let browser = Browser::sized(420, 900).await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
+    browser.run("document.querySelector('[data-every-pair] summary').click()").await;
+    browser.until("the map", "document.querySelector('[data-tooth-map] .edge')?.getAttribute('d').length > 100").await;
+    let touch = "const surface = document.querySelector('[data-tooth-surface]'); const box = surface.getBoundingClientRect(); \
+        surface.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, pointerType: 'touch', buttons: 1, \
+        clientX: box.left + box.width * (30.5 / 60), clientY: box.top + box.height * (9.5 / 40) }))";
+    browser.run(touch).await;
+    browser.until("looked at", "document.querySelector('[data-tooth-read]').textContent.includes('18 : 50')").await;
+    assert_eq!(document(&server, &id).await.pointer(&format!("{TEETH}/driver_teeth")), Some(&json!(16)));
+    browser.run(touch).await;
+    until_stored(&server, &id, &format!("{TEETH}/driver_teeth"), 18).await;
+    until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), 50).await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn which_kind_of_motor_follows_the_wishes_and_they_are_stored() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.run("document.querySelector('[data-motor-guide] summary').click()").await;
+    let first = "document.querySelector('[data-motor-guide] [data-kind]')?.dataset.kind";
+    browser.until("quiet crawling wants an encoder", &format!("{first} === 'field_oriented'")).await;
+    browser.run("document.querySelector(\"[data-field='class_rule']\").click()").await;
+    browser.press_option("Sealed brushed cans only").await;
+    until_stored(&server, &id, "/job/drives/0/wishes/class_rule", "sealed_only").await;
+    browser.until("the class decides", &format!("{first} !== 'field_oriented'")).await;
+    browser
+        .until(
+            "and says so",
+            "document.querySelector(\"[data-kind='field_oriented']\").textContent.includes('ruled out')",
+        )
+        .await;
+    browser.run("document.querySelector(\"[data-kind='field_oriented']\").click()").await;
+    browser
+        .until(
+            "with its reason",
+            "document.querySelector('[data-reasons]').textContent.includes('the class forbids it')",
+        )
+        .await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn a_smaller_faster_motor_is_warned_of_and_regeared_with_one_press() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.fill("can_diameter_mm", "50").await;
+    browser.fill("kv_rpm_per_v", "300").await;
+    browser
+        .until("the warning", "document.querySelector('[data-swap]')?.textContent.includes('Underpowering burns too')")
+        .await;
+    browser.run("document.querySelector('[data-swap] button').click()").await;
+    browser.until("it goes away once regeared", "!document.querySelector('[data-swap]')").await;
+    // 2.5 : 1 times 300/170 is 4.41 : 1, with 16 teeth at the motor 71 at the wheel.
+    until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), 71).await;
+    until_stored(&server, &id, &format!("{TEETH}/driver_teeth"), 16).await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 300.0).await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn packs_are_drawn_in_their_room_whole_and_halved() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "battery").await;
+    browser.until("the plan", "document.querySelectorAll('[data-fit-plan] rect.one').length === 2").await;
+    browser.press("two flat halves").await;
+    browser
+        .until("both halves from two sides", "document.querySelectorAll('[data-fit-plan] rect.one').length >= 3")
+        .await;
+    browser.fill("size_mm", "15 in x 150 x 25").await;
+    until_stored(&server, &id, "/options/0/battery/size_mm/length", 381.0).await;
+    browser.fill("size_mm", "420 x 150 x 25").await;
+    browser.until_verdict("fit.battery", "fail").await;
+    browser.fill("size_mm", "420 x 150").await;
+    browser.until_text("length × width × height is needed").await;
+    until_stored(&server, &id, "/options/0/battery/size_mm/length", 420.0).await;
+    browser.fill("size_mm", "\u{e017}").await; // Delete
+    browser.until_text("The size of a pack is not given").await;
+    browser.end().await;
+}
