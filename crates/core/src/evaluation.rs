@@ -14,6 +14,7 @@ use crate::fit::{BatteryFit, battery_fit};
 use crate::guesses::{Guess, guesses};
 use crate::say::{percent, three};
 use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
+use crate::teeth::gearbox::GearboxReport;
 use crate::teeth::stages::StageReport;
 
 /// The `format` of an evaluation.
@@ -99,6 +100,8 @@ pub struct DriveEvaluation {
     pub required: Required,
     /// Case by case, charge by charge.
     pub cases: Vec<CaseEvaluation>,
+    /// The motor's built-in gearbox; null without one.
+    pub gearbox: Option<GearboxReport>,
     /// Every gearing stage: what goes through it, its geometry, advice.
     pub stages: Vec<StageReport>,
     /// The bare motor at the pack's mid voltage.
@@ -356,6 +359,7 @@ impl<'d> Chain<'d> {
                     cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self, result))
                 })
                 .collect(),
+            gearbox: self.gearbox_report(drive),
             stages: self.stage_reports(drive),
             motor: drive.motor.listed_at(half.open_circuit_v),
             thermal: drive.heat(

@@ -34,9 +34,9 @@ proptest! {
         let sorted = |mut sides: [f64; 3]| { sides.sort_by(f64::total_cmp); sides };
         prop_assert_eq!(sorted(packing.box_mm), sorted(sides));
         prop_assert!(packing.count.iter().product::<u32>() >= count);
-        for axis in 0..3 {
+        for (axis, side) in room.into_iter().enumerate() {
             let stack = packing.box_mm[axis] * f64::from(packing.count[axis]);
-            prop_assert!((packing.left_mm[axis] - (room[axis] - stack)).abs() < 1e-9);
+            prop_assert!((packing.left_mm[axis] - (side - stack)).abs() < 1e-9);
         }
         // Straight as it lies is one of the ways, so the best is no worse.
         let lying = (0..3).map(|axis| sides[axis] * if axis == 0 { f64::from(count) } else { 1.0 } / room[axis]);

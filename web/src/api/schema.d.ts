@@ -653,6 +653,8 @@ export interface components {
             required: components["schemas"]["Required"];
             /** @description Case by case, charge by charge. */
             cases: components["schemas"]["CaseEvaluation"][];
+            /** @description The motor's built-in gearbox; null without one. */
+            gearbox: components["schemas"]["GearboxReport"] | null;
             /** @description Every gearing stage: what goes through it, its geometry, advice. */
             stages: components["schemas"]["StageReport"][];
             /** @description The bare motor at the pack's mid voltage. */
@@ -847,6 +849,43 @@ export interface components {
              * @description Heat in the gearing.
              */
             gearing: number;
+        };
+        /** @description The gearbox of a motor, as it is loaded here. */
+        GearboxReport: {
+            /**
+             * Format: double
+             * @description Torque at its output when that is jammed at full throttle, N·m; null when the battery cannot.
+             */
+            jam_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Highest torque at its output that can come about with what limits it here, N·m.
+             */
+            peak_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Torque it may carry, N·m; null when not given.
+             */
+            max_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Speed of its input when the motor spins free with a full pack, rpm.
+             */
+            input_rpm: number | null;
+            /**
+             * Format: double
+             * @description Motor-current limit, A of a channel, that keeps a jam within what it may carry; null where a jam is no danger.
+             */
+            sparing_limit_a: number | null;
+            /**
+             * Format: uint32
+             * @description Planetary stages it probably has; null for other kinds.
+             */
+            planetary_stages: number | null;
+            /** @description Whether the load cannot turn the motor. */
+            holds_by_itself: boolean;
+            /** @description What a maker should know about it, in whole sentences. */
+            advice: string[];
         };
         /** @description One stage: load, geometry, advice. */
         StageReport: {
@@ -3747,7 +3786,7 @@ export interface components {
             spare: number;
             /** @description As it is. */
             now: components["schemas"]["Way"];
-            /** @description Fewer cells, a lower Kv, a longer gear; each goes as far as the target still allows. */
+            /** @description Fewer cells, a lower Kv, shorter gearing; each goes as far as the target still allows. */
             ways: components["schemas"]["Way"][];
         };
         /** @description One way, with what it takes at half charge. */

@@ -8,6 +8,7 @@ import PanelHead from "../parts/PanelHead.vue";
 import type { View } from "../bench/view";
 import { figures } from "../units/quantity";
 import CandidateList from "./CandidateList.vue";
+import GearboxSection from "./GearboxSection.vue";
 import StageSection from "./StageSection.vue";
 import ToothMap from "./ToothMap.vue";
 
@@ -84,10 +85,6 @@ function add(): void {
   />
   <div class="top">
     <div class="stages">
-      <p v-if="gearbox" class="built-in">
-        First the motor's own gearbox, <span class="figure">{{ figures(gearbox.ratio, 4) }} : 1</span>; it is
-        edited with the motor.
-      </p>
       <p v-if="stages.length === 0 && !gearbox" class="soft">
         No stage: the motor turns the load directly. Add a stage when the motor is too fast or too weak for
         it.
@@ -106,6 +103,7 @@ function add(): void {
       :pinned="bench.pinnedView && result(bench.pinnedView)"
     />
   </div>
+  <GearboxSection />
   <StageSection v-for="(stage, index) in stages" :key="index" :index="index" :stage="stage" />
   <p><button type="button" class="boxed" @click="add">Add a stage</button></p>
   <details
@@ -175,9 +173,5 @@ function add(): void {
 
 .try {
   margin-top: 6px;
-}
-
-.built-in {
-  margin-bottom: 10px;
 }
 </style>

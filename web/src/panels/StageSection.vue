@@ -81,6 +81,11 @@ function useTeeth(teeth: boolean): void {
   bench.set(at.value, next, null);
 }
 
+function slackWords({ slack_mm, take_up_mm }: Schemas["Loop"]): string {
+  const closer = slack_mm > 0 ? `come ${figures(slack_mm, 2)} mm closer to slip it on and ` : "";
+  return `The mount must let the shafts ${closer}go ${figures(take_up_mm, 2)} mm further to tension it.`;
+}
+
 function take(teeth: number): void {
   const rest = without(props.stage, "centre_distance_mm");
   bench.set(at.value, { ...rest, [props.stage.kind === "belt" ? "belt_teeth" : "chain_links"]: teeth }, null);
@@ -161,8 +166,7 @@ function otherPitch(): void {
             {{ length.teeth }} · {{ figures(length.centre_mm, 4) }} mm
           </button>
           <span class="note">
-            The mount must let the shafts come {{ figures(report.around.slack_mm, 2) }} mm closer to slip it
-            on and go {{ figures(report.around.take_up_mm, 2) }} mm further to tension it.
+            {{ slackWords(report.around) }}
           </span>
         </p>
         <ul v-if="report && report.advice.length > 0" class="advice note">

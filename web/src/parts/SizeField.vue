@@ -41,7 +41,7 @@ function set(typed: string): void {
 
 <template>
   <div class="field">
-    <label :for="id">Size, length × width × height</label>
+    <label :for="id">Size, L × W × H</label>
     <span class="entry">
       <input
         :id="id"
