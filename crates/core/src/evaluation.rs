@@ -10,7 +10,7 @@ use crate::drive::cases::{Case, CaseResult, LossesW, rpm};
 use crate::drive::heat::ThermalResult;
 use crate::drive::motor::Listed;
 use crate::drive::{Drive, hardware_mass_kg};
-use crate::fit::{BatteryFit, battery_fit};
+use crate::fit::{BatteryFit, ControllerFit, battery_fit, controller_fit};
 use crate::guesses::{Guess, guesses};
 use crate::say::{percent, three};
 use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
@@ -48,6 +48,8 @@ pub struct OptionEvaluation {
     pub supply: Supply,
     /// How the packs stand in their room; null where the job gives none.
     pub battery_fit: Option<BatteryFit>,
+    /// How the controllers stand in theirs; null where the job gives none.
+    pub controller_fit: Option<ControllerFit>,
     /// Failures without a number first, then by utilisation, unknowns last.
     pub checks: Vec<Check>,
     /// The worst verdict among the checks that are known.
@@ -241,6 +243,7 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
         }),
         guesses: guesses(&chain, index),
         battery_fit: battery_fit(job, &option.battery),
+        controller_fit: controller_fit(job, option),
         drives,
         supply,
         checks,

@@ -131,22 +131,33 @@ pub fn battery_fit(job: &Job, battery: &Battery) -> Option<BatteryFit> {
     })
 }
 
-/// How all controllers of an option stand in the controller room, and the room; `None` when the job gives no room,
-/// an inner `None` while a size is unknown.
+/// How the controllers of an option stand in the room the job gives them.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct ControllerFit {
+    /// All of them; null while a size is unknown.
+    pub controllers: Option<Packing>,
+    /// The room along length, width and height, mm.
+    pub room_mm: [f64; 3],
+}
+
+/// How all controllers of an option stand in the controller room; `None` when the job gives no room or none is used.
 #[must_use]
-pub fn controller_fit(job: &Job, option: &OptionSheet) -> Option<Option<Packing>> {
+pub fn controller_fit(job: &Job, option: &OptionSheet) -> Option<ControllerFit> {
     let room = job.controller_space.as_ref()?;
     let room_mm = [room.length_mm, room.width_mm, room.height_mm];
     let mut count = 0;
     let mut largest = [0.0_f64; 3];
     for drive in &option.drives {
         let Some(controller) = &drive.controller else { continue };
-        let Some(size) = controller.size_mm.as_ref() else { return Some(None) };
+        let Some(size) = controller.size_mm.as_ref() else {
+            return Some(ControllerFit { controllers: None, room_mm });
+        };
         count += drive.controller_count;
         let mut size = sides(size);
         size.sort_by(f64::total_cmp);
         // Different controllers are packed as so many of the largest.
         largest = std::array::from_fn(|side| largest[side].max(size[side]));
     }
-    (count > 0).then(|| Some(best_packing(largest, count, room_mm, Best::Roomy)))
+    (count > 0)
+        .then(|| ControllerFit { controllers: Some(best_packing(largest, count, room_mm, Best::Roomy)), room_mm })
 }

@@ -2,10 +2,11 @@
 
 use serde::Serialize;
 
-use crate::document::InsulationClass;
+use crate::document::{GearingKind, InsulationClass};
 use crate::drive::Drive;
 use crate::say::three;
 use crate::supply::Chain;
+use crate::teeth::{materials, shaft};
 
 /// One figure that was assumed.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -70,9 +71,40 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
             "Heat path from the size of the can and the air around it; good to a factor of about 1.5.".to_owned(),
         );
     }
+    if motor.rotor_diameter_mm.is_some() && motor.max_speed_rpm.is_none() {
+        note(
+            "motor/max_speed_rpm",
+            format!(
+                "A rotor that stands {} m/s at its rim, as glued magnets do.",
+                three(shaft::rim_speed_at_m_s(shaft::HOOP_TRUSTED_MPA))
+            ),
+        );
+    }
+    if motor.shaft_diameter_mm.is_some() && motor.shaft_hardened.is_none() {
+        note("motor/shaft_hardened", format!("A plain shaft, trusted with {} MPa.", three(shaft::SHEAR_PLAIN_MPA)));
+    }
     for (index, stage) in drive.parts.gearing.iter().enumerate() {
         if stage.efficiency.is_none() {
             note(&format!("gearing/{index}/efficiency"), "A stage without loss.".to_owned());
+        }
+        if let Some((trusted_n, true)) = stage.trusted_tension_n() {
+            note(
+                &format!("gearing/{index}/permissible_tension_n"),
+                format!("A pull of {} N for good, as is usual for its pitch; makes differ by half.", three(trusted_n)),
+            );
+        }
+        let wheels = [("material", &stage.material), ("driven_material", &stage.driven_material)];
+        for (field, text) in wheels.into_iter().filter(|_| stage.kind == GearingKind::Spur) {
+            if let Some(material) = text.as_deref().and_then(materials::named) {
+                note(
+                    &format!("gearing/{index}/{field}"),
+                    format!(
+                        "{} teeth trusted with {} MPa in bending; good to a factor of about 1.5.",
+                        material.name,
+                        three(material.bending_mpa)
+                    ),
+                );
+            }
         }
     }
 }

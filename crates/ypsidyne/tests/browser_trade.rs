@@ -5,7 +5,7 @@ mod support;
 #[path = "support/browser.rs"]
 mod window;
 
-use serde_json::{Value, json};
+use serde_json::json;
 use support::Server;
 use window::{Browser, document, open_demo, until_stored};
 

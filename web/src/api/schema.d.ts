@@ -626,6 +626,8 @@ export interface components {
             supply: components["schemas"]["Supply"];
             /** @description How the packs stand in their room; null where the job gives none. */
             battery_fit: components["schemas"]["BatteryFit"] | null;
+            /** @description How the controllers stand in theirs; null where the job gives none. */
+            controller_fit: components["schemas"]["ControllerFit"] | null;
             /** @description Failures without a number first, then by utilisation, unknowns last. */
             checks: components["schemas"]["Check"][];
             /** @description The worst verdict among the checks that are known. */
@@ -1193,6 +1195,13 @@ export interface components {
              * @description What stays free under it, mm; null when the room does not hang below a deck.
              */
             ground_clearance_mm: number | null;
+        };
+        /** @description How the controllers of an option stand in the room the job gives them. */
+        ControllerFit: {
+            /** @description All of them; null while a size is unknown. */
+            controllers: components["schemas"]["Packing"] | null;
+            /** @description The room along length, width and height, mm. */
+            room_mm: number[];
         };
         /** @description One check. */
         Check: {

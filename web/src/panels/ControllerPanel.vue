@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import { useBench } from "../bench/bench";
 import { CASE_WORDS } from "../bench/words";
+import FitPlan from "../drawing/FitPlan.vue";
 import CurveChart, { type ChartLabel, type Curve } from "../drawing/CurveChart.vue";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
@@ -112,6 +113,8 @@ const rollsDownhill = computed(() => {
   return load?.kind === "vehicle" && (load.grade_percent ?? 0) > 0 && controller.value?.can_brake !== true;
 });
 
+const fit = computed(() => bench.optionFigures?.controller_fit ?? null);
+
 const SETTINGS = ["motor_current_limit_a", "battery_current_limit_a", "max_duty", "can_brake"] as const;
 const RATINGS = [
   "min_voltage_v",
@@ -180,6 +183,16 @@ function addController(): void {
     <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
       <SizeField :at="at" />
     </FieldGroup>
+    <section v-if="fit" class="group" data-controller-fit>
+      <h3>all controllers in their room</h3>
+      <FitPlan
+        v-if="fit.controllers"
+        title="controllers in their room"
+        :room="fit.room_mm"
+        :packing="fit.controllers"
+      />
+      <p v-else class="note">The size of a controller is not given, so nothing says whether it fits.</p>
+    </section>
   </div>
   <div v-else class="bare">
     <p>

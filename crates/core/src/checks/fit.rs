@@ -70,7 +70,7 @@ pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     let chain = evidence.chain;
     if let Some(fit) = controller_fit(chain.job, chain.option) {
         let subject = Subject::of_option("fit.controller", "Controllers in their room", "mm");
-        room(&subject, fit.as_ref(), "controller", "No size is given for a controller.", ledger);
+        room(&subject, fit.controllers.as_ref(), "controller", "No size is given for a controller.", ledger);
     }
 }
 
