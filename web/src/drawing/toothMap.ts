@@ -19,6 +19,11 @@ export function shadeOf(value: number | null, least: number, most: number): numb
   return Math.min(SHADES - 1, Math.max(0, Math.floor(((value - least) / (most - least)) * SHADES)));
 }
 
+/** How much of the tone a shade has. */
+export function shareOf(shade: number): string {
+  return `${8 + (82 * shade) / (SHADES - 1)}%`;
+}
+
 /** The cells of one shade, a unit square each. */
 export function shadePath(cells: Cells, shade: number): string {
   const parts: string[] = [];

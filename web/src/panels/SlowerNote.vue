@@ -14,6 +14,7 @@ const { value: slower } = useAnswer<Schemas["Slower"] | null>(
     return build && api.POST("/api/motors/slower", { body: { build, option, drive }, signal });
   },
 );
+const WORDS = ["one way", "two ways", "three ways"];
 const amps = (value: number | null) => (value === null ? "–" : `${figures(value, 3)} A`);
 const percent = (value: number | null) => (value === null ? "cannot" : `${figures(100 * value, 3)} %`);
 
@@ -25,7 +26,7 @@ function take(way: Schemas["Way"]): void {
 <template>
   <details v-if="slower && slower.ways.length > 0" class="slower" data-slower>
     <summary>
-      Flat out it is {{ figures(slower.spare, 2) }} times as fast as it must be: three ways to go slower
+      Flat out it is {{ figures(slower.spare, 2) }} times as fast as it must be: {{ WORDS[slower.ways.length - 1] ?? "ways" }} to go slower
     </summary>
     <table>
       <thead>
@@ -71,5 +72,9 @@ summary {
 
 .number {
   text-align: right;
+}
+
+.action {
+  white-space: nowrap;
 }
 </style>

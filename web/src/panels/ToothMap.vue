@@ -5,8 +5,8 @@ import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
 import { counted, teeth, toggleStock } from "../bench/teeth";
-import { type Cells, edgePath, SHADES, shadeOf, shadePath } from "../drawing/toothMap";
-import { useElementWidth } from "../drawing/width";
+import { type Cells, SHADES, shadeOf, shareOf } from "../drawing/toothMap";
+import ToothPlot, { type At } from "../drawing/ToothPlot.vue";
 import { without } from "../lib/pointer";
 import { figures, shownText } from "../units/quantity";
 import RatioNote from "./RatioNote.vue";
@@ -82,17 +82,11 @@ const cells = computed<Cells | null>(() => {
     holds: seen.verdict.map((verdict, index) => verdict !== "fail" && (seen.feasible[index] ?? false)),
   };
 });
-const shades = computed(() =>
-  cells.value ? Array.from({ length: SHADES }, (_, shade) => shadePath(cells.value as Cells, shade)) : [],
-);
-const cannot = computed(() => (cells.value ? shadePath(cells.value, -1) : ""));
-const blank = computed(() => (cells.value ? shadePath(cells.value, -2) : ""));
-const edge = computed(() => (cells.value ? edgePath(cells.value) : ""));
 const holding = computed(() => cells.value?.holds.filter(Boolean).length ?? 0);
 
 // ---- where one looks
 
-const cursor = ref<{ row: number; column: number } | null>(null);
+const cursor = ref<At | null>(null);
 const here = computed(() => {
   const [few, many] = [inUse.value?.driver_teeth, inUse.value?.driven_teeth];
   const [row, column] = [driver.value.indexOf(few ?? -1), driven.value.indexOf(many ?? -1)];
@@ -117,51 +111,6 @@ const seen = computed(() => {
   };
 });
 
-function place(event: PointerEvent): { row: number; column: number } | null {
-  const box = (event.currentTarget as Element).getBoundingClientRect();
-  const column = Math.floor(((event.clientX - box.left) / box.width) * driven.value.length);
-  const row = Math.floor(((event.clientY - box.top) / box.height) * driver.value.length);
-  const inside = column >= 0 && row >= 0 && column < driven.value.length && row < driver.value.length;
-  return inside ? { row, column } : null;
-}
-
-function look(event: PointerEvent): void {
-  // A finger looks by touching; a mouse by passing over.
-  if (event.pointerType === "mouse" || event.buttons > 0) cursor.value = place(event);
-}
-
-function press(event: PointerEvent): void {
-  const at = place(event);
-  if (!at) return;
-  const again = cursor.value?.row === at.row && cursor.value.column === at.column;
-  cursor.value = at;
-  // A mouse has looked before it presses; a finger looks with its first touch and takes with its second.
-  if (event.pointerType === "mouse" || again) use();
-}
-
-const MOVES: Record<string, [number, number]> = {
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-};
-function key(event: KeyboardEvent): void {
-  const move = MOVES[event.key];
-  if (move) {
-    const from = looked.value ?? { row: 0, column: 0 };
-    const pace = event.shiftKey ? 5 : 1;
-    const clamp = (value: number, most: number) => Math.min(most - 1, Math.max(0, value));
-    cursor.value = {
-      row: clamp(from.row + move[0] * pace, driver.value.length),
-      column: clamp(from.column + move[1] * pace, driven.value.length),
-    };
-  } else if (event.key === "Enter") use();
-  else if (event.key === "Escape") cursor.value = null;
-  else return;
-  event.preventDefault();
-  event.stopPropagation();
-}
-
 function use(): void {
   const pair = seen.value;
   const stage = inUse.value;
@@ -179,27 +128,6 @@ function take(driverTeeth: number, drivenTeeth: number): void {
   bench.set(`${bench.drivePointer}/gearing/${props.stage}`, next, null);
 }
 
-// ---- drawing
-
-const box = ref<HTMLElement>();
-const width = useElementWidth(box);
-const GUTTER = { left: 38, bottom: 22 };
-const size = computed(() => Math.max(4, Math.floor((width.value - GUTTER.left) / driven.value.length)));
-const tall = computed(() => Math.min(size.value, 13));
-const map = computed(() => ({
-  width: size.value * driven.value.length,
-  height: tall.value * driver.value.length,
-}));
-/** A label every so many teeth, so that they do not touch. */
-const every = (room: number, one: number) => [1, 2, 5, 10, 20].find((step) => step * one >= room) ?? 50;
-const rowLabels = computed(() => driver.value.filter((count) => count % every(12, tall.value) === 0));
-const columnLabels = computed(() => driven.value.filter((count) => count % every(26, size.value) === 0));
-const stockRows = computed(() =>
-  driver.value.flatMap((count, row) => (teeth.stockDriver.includes(count) ? [row] : [])),
-);
-const stockColumns = computed(() =>
-  driven.value.flatMap((count, column) => (teeth.stockDriven.includes(count) ? [column] : [])),
-);
 const RANGES = [
   { wheel: "driver", word: "driver" },
   { wheel: "driven", word: "driven" },
@@ -246,90 +174,21 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
       >
     </div>
     <p v-if="problem" class="note" role="alert">{{ problem }}</p>
-    <div ref="box" class="plot">
-      <svg
-        :width="GUTTER.left + map.width"
-        :height="map.height + GUTTER.bottom"
-        :viewBox="`0 0 ${GUTTER.left + map.width} ${map.height + GUTTER.bottom}`"
-        aria-hidden="true"
-      >
-        <g :transform="`translate(${GUTTER.left} 0) scale(${size} ${tall})`">
-          <path v-for="(path, shade) in shades" :key="shade" :d="path" :class="`shade shade-${shade}`" />
-          <path :d="blank" class="blank" />
-        </g>
-        <g :transform="`translate(${GUTTER.left} 0)`">
-          <path :d="cannot" :transform="`scale(${size} ${tall})`" class="cannot" />
-          <path
-            :d="edge"
-            :transform="`scale(${size} ${tall})`"
-            class="edge"
-            vector-effect="non-scaling-stroke"
-          />
-          <path
-            v-for="row in stockRows"
-            :key="`row ${row}`"
-            :d="`M-7 ${(row + 0.5) * tall}h5`"
-            class="stock"
-          />
-          <path
-            v-for="column in stockColumns"
-            :key="`column ${column}`"
-            :d="`M${(column + 0.5) * size} ${map.height + 2}v5`"
-            class="stock"
-          />
-          <rect
-            v-if="here"
-            :x="here.column * size - 1"
-            :y="here.row * tall - 1"
-            :width="size + 2"
-            :height="tall + 2"
-            class="in-use"
-          />
-          <rect
-            v-if="cursor"
-            :x="cursor.column * size - 1"
-            :y="cursor.row * tall - 1"
-            :width="size + 2"
-            :height="tall + 2"
-            class="cursor"
-          />
-        </g>
-        <text
-          v-for="count in rowLabels"
-          :key="count"
-          :x="GUTTER.left - 9"
-          :y="(driver.indexOf(count) + 0.5) * tall + 4"
-          text-anchor="end"
-        >
-          {{ count }}
-        </text>
-        <text
-          v-for="count in columnLabels"
-          :key="count"
-          :x="GUTTER.left + (driven.indexOf(count) + 0.5) * size"
-          :y="map.height + 18"
-          text-anchor="middle"
-        >
-          {{ count }}
-        </text>
-      </svg>
-      <div
-        class="surface"
-        tabindex="0"
-        role="application"
-        aria-label="Map of tooth pairs. Arrow keys look, Enter takes the pair, Escape goes back."
-        :style="{ left: `${GUTTER.left}px`, width: `${map.width}px`, height: `${map.height}px` }"
-        data-tooth-surface
-        @pointermove="look"
-        @pointerdown="press"
-        @pointerleave="$event.pointerType === 'mouse' && (cursor = null)"
-        @keydown="key"
-      ></div>
-    </div>
+    <ToothPlot
+      v-if="cells && grid"
+      v-model:cursor="cursor"
+      :cells="cells"
+      :driver="grid.driver_teeth"
+      :driven="grid.driven_teeth"
+      :here="here"
+      :stock-driver="teeth.stockDriver"
+      :stock-driven="teeth.stockDriven"
+      @use="use"
+    />
     <div class="legend note">
       <span>{{ said(span.least) }}</span>
       <span class="ramp" aria-hidden="true">
-        <i v-for="shade in SHADES" :key="shade" :class="`shade-${shade - 1}`"></i>
+        <i v-for="shade in SHADES" :key="shade" :style="{ '--share': shareOf(shade - 1) }"></i>
       </span>
       <span>{{ said(span.most) }}</span>
       <span><i class="key edge-key"></i> holds inside the line</span>
@@ -398,52 +257,6 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
   border-bottom: 1px solid var(--line);
 }
 
-.plot {
-  position: relative;
-  overflow-x: auto;
-}
-
-svg {
-  display: block;
-}
-
-.surface {
-  position: absolute;
-  top: 0;
-  cursor: crosshair;
-  touch-action: manipulation;
-}
-
-text {
-  font: 400 10.5px var(--mono);
-  fill: var(--soft);
-}
-
-.shade-0 {
-  --share: 8%;
-}
-.shade-1 {
-  --share: 18%;
-}
-.shade-2 {
-  --share: 28%;
-}
-.shade-3 {
-  --share: 39%;
-}
-.shade-4 {
-  --share: 50%;
-}
-.shade-5 {
-  --share: 62%;
-}
-.shade-6 {
-  --share: 75%;
-}
-.shade-7 {
-  --share: 90%;
-}
-
 .map {
   --tone: var(--accent);
 }
@@ -453,43 +266,8 @@ text {
   --tone: var(--heat-ink);
 }
 
-.shade {
-  fill: color-mix(in oklab, var(--tone) var(--share), var(--sheet));
-}
-
 .ramp i {
   background: color-mix(in oklab, var(--tone) var(--share), var(--sheet));
-}
-
-.blank {
-  fill: var(--faint);
-}
-
-.cannot {
-  fill: var(--faint);
-}
-
-.edge {
-  fill: none;
-  stroke: var(--ok);
-  stroke-width: 2;
-}
-
-.in-use {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-
-.cursor {
-  fill: none;
-  stroke: var(--fail);
-  stroke-width: 2;
-}
-
-.stock {
-  stroke: var(--ink);
-  stroke-width: 2;
 }
 
 .ramp {

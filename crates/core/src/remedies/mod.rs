@@ -10,6 +10,7 @@ mod grid;
 mod job_levers;
 mod levers;
 mod relevant;
+mod room_levers;
 pub(crate) mod scaling;
 mod stage_levers;
 mod supply_levers;

@@ -2,7 +2,7 @@
 
 use super::drive_levers::DriveLevers;
 use super::levers::Lever;
-use super::{Draft, job_levers, stage_levers, supply_levers};
+use super::{Draft, job_levers, room_levers, supply_levers};
 use crate::checks::Check;
 
 /// The levers worth turning for a check, of the drive it is about or of every drive.
@@ -53,8 +53,8 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
         "motor.rim_speed" | "motor.shaft" | "gearing.input_speed" | "gearing.bending" | "gearing.belt_tension" => {
             levers.push(cells(false));
         }
-        "fit.battery" => levers.extend(stage_levers::packs_that_fit(draft, index)),
-        "fit.controller" => levers.extend(stage_levers::controller_room(draft)),
+        "fit.battery" => levers.extend(room_levers::packs_that_fit(draft, index)),
+        "fit.controller" => levers.extend(room_levers::controller_room(draft)),
         "performance.traction" | "gearing.chain_load" => {}
         _ if is_geometry(code) => {}
         _ => {
@@ -196,7 +196,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
         }
         "fit.motor" => {
             levers.extend(drive.fitting_motor(draft));
-            levers.extend(stage_levers::motor_room(draft, &drive.parts.drive));
+            levers.extend(room_levers::motor_room(draft, &drive.parts.drive));
         }
         "performance.traction" | "fit.battery" | "fit.controller" => {}
         _ if group == "controller" => {

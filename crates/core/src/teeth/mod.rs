@@ -6,6 +6,7 @@
 //! * [`stages`]: torque and speed at every stage of a drive, its geometry and advice for it.
 //! * [`grid`]: driver teeth by driven teeth, what each pair does. [`ratio`]: the ratio that is needed, and pairs near it.
 
+mod advice;
 pub mod belt;
 pub mod chain;
 pub mod gearbox;
