@@ -26,7 +26,8 @@ function take(way: Schemas["Way"]): void {
 <template>
   <details v-if="slower && slower.ways.length > 0" class="slower" data-slower>
     <summary>
-      Flat out it is {{ figures(slower.spare, 2) }} times as fast as it must be: {{ WORDS[slower.ways.length - 1] ?? "ways" }} to go slower
+      Flat out it is {{ figures(slower.spare, 2) }} times as fast as it must be:
+      {{ WORDS[slower.ways.length - 1] ?? "ways" }} to go slower
     </summary>
     <table>
       <thead>
