@@ -101,13 +101,14 @@ pub fn search(connection: &Connection, search: &Search) -> Result<Found, StoreEr
     }
     for range in &search.ranges {
         conditions.push(
-            "part.number IN (SELECT part FROM part_figure WHERE key = ? AND value >= ? AND value <= ?)".to_owned(),
+            "EXISTS (SELECT 1 FROM part_figure WHERE part = part.number AND key = ? AND value BETWEEN ? AND ?)"
+                .to_owned(),
         );
         bound.push(range.key.clone().into());
         bound.push(range.at_least.unwrap_or(f64::MIN).into());
         bound.push(range.at_most.unwrap_or(f64::MAX).into());
     }
-    let is_word = "part.number IN (SELECT part FROM part_word WHERE key = ? AND word = ?)";
+    let is_word = "EXISTS (SELECT 1 FROM part_word WHERE part = part.number AND key = ? AND word = ?)";
     for (key, word) in &search.words {
         conditions.push(is_word.to_owned());
         bound.push(key.clone().into());
@@ -119,11 +120,7 @@ pub fn search(connection: &Connection, search: &Search) -> Result<Found, StoreEr
         bound.push("true".to_owned().into());
     }
     let conditions = conditions.join(" AND ");
-    let total: u32 = connection
-        .prepare_cached(&format!("SELECT count(*) FROM part WHERE {conditions}"))?
-        .query_row(params_from_iter(&bound), |row| row.get(0))?;
-    let mut statement =
-        String::from("SELECT part.id, part.revision, part.updated_at, part.retired_at, part.document FROM part");
+    let mut statement = String::from("SELECT part.number FROM part");
     let mut all: Vec<Value> = Vec::new();
     if let Some(key) = &search.sort {
         statement.push_str(" LEFT JOIN part_figure AS sorted ON sorted.part = part.number AND sorted.key = ?");
@@ -137,12 +134,15 @@ pub fn search(connection: &Connection, search: &Search) -> Result<Found, StoreEr
         let _ = write!(statement, "sorted.value IS NULL, sorted.value {direction}, ");
     }
     let by_name = if search.sort.is_some() { "ASC" } else { direction };
-    let _ = write!(statement, "part.label COLLATE NOCASE {by_name}, part.id LIMIT ? OFFSET ?");
-    all.push(i64::from(search.limit).into());
-    all.push(i64::from(search.offset).into());
+    let _ = write!(statement, "part.label COLLATE NOCASE {by_name}, part.id");
+    // Numbers only: one narrow pass gives the count and the page, and documents are read for the page alone.
     let mut statement = connection.prepare_cached(&statement)?;
-    let rows = statement.query_map(params_from_iter(&all), row)?;
-    Ok(Found { total, parts: rows.collect::<Result<_, _>>()? })
+    let numbers: Vec<i64> = statement.query_map(params_from_iter(&all), |row| row.get(0))?.collect::<Result<_, _>>()?;
+    let mut whole = connection
+        .prepare_cached("SELECT id, revision, updated_at, retired_at, document FROM part WHERE number = ?")?;
+    let page = numbers.iter().skip(search.offset as usize).take(search.limit as usize);
+    let parts = page.map(|number| whole.query_row([number], row)).collect::<Result<_, _>>()?;
+    Ok(Found { total: u32::try_from(numbers.len()).unwrap_or(u32::MAX), parts })
 }
 
 /// The full-text pattern of what was typed: every word from its beginning, whatever signs stand between; `None` when

@@ -56,6 +56,12 @@ const STEPS: &[M<'static>] = &[
     CREATE INDEX part_word_by_word ON part_word (key, word, part);
     CREATE VIRTUAL TABLE part_text USING fts5 (text, tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3');",
     ),
+    // What is searched and sorted by stands in the index, so that no row with its long document is read for it.
+    M::up(
+        "CREATE INDEX part_by_name ON part (retired_at, label COLLATE NOCASE, id, kind);
+    CREATE INDEX part_by_kind_and_name ON part (retired_at, kind, label COLLATE NOCASE, id);
+    DROP INDEX part_by_kind;",
+    ),
 ];
 
 static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);
