@@ -13,6 +13,7 @@
 //! * [`honest`]: which guess matters most. [`schools`]: where practice is split.
 //! * [`motors`]: which kind, what a motor's figures say, going slower.
 //! * [`teeth`]: gearing stages, the tooth grid. [`fit`]: boxes in rooms.
+//! * [`search`]: every combination of parts, on every core.
 //! * [`envelope`]: torque and currents over speed, for drawing.
 //! * [`sums`]: the sums behind the figures, with the numbers put in.
 //! * [`typical`], [`templates`], [`demo`]: values and builds to start from.
@@ -37,6 +38,7 @@ pub mod remedies;
 mod say;
 pub mod schema;
 pub mod schools;
+pub mod search;
 pub mod shelf;
 pub mod sums;
 pub mod supply;

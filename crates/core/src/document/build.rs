@@ -89,7 +89,7 @@ record! {
 }
 
 /// What an option owes to its job: each drive served once, wheels where something rolls, leads to known drives.
-fn check_against_job(option: &OptionSheet, job: &Job, at: &Place<'_>, problems: &mut Problems) {
+pub(super) fn check_against_job(option: &OptionSheet, job: &Job, at: &Place<'_>, problems: &mut Problems) {
     let known = |name: &str| job.drives.iter().find(|drive| drive.name == name);
     let names = || job.drives.iter().map(|drive| drive.name.as_str()).collect::<Vec<_>>().join(", ");
     let drives = at.key("drives");

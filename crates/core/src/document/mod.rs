@@ -13,6 +13,7 @@ pub mod job;
 pub mod load;
 pub mod parts;
 pub mod reading;
+pub mod search;
 
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
 pub use job::{
@@ -25,6 +26,10 @@ pub use parts::{
     MachineKind, Magnet, MagnetGrade, Motor, Thermal, Wheel, WiringRun,
 };
 pub use reading::{Problem, Provenance};
+pub use search::{RankBy, Search};
 
 /// The `format` of a build document.
 pub const BUILD_FORMAT: &str = "ypsidyne.build/1";
+
+/// The `format` of a search document.
+pub const SEARCH_FORMAT: &str = "ypsidyne.search/1";

@@ -206,6 +206,20 @@ impl Drive<'_> {
         }
     }
 
+    /// Whether target and climb can be held at one charge; the first that cannot. The same answer as [`Self::cases`].
+    pub fn first_not_held(&self, source: &Source) -> Option<Case> {
+        if !self.controller.present {
+            let full = self.cases(source, 0.5);
+            return full.iter().any(|case| case.case == Case::Target && !case.feasible).then_some(Case::Target);
+        }
+        let holds = |output_nm, output_rad_s| matches!(self.held(source, output_nm, output_rad_s), Some((_, None)));
+        if !holds(self.load.level_nm(self.load.target_rad_s), self.load.target_rad_s) {
+            return Some(Case::Target);
+        }
+        let climb = self.climb()?;
+        (!holds(climb.output_nm, climb.output_rad_s)).then_some(Case::Climb)
+    }
+
     /// All cases of the drive at one charge, in the order no load, full throttle, stall, target, climb.
     pub fn cases(&self, source: &Source, charge: f64) -> Vec<CaseResult> {
         let throttled = |case: Case, motor_rad_s: f64| match self.throttled_figures(source, motor_rad_s) {

@@ -5,7 +5,7 @@ use serde::Serialize;
 
 use crate::candidates::Effect;
 use crate::checks::Verdict;
-use crate::document::{Build, GearingKind};
+use crate::document::{Build, GearingKind, GearingStage};
 use crate::evaluation::evaluate_option;
 
 /// Most cells of a grid.
@@ -40,6 +40,20 @@ pub struct ToothGrid {
     pub runtime_min: Vec<Option<f64>>,
 }
 
+/// Puts a pair of teeth into a stage. The shafts go where the pair wants them: a belt, a chain and the distance of a spur
+/// pair that were given for other teeth are let go.
+pub(crate) fn put_teeth(stage: &mut GearingStage, driver: u32, driven: u32) {
+    if stage.teeth() == Some((driver, driven)) {
+        return;
+    }
+    stage.ratio = None;
+    (stage.driver_teeth, stage.driven_teeth) = (Some(driver), Some(driven));
+    (stage.belt_teeth, stage.chain_links) = (None, None);
+    if stage.kind == GearingKind::Spur {
+        stage.centre_distance_mm = None;
+    }
+}
+
 /// Evaluates every pair of teeth at a stage; `None` where the option has no such drive or stage.
 ///
 /// The shafts go where the pair wants them: a given centre distance or belt length does not hold another pair back.
@@ -60,17 +74,7 @@ pub fn tooth_grid(
         .map_init(
             || sheet.clone(),
             |changed, &(few, many)| {
-                let here = &mut changed.drives[drive].gearing[stage];
-                let (was_few, was_many) = (here.driver_teeth, here.driven_teeth);
-                if (was_few, was_many) != (Some(few), Some(many)) {
-                    here.ratio = None;
-                    (here.driver_teeth, here.driven_teeth) = (Some(few), Some(many));
-                    here.belt_teeth = None;
-                    here.chain_links = None;
-                    if here.kind == GearingKind::Spur {
-                        here.centre_distance_mm = None;
-                    }
-                }
+                put_teeth(&mut changed.drives[drive].gearing[stage], few, many);
                 let result = evaluate_option(&build.job, changed, option);
                 // The next pair starts from the stage as it is.
                 changed.drives[drive].gearing[stage].clone_from(&sheet.drives[drive].gearing[stage]);
