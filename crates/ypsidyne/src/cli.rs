@@ -4,10 +4,13 @@ use std::io::{Read, Write};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
+use std::sync::atomic::Ordering;
+use std::time::Duration;
 
 use anyhow::Context;
 use clap::{Args, Parser, Subcommand};
-use ypsidyne_core::document::{Build, Problem};
+use ypsidyne_core::document::{Build, Problem, Search};
+use ypsidyne_core::search::{Space, Watch};
 
 use crate::serve::{self, Settings};
 
@@ -46,9 +49,20 @@ enum Command {
         /// The document; - reads standard input.
         file: PathBuf,
     },
+    /// Search for parts: every combination a search document names, judged with the whole model, as JSON.
+    #[command(
+        long_about = "Reads a ypsidyne.search/1 document (job, drive, base option, what to vary, what to rank by) and \
+                      prints a ypsidyne.found/1 document: how many combinations do the job, the best of them, those \
+                      nothing beats in price, mass, runtime and margin at once, and what the others fell to. Progress \
+                      goes to standard error."
+    )]
+    Find {
+        /// The document; - reads standard input.
+        file: PathBuf,
+    },
     /// Print the JSON Schema of a document.
     Schema {
-        /// build or evaluation.
+        /// build, evaluation, part, shelf, search or found.
         what: String,
     },
     /// Print the OpenAPI description of the interface over HTTP.
@@ -92,6 +106,7 @@ pub fn main() -> ExitCode {
         Command::Demo(options) => run_server(options, true),
         Command::Serve(options) => run_server(options, false),
         Command::Evaluate { file } => return evaluate(&file),
+        Command::Find { file } => return find(&file),
         Command::Schema { what } => return schema(&what),
         Command::Openapi => print_json(&crate::api::openapi()),
     };
@@ -111,7 +126,12 @@ fn finish(done: anyhow::Result<()>) -> ExitCode {
 /// Exit code for input that cannot be used.
 const BAD_INPUT: u8 = 2;
 
-fn evaluate(file: &Path) -> ExitCode {
+/// Reads a document and does something with it; what is wrong with it is listed.
+fn with_document<T>(
+    file: &Path,
+    read: impl FnOnce(&str) -> Result<T, Vec<Problem>>,
+    act: impl FnOnce(T) -> anyhow::Result<()>,
+) -> ExitCode {
     let text = match read_text(file) {
         Ok(text) => text,
         Err(error) => {
@@ -119,13 +139,39 @@ fn evaluate(file: &Path) -> ExitCode {
             return ExitCode::from(BAD_INPUT);
         }
     };
-    match Build::from_json(&text) {
-        Ok(build) => finish(print_json(&ypsidyne_core::remedies::evaluate_with_remedies(&build))),
+    match read(&text) {
+        Ok(document) => finish(act(document)),
         Err(problems) => {
             print_problems(file, &problems);
             ExitCode::from(BAD_INPUT)
         }
     }
+}
+
+fn evaluate(file: &Path) -> ExitCode {
+    with_document(file, Build::from_json, |build| print_json(&ypsidyne_core::remedies::evaluate_with_remedies(&build)))
+}
+
+fn find(file: &Path) -> ExitCode {
+    /// Between two lines of progress.
+    const EVERY: Duration = Duration::from_secs(2);
+    with_document(file, Search::from_json, |search| {
+        let watch = Watch::default();
+        let all = Space::new(&search).count();
+        let (done, ended) = std::sync::mpsc::channel::<()>();
+        let found = std::thread::scope(|scope| {
+            let watch = &watch;
+            scope.spawn(move || {
+                while ended.recv_timeout(EVERY) == Err(std::sync::mpsc::RecvTimeoutError::Timeout) {
+                    eprintln!("ypsidyne: {} of {all} combinations", watch.done.load(Ordering::Relaxed));
+                }
+            });
+            let found = ypsidyne_core::search::find(&search, watch);
+            drop(done);
+            found
+        });
+        print_json(&found)
+    })
 }
 
 fn print_problems(file: &Path, problems: &[Problem]) {

@@ -118,3 +118,22 @@ fn a_port_that_is_taken_is_named() {
     assert_eq!(output.status.code(), Some(1));
     assert!(text(&output.stderr).contains("--port"), "{}", text(&output.stderr));
 }
+
+#[test]
+fn find_tries_every_combination_of_a_search() {
+    let build: serde_json::Value = serde_json::from_str(DOLLY).unwrap();
+    let search = serde_json::json!({
+        "format": "ypsidyne.search/1", "job": build["job"], "drive": "wheels", "base": build["options"][0],
+        "vary": { "gearing": { "driver_teeth": [14, 16, 18], "driven_teeth": [36, 40, 44] } }, "limit": 3,
+    });
+    let output = run(&["find", "-"], Some(&search.to_string()));
+    assert!(output.status.success());
+    let found: serde_json::Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert_eq!((found["format"].as_str(), found["considered"].as_u64()), (Some("ypsidyne.found/1"), Some(9)));
+    assert_eq!(found["ranked"].as_array().unwrap().len(), 3);
+    let mut wrong = search;
+    wrong["drive"] = serde_json::json!("rotor");
+    let refused = run(&["find", "-"], Some(&wrong.to_string()));
+    assert_eq!(refused.status.code(), Some(2));
+    assert!(text(&refused.stderr).contains("/drive"), "{}", text(&refused.stderr));
+}

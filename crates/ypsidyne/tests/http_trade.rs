@@ -110,3 +110,31 @@ async fn a_size_code_is_read_from_an_address() {
     let missing = reqwest::get(server.url("/api/motors/size-code")).await.unwrap();
     assert_eq!(missing.status(), StatusCode::BAD_REQUEST);
 }
+
+fn search(teeth: std::ops::Range<u32>) -> Value {
+    let build: Value = serde_json::from_str(DOLLY).unwrap();
+    json!({
+        "format": "ypsidyne.search/1", "job": build["job"], "drive": "wheels", "base": build["options"][0], "rank_by": "mass",
+        "vary": { "gearing": { "stage": 0, "driver_teeth": teeth.clone().collect::<Vec<u32>>(),
+            "driven_teeth": teeth.map(|teeth| teeth + 20).collect::<Vec<u32>>() },
+            "wheel_diameter_m": (0..150).map(|step| 0.08 + 0.001 * f64::from(step)).collect::<Vec<f64>>() },
+    })
+}
+
+#[tokio::test]
+async fn a_search_answers_and_too_large_a_one_says_what_would_do() {
+    let server = Server::start();
+    let found = answer(&server, "/api/find", &search(12..24)).await;
+    assert_eq!(found["combinations"], 12 * 12 * 150);
+    assert_eq!(found["considered"], found["combinations"]);
+    assert!(found["feasible"].as_u64().unwrap() > 0 && !found["fell"].as_array().unwrap().is_empty());
+    let masses: Vec<f64> =
+        found["ranked"].as_array().unwrap().iter().map(|hit| hit["hardware_mass_kg"].as_f64().unwrap()).collect();
+    assert!(masses.len() == 20 && masses.windows(2).all(|pair| pair[0] <= pair[1]));
+    let reply = post_json(&server, "/api/find", search(5..305).to_string()).await;
+    let said = problem(reply, StatusCode::UNPROCESSABLE_ENTITY).await;
+    assert_eq!(said["errors"][0]["pointer"], "/vary");
+    assert!(said["errors"][0]["detail"].as_str().unwrap().contains("13500000 combinations came"), "{said}");
+    let reply = post_json(&server, "/api/find", json!({ "format": "ypsidyne.search/1" }).to_string()).await;
+    assert!(problem(reply, StatusCode::UNPROCESSABLE_ENTITY).await["errors"].as_array().unwrap().len() >= 4);
+}

@@ -18,6 +18,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Search: every combination of parts, teeth and wheels in an option, at most five million. */
+        post: operations["find"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench": {
         parameters: {
             query?: never;
@@ -2738,6 +2755,192 @@ export interface components {
              */
             current_a: number;
         };
+        /** @description What a search found. */
+        Found: {
+            /** @description Always `ypsidyne.found/1`. */
+            format: string;
+            /**
+             * Format: uint64
+             * @description Combinations there are.
+             */
+            combinations: number;
+            /**
+             * Format: uint64
+             * @description Combinations that were tried; fewer when it was stopped.
+             */
+            considered: number;
+            /**
+             * Format: uint64
+             * @description Those that do the job: target and climb at half charge, kinds match, heat steady, no check fails.
+             */
+            feasible: number;
+            /**
+             * Format: uint64
+             * @description Of those, how many have a check nobody gave the limit of.
+             */
+            feasible_with_unknowns: number;
+            /** @description The best by the ranking asked for. */
+            ranked: components["schemas"]["Hit"][];
+            /** @description Those that no other beats in price, mass, time on one charge and margin at once. */
+            pareto: components["schemas"]["Hit"][];
+            /** @description Whether the list of those nothing beats was cut at its most. */
+            pareto_cut: boolean;
+            /** @description What the others fell to, the most frequent first. */
+            fell: components["schemas"]["Fell"][];
+        };
+        /** @description A combination that does the job. */
+        Hit: {
+            /**
+             * Format: uint64
+             * @description Its number in the order of the document, from 0.
+             */
+            number: number;
+            /** @description What the motor is called. */
+            motor: string | null;
+            /** @description What the battery is called. */
+            battery: string | null;
+            /** @description What the controller is called; null for a bare switch. */
+            controller: string | null;
+            /**
+             * Format: uint32
+             * @description Teeth of the driver; null where the stage has none.
+             */
+            driver_teeth: number | null;
+            /**
+             * Format: uint32
+             * @description Teeth of the driven wheel.
+             */
+            driven_teeth: number | null;
+            /**
+             * Format: double
+             * @description Diameter of the driven wheels, m.
+             */
+            wheel_diameter_m: number | null;
+            /**
+             * Format: double
+             * @description Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description The same without what is in the drawer.
+             */
+            to_buy: number | null;
+            /**
+             * Format: double
+             * @description Mass of all drive parts, kg.
+             */
+            hardware_mass_kg: number;
+            /**
+             * Format: double
+             * @description Minutes on one charge.
+             */
+            runtime_min: number | null;
+            /**
+             * Format: double
+             * @description How far the weakest link is used.
+             */
+            worst_utilisation: number | null;
+            /** @description What gives way first. */
+            weakest_link: components["schemas"]["WeakestLink"] | null;
+        };
+        /** @description What some combinations fell to. */
+        Fell: {
+            /** @description `target`, `climb`, or the code of the first check that fails. */
+            code: string;
+            /**
+             * Format: uint64
+             * @description How many.
+             */
+            count: number;
+        };
+        Search: {
+            /**
+             * Job
+             * @description What the machine must do.
+             */
+            job: components["schemas"]["Job"];
+            /**
+             * Drive
+             * @description The drive in which parts are tried.
+             */
+            drive: string;
+            /**
+             * Base
+             * @description The option they are tried in.
+             */
+            base: components["schemas"]["OptionSheet"];
+            /**
+             * Vary
+             * @description What is tried.
+             */
+            vary: components["schemas"]["Vary"];
+            /**
+             * Rank by
+             * @description What the best one is best in.
+             * @default margin
+             */
+            rank_by?: components["schemas"]["RankBy"];
+            /**
+             * Limit
+             * @description How many are given back.
+             * @default 20
+             */
+            limit?: number;
+            /** @constant */
+            format: "ypsidyne.search/1";
+        };
+        Vary: {
+            /**
+             * Motors
+             * @description Motors to try.
+             * @default []
+             */
+            motors?: components["schemas"]["Motor"][];
+            /**
+             * Batteries
+             * @description Batteries to try.
+             * @default []
+             */
+            batteries?: components["schemas"]["Battery"][];
+            /**
+             * Controllers
+             * @description Controllers to try.
+             * @default []
+             */
+            controllers?: components["schemas"]["Controller"][];
+            /**
+             * Gearing
+             * @description Teeth to try at one stage.
+             */
+            gearing?: components["schemas"]["VaryGearing"] | null;
+            /**
+             * Wheel diameters
+             * @description Wheel diameters to try.
+             * @default []
+             */
+            wheel_diameter_m?: number[];
+        };
+        VaryGearing: {
+            /**
+             * Stage
+             * @description Place in the gearing, from 0, without a built-in gearbox.
+             * @default 0
+             */
+            stage?: number;
+            /**
+             * Driver teeth
+             * @description Teeth of the driver to try.
+             */
+            driver_teeth: number[];
+            /**
+             * Driven teeth
+             * @description Teeth of the driven wheel to try.
+             */
+            driven_teeth: number[];
+        };
+        /** @enum {string} */
+        RankBy: "price" | "mass" | "runtime" | "margin";
         /** @description Everything the workbench shows of a build. */
         Workbench: {
             /** @description Every option evaluated. */
@@ -4713,6 +4916,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Search"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
                 };
             };
             /** @description A problem document (RFC 9457). */

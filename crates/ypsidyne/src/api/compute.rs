@@ -1,15 +1,19 @@
 //! Stateless: what a document says, without storing it.
 
+use std::sync::Arc;
+use std::sync::atomic::Ordering;
+
 use axum::Json;
 use axum::extract::{Path, Query, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::document::{Build, OptionSheet};
+use ypsidyne_core::document::{Build, OptionSheet, Problem, Search};
 use ypsidyne_core::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::{Evaluation, evaluate};
 use ypsidyne_core::remedies::evaluate_with_remedies;
+use ypsidyne_core::search::{Found, Space, Watch, find};
 use ypsidyne_core::sums::{Sum, job_sums};
 use ypsidyne_core::templates::{TEMPLATES, Template};
 use ypsidyne_core::typical::{TYPICAL, Typical};
@@ -31,6 +35,18 @@ pub(super) fn routes() -> Vec<Route> {
                 )
                 .body::<Build>()
                 .query("remedies", "boolean"),
+            ],
+        },
+        Route {
+            path: "/api/find",
+            handlers: post(find_parts),
+            operations: vec![
+                Operation::new::<Found>(
+                    "post",
+                    "find",
+                    "Search: every combination of parts, teeth and wheels in an option, at most five million.",
+                )
+                .body::<Search>(),
             ],
         },
         Route {
@@ -113,6 +129,38 @@ async fn evaluate_build(
         Ok(Json(if wanted { evaluate_with_remedies(&build) } else { evaluate(&build) }))
     })
     .await?
+}
+
+/// Most combinations of one request: some seconds of work.
+const MOST_COMBINATIONS: u64 = 5_000_000;
+
+async fn find_parts(State(app): State<App>, body: JsonBody) -> Result<Json<Found>, ApiError> {
+    let search = Search::from_json(body.text()?).map_err(ApiError::Document)?;
+    let count = Space::new(&search).count();
+    if count > MOST_COMBINATIONS {
+        let problem = Problem {
+            pointer: "/vary".to_owned(),
+            detail: format!(
+                "{count} combinations came, {MOST_COMBINATIONS} are possible in one request: vary fewer parts or teeth, or \
+                 search on the command line"
+            ),
+        };
+        return Err(ApiError::Document(vec![problem]));
+    }
+    let watch = Arc::new(Watch::default());
+    // A request that is dropped stops its search.
+    let stop = StopOnDrop(Arc::clone(&watch));
+    let found = app.compute(move || find(&search, &watch)).await?;
+    drop(stop);
+    Ok(Json(found))
+}
+
+struct StopOnDrop(Arc<Watch>);
+
+impl Drop for StopOnDrop {
+    fn drop(&mut self) {
+        self.0.stop.store(true, Ordering::Relaxed);
+    }
 }
 
 /// The place of an option in the query.
