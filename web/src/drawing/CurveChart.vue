@@ -50,6 +50,11 @@ const tableShown = ref(false);
 const HEIGHT = 300;
 const margin = { left: 44, right: 24, top: 20, bottom: 34 };
 
+/** Whether a label would run out of the drawing: then it ends at its place. */
+const LETTER = 5.2;
+const ends = (label: ChartLabel) =>
+  px(label.x) + label.dx + label.text.length * LETTER > width.value && px(label.x) > width.value / 2;
+
 const all = computed(() => [
   ...props.curves.flatMap((curve) => curve.points),
   ...(props.band?.points ?? []),
@@ -160,8 +165,9 @@ function key(event: KeyboardEvent): void {
       <text
         v-for="label in labels"
         :key="label.text"
-        :x="px(label.x) + label.dx"
+        :x="px(label.x) + (ends(label) ? -Math.abs(label.dx) : label.dx)"
         :y="py(label.y) + label.dy"
+        :text-anchor="ends(label) ? 'end' : 'start'"
         class="axis label"
       >
         {{ label.text }}

@@ -142,6 +142,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
                   :options="offered"
                   option-label="label"
                   option-value="key"
+                  placeholder="leave out"
                   filter
                   :aria-label="`What ${column.header} holds`"
                   @update:model-value="

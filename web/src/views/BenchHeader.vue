@@ -8,7 +8,7 @@ import VerdictMark from "../parts/VerdictMark.vue";
 import { download, fileName } from "../lib/download";
 import PreferencesMenu from "./PreferencesMenu.vue";
 
-const emit = defineEmits<{ keys: []; history: [] }>();
+const emit = defineEmits<{ keys: []; history: []; options: [] }>();
 const bench = useBench();
 const drives = useDrives();
 const toast = useToast();
@@ -120,6 +120,16 @@ function setName(event: Event): void {
         @click="drives.addOption()"
       >
         + option
+      </button>
+      <button
+        v-if="(bench.document?.options.length ?? 0) > 1"
+        type="button"
+        class="tab more"
+        data-compare-options
+        title="All options in figures, best and worst"
+        @click="emit('options')"
+      >
+        compare
       </button>
     </nav>
     <div class="tools">

@@ -17,6 +17,7 @@ import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
 import ConflictDialog from "./ConflictDialog.vue";
 import HistoryDialog from "./HistoryDialog.vue";
+import OptionsDialog from "./OptionsDialog.vue";
 import KeysDialog from "./KeysDialog.vue";
 import StepNav from "./StepNav.vue";
 import SumDialog from "./SumDialog.vue";
@@ -37,6 +38,7 @@ const PANELS = {
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 const keysShown = ref(false);
 const historyShown = ref(false);
+const optionsShown = ref(false);
 
 void loadTypical();
 watch(
@@ -77,7 +79,7 @@ useKeys({
     <p><router-link to="/">All builds</router-link></p>
   </div>
   <div v-else-if="bench.document" class="bench">
-    <BenchHeader @keys="keysShown = true" @history="historyShown = true" />
+    <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="optionsShown = true" />
     <section class="sheet" aria-label="What the chain does">
       <CaseBar />
       <PowerPath :selected="step" @select="go" />
@@ -92,6 +94,7 @@ useKeys({
     <VerdictPanel @go="go" />
     <ConflictDialog />
     <SumDialog />
+    <OptionsDialog v-model:shown="optionsShown" />
     <HistoryDialog v-model:shown="historyShown" />
     <KeysDialog v-model:shown="keysShown" />
   </div>

@@ -200,6 +200,16 @@ macro_rules! choice {
                 }
             }
 
+            fn missing(
+                spec: &crate::document::reading::Spec,
+                at: &crate::document::reading::Place<'_>,
+                problems: &mut crate::document::reading::Problems,
+            ) -> Option<Self> {
+                let words = [$( $word ),*].join(", ");
+                problems.note(at, format!("missing: {} is needed, one of {words}", spec.label.to_lowercase()));
+                None
+            }
+
             fn schema(
                 _spec: &crate::document::reading::Spec,
                 generator: &mut schemars::SchemaGenerator,

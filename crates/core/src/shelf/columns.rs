@@ -86,6 +86,7 @@ const USUAL: &[(&str, &str)] = &[
     ("mass", "mass_kg"),
     ("kv", "kv_rpm_per_v"),
     ("speedconstant", "kv_rpm_per_v"),
+    ("r", "resistance_ohm"),
     ("rm", "resistance_ohm"),
     ("resistance", "resistance_ohm"),
     ("io", "no_load_current_a"),
