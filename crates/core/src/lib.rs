@@ -34,6 +34,7 @@ mod guesses;
 pub mod honest;
 pub mod motors;
 mod numeric;
+mod price;
 pub mod remedies;
 mod say;
 pub mod schema;

@@ -176,3 +176,93 @@ fn nothing_is_said_where_nothing_is_to_spare() {
     json["job"]["drives"][0]["load"]["target_speed_m_s"] = json!(11.0);
     assert_eq!(slower(&build(&json), 0, 0), None);
 }
+
+/// Every rule of the guide, by the wish or the job that makes it apply: what comes to the front, what falls back.
+#[rstest]
+#[case::smooth_starts(json!({ "finesse": "smooth" }), MotorFamily::Sensored, MotorFamily::Sensorless)]
+#[case::crawling(json!({ "finesse": "much" }), MotorFamily::FieldOriented, MotorFamily::HubDirect)]
+#[case::mud(json!({ "wetness": "mud" }), MotorFamily::Sensorless, MotorFamily::Rebuildable)]
+#[case::splashes(json!({ "wetness": "splash" }), MotorFamily::Sensorless, MotorFamily::Rebuildable)]
+#[case::quiet(json!({ "noise": "quiet" }), MotorFamily::HubDirect, MotorFamily::HubGeared)]
+#[case::nobody_cares(json!({ "upkeep": "nobody" }), MotorFamily::Sensored, MotorFamily::SealedCan)]
+#[case::someone_likes_to(json!({ "upkeep": "handy" }), MotorFamily::Rebuildable, MotorFamily::SealedCan)]
+#[case::cheap_for_two(json!({ "purse": "small" }), MotorFamily::SealedCan, MotorFamily::FieldOriented)]
+#[case::any_wheel(json!({ "wheel": "any" }), MotorFamily::Sensored, MotorFamily::HubDirect)]
+#[case::hidden(json!({ "wheel": "fixed" }), MotorFamily::HubDirect, MotorFamily::Sensorless)]
+fn each_wish_gives_one_kind_more_points_than_another(
+    #[case] wishes: Value,
+    #[case] gains: MotorFamily,
+    #[case] loses: MotorFamily,
+) {
+    let mut json = document("dolly");
+    json["job"]["drives"][0]["wishes"] = json!({});
+    let balance = |json: &Value, kind: MotorFamily| {
+        let ranked = guide(&build(json), 0, 0).expect("the drive is there");
+        let found = ranked.iter().find(|ranked| ranked.kind == kind).expect("every kind is ranked");
+        i64::from(found.points_for) - i64::from(found.points_against)
+    };
+    let before = balance(&json, gains) - balance(&json, loses);
+    json["job"]["drives"][0]["wishes"] = wishes;
+    assert!(balance(&json, gains) - balance(&json, loses) > before);
+}
+
+#[rstest]
+#[case::a_hub_is_a_wheel("launcher", MotorFamily::HubDirect)]
+#[case::no_gear_motor_turns_that_fast("launcher", MotorFamily::GearMotorWorm)]
+fn what_cannot_be_is_ruled_out_with_its_reason(#[case] demo: &str, #[case] kind: MotorFamily) {
+    let ranked = guide(&build(&document(demo)), 0, 0).expect("the drive is there");
+    let found = ranked.iter().find(|ranked| ranked.kind == kind).expect("every kind is ranked");
+    assert!(found.ruled_out, "{found:?}");
+    assert!(guide(&build(&document(demo)), 0, 99).is_none());
+}
+
+/// The bench's own copy of the trade: a motor is read in every demo build, for every option and drive, without a gap.
+#[test]
+fn every_motor_of_the_demo_builds_is_read() {
+    for demo in demo::BUILDS {
+        let build = build(&serde_json::from_str(demo.json).expect("it reads"));
+        for (option, sheet) in build.options.iter().enumerate() {
+            for drive in 0..sheet.drives.len() {
+                let read = reading(&build, option, drive, &[]).expect("the drive is there");
+                assert!(read.turns.iter().filter(|row| row.now).count() == 1, "{}", demo.slug);
+                assert!(read.timing.iter().any(|row| (row.torque_per_ampere - 1.0).abs() < 1e-9));
+                assert!(read.volts[1].voltage_v > read.volts[0].voltage_v);
+                assert!(read.kv.says.ends_with('.') && read.volts_say.ends_with('.'));
+            }
+        }
+    }
+}
+
+/// More turns: slower, more torque for each ampere, so less current for the same work; fewer: the other way round.
+#[test]
+fn more_turns_take_less_current_for_the_same_work() {
+    let read = reading(&build(&document("dolly")), 0, 0, &[]).expect("the drive is there");
+    for pair in read.turns.windows(2) {
+        assert!(pair[1].kv_rpm_per_v < pair[0].kv_rpm_per_v && pair[1].resistance_ohm > pair[0].resistance_ohm);
+        assert!(pair[1].motor_current_a < pair[0].motor_current_a, "{pair:?}");
+    }
+}
+
+/// A motor with the same can but a higher Kv is no smaller motor, and a gear motor counts with its own gear.
+#[test]
+fn only_a_smaller_motor_is_a_trap() {
+    let json = document("harvest cart");
+    let build = build(&json);
+    let motor = |change: &dyn Fn(&mut Value)| {
+        let mut motor = json["options"][0]["drives"][0]["motor"].clone();
+        change(&mut motor);
+        Motor::from_value(&motor, "motor").expect("it reads")
+    };
+    assert_eq!(swap(&build, 0, 0, &motor(&|motor| motor["kv_rpm_per_v"] = json!(260))), None, "as large");
+    let small_and_geared = motor(&|motor| {
+        motor["kv_rpm_per_v"] = json!(260);
+        motor["can_diameter_mm"] = json!(42);
+        motor["gearbox"]["ratio"] = json!(54);
+    });
+    assert_eq!(swap(&build, 0, 0, &small_and_geared), None, "its gearbox makes up for its Kv");
+    let small = motor(&|motor| {
+        motor["kv_rpm_per_v"] = json!(260);
+        motor["can_diameter_mm"] = json!(42);
+    });
+    assert!(swap(&build, 0, 0, &small).is_some());
+}

@@ -188,3 +188,97 @@ fn nearest_pairs_are_the_nearest() {
     // Common practice: pulleys of 15 and 36 gear down by 2.4.
     assert!(nearest_pairs(2.4, &[15], &[36])[0].off.abs() < 1e-12);
 }
+
+/// Advice names what a maker would name, and only where it is so.
+#[rstest]
+#[case::undercut(json!({ "kind": "spur", "driver_teeth": 12, "driven_teeth": 40, "module_mm": 1 }), "undercut", true)]
+#[case::no_undercut(json!({ "kind": "spur", "driver_teeth": 18, "driven_teeth": 40, "module_mm": 1 }), "undercut", false)]
+#[case::rare_module(json!({ "kind": "spur", "driver_teeth": 18, "driven_teeth": 40, "module_mm": 1.7 }), "ISO 54", true)]
+#[case::usual_module(json!({ "kind": "spur", "driver_teeth": 18, "driven_teeth": 40, "module_mm": 1.5 }), "ISO 54", false)]
+#[case::inch_pitch(json!({ "kind": "spur", "driver_teeth": 18, "driven_teeth": 40, "diametral_pitch": 20 }), "ISO 54", false)]
+#[case::sharp_bend(json!({ "kind": "belt", "driver_teeth": 11, "driven_teeth": 40, "pitch_mm": 5, "width_mm": 15 }), "bends", true)]
+#[case::wrong_length(
+    json!({ "kind": "belt", "driver_teeth": 16, "driven_teeth": 40, "pitch_mm": 5, "width_mm": 15, "belt_teeth": 72, "centre_distance_mm": 100 }),
+    "wants the shafts 108 mm apart", true
+)]
+#[case::rough_chain(json!({ "kind": "chain", "driver_teeth": 9, "driven_teeth": 40, "pitch_mm": 6.35 }), "rough", true)]
+#[case::smooth_chain(json!({ "kind": "chain", "driver_teeth": 19, "driven_teeth": 40, "pitch_mm": 6.35 }), "swing", false)]
+#[case::guard(json!({ "kind": "chain", "driver_teeth": 19, "driven_teeth": 40, "pitch_mm": 6.35 }), "fingers", true)]
+#[case::holding_worm(json!({ "kind": "worm", "ratio": 2.5, "efficiency": 0.45 }), "holds by itself", true)]
+#[case::free_worm(json!({ "kind": "worm", "ratio": 2.5, "efficiency": 0.8 }), "does not hold by itself", true)]
+#[case::worm_by_its_angle(json!({ "kind": "worm", "ratio": 2.5, "efficiency": 0.8, "lead_angle_deg": 10 }), "about 77 % comes through", true)]
+fn advice_is_given_where_it_is_due(#[case] stage: Value, #[case] words: &str, #[case] said: bool) {
+    let result = with(GEARING, json!([stage]));
+    let advice = &result.drives[0].stages[0].advice;
+    assert_eq!(advice.iter().any(|line| line.contains(words)), said, "{advice:?}");
+}
+
+/// Work, jam and their limits: the larger of the two decides, and the sentence says which.
+#[test]
+fn a_chain_is_judged_by_the_worse_of_jam_and_work() {
+    let chain = |limit: f64| json!([{ "kind": "chain", "driver_teeth": 11, "driven_teeth": 28, "pitch_mm": 6.35, "permissible_tension_n": limit }]);
+    let result = with(GEARING, chain(500.0));
+    let pair = result.drives[0].stages[0].pair.clone().expect("teeth and pitch are given");
+    let seen = check(&result, "gearing.chain_load");
+    let (jam, work) = (pair.peak_force_n.expect("it stalls") / 2.0, pair.running_force_n.expect("it works"));
+    assert_relative_eq!(seen.demand.expect("a number"), jam.max(work), max_relative = 1e-9);
+    assert_eq!(seen.limit, Some(500.0));
+    assert_eq!(seen.because.contains("jams"), jam > work, "{}", seen.because);
+}
+
+/// The weakest of both wheels decides: an acetal wheel on a steel pinion, not the pinion.
+#[test]
+fn the_weaker_wheel_of_a_pair_decides() {
+    let stage = json!([{ "kind": "spur", "driver_teeth": 20, "driven_teeth": 50, "module_mm": 1.5, "face_width_mm": 12,
+        "material": "hardened steel", "driven_material": "acetal" }]);
+    let mixed = with(GEARING, stage);
+    let seen = check(&mixed, "gearing.bending");
+    assert_eq!(seen.limit, Some(35.0));
+    assert!(seen.because.contains("wheel of 50 teeth (acetal)"), "{}", seen.because);
+    let unknown = with(
+        GEARING,
+        json!([{ "kind": "spur", "driver_teeth": 20, "driven_teeth": 50, "module_mm": 1.5,
+        "face_width_mm": 12, "material": "unobtainium" }]),
+    );
+    assert_eq!(check(&unknown, "gearing.bending").verdict, Verdict::Unknown);
+}
+
+/// A thicker shaft stands more, with the third power; a hardened one 300/117 as much; a heavy machine is told of 5 mm.
+#[test]
+fn a_shaft_is_judged_by_its_thickness_and_hardness() {
+    let of = |diameter: f64| {
+        let result = with("/options/0/drives/0/motor/shaft_diameter_mm", json!(diameter));
+        check(&result, "motor.shaft").clone()
+    };
+    let (thick, thin) = (of(8.0), of(4.0));
+    assert_relative_eq!(thin.demand.expect("a number") / thick.demand.expect("a number"), 8.0, max_relative = 1e-9);
+    assert!(thin.because.contains("5 mm or more") && !thick.because.contains("5 mm or more"));
+    let hard = with("/options/0/drives/0/motor/shaft_hardened", json!(true));
+    let hard = check(&hard, "motor.shaft");
+    assert_relative_eq!(
+        hard.utilisation.expect("a number"),
+        thick.utilisation.expect("a number") * 117.0 / 300.0,
+        max_relative = 1e-9
+    );
+}
+
+/// Two stages of one kind are two checks, told apart by their place, and each finds its own remedies.
+#[test]
+fn two_stages_of_a_kind_are_judged_apart() {
+    let belt = |width: f64| json!({ "kind": "belt", "driver_teeth": 16, "driven_teeth": 25, "pitch_mm": 5, "width_mm": width });
+    let mut json = dolly();
+    json.pointer_mut("/options/0/drives/0").expect("a drive")["gearing"] = json!([belt(15.0), belt(9.0)]);
+    let build = Build::from_value(&json).expect("it reads");
+    let result = evaluate_option(&build.job, &build.options[0], 0);
+    let tension: Vec<&Check> = result.checks.iter().filter(|check| check.code == "gearing.belt_tension").collect();
+    let mut places: Vec<_> = tension.iter().filter_map(|check| check.stage).collect();
+    places.sort_unstable();
+    assert_eq!(places, [0, 1]);
+    let second = tension.iter().find(|check| check.stage == Some(1)).expect("the second belt");
+    assert_eq!(second.verdict, Verdict::Fail, "{}", second.because);
+    assert!(second.because.starts_with("Stage 2: "), "{}", second.because);
+    let offered = ypsidyne_core::remedies::remedies(&build, 0, second.code, second.drive.as_deref(), second.stage);
+    assert!(offered.iter().any(|remedy| remedy.pointer.contains("/gearing/1")), "{offered:#?}");
+    let sums = ypsidyne_core::sums::sums(&build.job, &build.options[0], 0);
+    assert!(sums.iter().any(|sum| sum.id == "check.gearing.belt_tension.2"));
+}

@@ -54,6 +54,19 @@ fn cart_with(pointer: &str, value: Value) -> Value {
 #[case::wheels_without_diameter("/options/0/drives/0/output", json!({}), "/options/0/drives/0/output/wheel_diameter_m", "diameter is needed")]
 #[case::more_on_a_channel_than_there_are("/options/0/drives/0/motors_per_channel", json!(3), "/options/0/drives/0/motors_per_channel", "there are 2 motors")]
 #[case::nested_where_text("/name", json!({"a": 1}), "/name", "an object came")]
+#[case::two_pitches("/options/0/drives/0/gearing/0", json!({"kind": "spur", "driver_teeth": 12, "driven_teeth": 40, "driven_module_mm": 1, "driven_diametral_pitch": 24}),
+    "/options/0/drives/0/gearing/0/driven_diametral_pitch", "give one of the two")]
+#[case::short_belt("/options/0/drives/0/gearing/0", json!({"kind": "belt", "driver_teeth": 12, "driven_teeth": 40, "belt_teeth": 4}),
+    "/options/0/drives/0/gearing/0/belt_teeth", "10 to 5000")]
+#[case::clearance_from_nowhere("/job/compartment", json!({"length_mm": 300, "width_mm": 100, "height_mm": 50, "ground_clearance_mm": 60}),
+    "/job/compartment/above_ground_mm", "counted from the top of the room")]
+#[case::half_a_size("/options/0/battery/size_mm", json!({"length": 100}), "/options/0/battery/size_mm/width", "missing: width")]
+#[case::wish("/job/drives/0/wishes", json!({"noise": "loud"}), "/job/drives/0/wishes/noise", "one of any, quiet")]
+#[case::controller_room_without_height("/job/controller_space", json!({"length_mm": 90, "width_mm": 60}), "/job/controller_space/height_mm", "missing: height is needed")]
+#[case::hardened_by_word("/options/0/drives/0/motor/shaft_hardened", json!("yes"), "/options/0/drives/0/motor/shaft_hardened", "true or false")]
+#[case::clutch_of_nothing("/options/0/drives/0/motor/gearbox/slip_clutch_nm", json!(0), "/options/0/drives/0/motor/gearbox/slip_clutch_nm", "out of range")]
+#[case::lead_angle("/options/0/drives/0/gearing/0", json!({"kind": "worm", "ratio": 20, "lead_angle_deg": 85}), "/options/0/drives/0/gearing/0/lead_angle_deg", "0.5 to 60")]
+#[case::missing_kind("/options/0/drives/0/gearing/0", json!({"ratio": 2}), "/options/0/drives/0/gearing/0/kind", "one of spur, belt, chain")]
 #[case::tilde_in_a_key("/job/a~b", json!(1), "/job/a~0b", "unknown key")]
 fn each_problem_has_place_and_remedy(
     #[case] at: &str,

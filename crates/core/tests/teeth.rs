@@ -3,6 +3,7 @@
 //! Standards and books are quoted from memory; where an example was recomputed from its inputs, the source says so.
 
 use approx::assert_relative_eq;
+use proptest::prelude::*;
 use rstest::rstest;
 use ypsidyne_core::teeth::{belt, chain, materials, shaft, spur, worm};
 
@@ -124,6 +125,88 @@ fn validated_centre_distance_of_a_bought_belt() {
     assert_relative_eq!(belt::centre_distance_mm(a, b, 300.0).expect("long enough"), 83.478_173, max_relative = 1e-7);
     assert_eq!(belt::centre_distance_mm(a, b, 100.0), None, "too short to go round");
     assert_eq!(belt::length_mm(a, b, 20.0), None, "the pulleys overlap");
+}
+
+proptest! {
+    /// A belt is at least as long as twice the distance and half of each pulley, and at most a little more than the
+    /// approximate form says; a longer distance takes a longer belt; and the distance comes back from the length.
+    #[test]
+    fn a_belt_goes_round_both_pulleys(
+        pitch in 2.0..10.0_f64, driver in 10..120_u32, driven in 10..120_u32, spread in 1.01..8.0_f64,
+    ) {
+        let (a, b) = (belt::pitch_diameter_mm(pitch, driver), belt::pitch_diameter_mm(pitch, driven));
+        let centre = (a + b) / 2.0 * spread;
+        let length = belt::length_mm(a, b, centre).expect("the pulleys are apart");
+        let half_rounds = std::f64::consts::PI * (a + b) / 2.0;
+        prop_assert!(length >= 2.0 * centre + half_rounds - 1e-9);
+        let approximate = 2.0 * centre + half_rounds + (a - b).powi(2) / (4.0 * centre);
+        prop_assert!((length - approximate).abs() <= 0.06 * length, "{length} against {approximate}");
+        prop_assert!(belt::length_mm(a, b, centre * 1.01).expect("apart") > length);
+        let back = belt::centre_distance_mm(a, b, length).expect("its own length fits");
+        prop_assert!((back / centre - 1.0).abs() < 1e-7, "{back} against {centre}");
+        // The smaller pulley is held by at most half of its teeth, by exactly half when both are equal.
+        let mesh = belt::teeth_in_mesh(pitch, driver, driven, centre).expect("apart");
+        prop_assert!(mesh <= f64::from(driver.min(driven)) / 2.0 + 1e-9 && mesh > 0.0);
+    }
+
+    /// Pitch diameters of chain and belt of many teeth agree: the polygon becomes the circle.
+    #[test]
+    fn a_sprocket_of_many_teeth_is_a_pulley(pitch in 4.0..20.0_f64, teeth in 60..400_u32) {
+        let (chain, belt) = (chain::pitch_diameter_mm(pitch, teeth), belt::pitch_diameter_mm(pitch, teeth));
+        prop_assert!(chain > belt && chain / belt < 1.0006);
+    }
+
+    /// More face, more module, more teeth: less stress. More force or more speed: more.
+    #[test]
+    fn bending_goes_the_way_teeth_go(
+        force in 1.0..5000.0_f64, speed in 0.0..30.0_f64, face in 2.0..50.0_f64, module in 0.3..5.0_f64, teeth in 10..200_u32,
+    ) {
+        let stress = spur::bending_mpa(force, speed, face, module, teeth);
+        prop_assert!(stress > 0.0 && stress.is_finite());
+        prop_assert!(spur::bending_mpa(force, speed, face * 1.1, module, teeth) < stress);
+        prop_assert!(spur::bending_mpa(force, speed, face, module * 1.1, teeth) < stress);
+        prop_assert!(spur::bending_mpa(force, speed, face, module, teeth + 5) <= stress);
+        prop_assert!(spur::bending_mpa(force * 1.1, speed, face, module, teeth) > stress);
+        prop_assert!(spur::bending_mpa(force, speed + 1.0, face, module, teeth) > stress);
+    }
+
+    /// A longer chain stands further apart, and an even number of links can always be found beside any distance.
+    #[test]
+    fn a_chain_of_more_links_stands_further_apart(driver in 9..60_u32, driven in 9..120_u32, spread in 1.2..6.0_f64) {
+        let pitch = 12.7;
+        let centre = spread * (chain::pitch_diameter_mm(pitch, driver) + chain::pitch_diameter_mm(pitch, driven)) / 2.0;
+        let links = (chain::length_links(pitch, driver, driven, centre) / 2.0).ceil() * 2.0;
+        let near = chain::centre_distance_mm(pitch, driver, driven, links).expect("long enough");
+        let far = chain::centre_distance_mm(pitch, driver, driven, links + 2.0).expect("long enough");
+        prop_assert!(near >= centre - 1e-6 && far > near && far - near < 2.0 * pitch);
+    }
+}
+
+/// Stock lengths are whole teeth, each once, rising; the nearest of them are the nearest.
+#[test]
+fn belts_that_are_sold_are_listed_once_and_found_by_nearness() {
+    for known in belt::PITCHES {
+        assert!(known.stock_teeth.windows(2).all(|pair| pair[0] < pair[1]), "{} mm", known.pitch_mm);
+        assert!(known.widths_mm.windows(2).all(|pair| pair[0] < pair[1]), "{} mm", known.pitch_mm);
+        for wanted in [60.2, 99.5, 140.0] {
+            let near = belt::nearest_stock(known.pitch_mm, wanted, 3);
+            let off = |teeth: u32| (f64::from(teeth) - wanted).abs();
+            assert!(near.windows(2).all(|pair| off(pair[0]) <= off(pair[1])));
+            assert!(known.stock_teeth.iter().all(|teeth| near.contains(teeth) || off(*teeth) >= off(near[2])));
+        }
+    }
+    assert!(belt::nearest_stock(4.4, 60.0, 3).is_empty(), "a pitch nobody sells");
+}
+
+/// ISO 13050 pitches for curved teeth, ISO 5296 for trapezoids, from memory.
+#[test]
+fn validated_belt_pitches() {
+    for pitch in [3.0, 5.0, 8.0, 2.032, 5.08, 9.525, 12.7] {
+        assert!(belt::pitch(pitch).is_some(), "{pitch} mm");
+    }
+    assert_relative_eq!(2.032, 0.08 * 25.4, max_relative = 1e-12);
+    assert_relative_eq!(5.08, 0.2 * 25.4, max_relative = 1e-12);
+    assert_relative_eq!(9.525, 0.375 * 25.4, max_relative = 1e-12);
 }
 
 /// Common rule of belt handbooks: whole rating from six teeth in mesh on, a fifth less for each that lacks.

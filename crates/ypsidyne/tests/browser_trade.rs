@@ -164,3 +164,108 @@ async fn packs_are_drawn_in_their_room_whole_and_halved() {
     browser.until_text("The size of a pack is not given").await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_motor_is_read_rewound_and_undone() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.fill("turns", "10").await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/turns", 10.0).await;
+    browser.run("document.querySelector('[data-motor-reading] summary').click()").await;
+    browser.until("the windings", "document.querySelectorAll('[data-rewound]').length === 5").await;
+    // What would 13 turns do? It comes as a row of its own, and is taken with one press.
+    browser.run("const one = document.querySelector('[data-turns]'); one.value = '13'; one.dispatchEvent(new Event('change'))").await;
+    let row =
+        "[...document.querySelectorAll('[data-rewound]')].find((one) => one.children[1].textContent.trim() === '13')";
+    browser.until("13 turns", row).await;
+    browser.run(&format!("{row}.querySelector('button').click()")).await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/turns", 13.0).await;
+    browser
+        .until(
+            "and Kv with it",
+            "Math.abs(Number(document.querySelector(\"[data-field='kv_rpm_per_v']\").value) - 170 / 1.3) < 0.01",
+        )
+        .await;
+    browser.control("z").await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/turns", 10.0).await;
+    // A code read off a can: a measure, and a name that is none.
+    browser.run("const one = document.querySelector('[data-size-code]'); one.value = '6355'; one.dispatchEvent(new Event('input'))").await;
+    browser
+        .until(
+            "a measure",
+            "document.querySelector('[data-size-says]').textContent.includes('63 mm across and 55 mm long')",
+        )
+        .await;
+    browser.run("const one = document.querySelector('[data-size-code]'); one.value = '540'; one.dispatchEvent(new Event('input'))").await;
+    browser.until("a name", "document.querySelector('[data-size-says]').textContent.includes('not a measure')").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn a_way_to_go_slower_is_taken_and_the_note_goes() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.until("three ways", "document.querySelectorAll('[data-slower] [data-way]').length === 4").await;
+    let says = text(&browser, "document.querySelector('[data-slower] summary').textContent").await;
+    assert!(says.contains("three ways to go slower"), "{says}");
+    browser
+        .run("[...document.querySelectorAll('[data-slower] [data-way]')].at(-1).querySelector('button').click()")
+        .await;
+    browser.until("nothing to spare any more", "!document.querySelector('[data-slower]')").await;
+    let stored = document(&server, &id).await;
+    assert!(stored.pointer(&format!("{TEETH}/driver_teeth")).is_some());
+    browser.control("z").await;
+    browser.until("and back", "document.querySelector('[data-slower]')").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn a_spur_pair_is_put_in_judged_and_mended() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
+    browser.run("document.querySelector(\"[data-stage] [data-field='kind']\").click()").await;
+    browser.press_option("Spur gears").await;
+    until_stored(&server, &id, &format!("{TEETH}/kind"), "spur").await;
+    browser.fill("module_mm", "1.5").await;
+    browser.fill("face_width_mm", "3").await;
+    browser.fill("material", "acetal").await;
+    browser.until_verdict("gearing.bending", "fail").await;
+    browser
+        .until(
+            "the pair stands where it meshes",
+            "document.querySelector('[data-stage-drawing] .measure text').textContent.startsWith('42')",
+        )
+        .await;
+    browser.run("const row = document.querySelector(\"[data-check='gearing.bending'] button.row\"); if (row.ariaExpanded !== 'true') row.click()").await;
+    browser
+        .until("what would fix it", "document.querySelector(\"[data-check='gearing.bending'] [data-remedy]\")")
+        .await;
+    browser.run("document.querySelector(\"[data-check='gearing.bending'] [data-remedy]\").click()").await;
+    browser
+        .until("mended", "document.querySelector(\"[data-check='gearing.bending']\")?.dataset.checkVerdict !== 'fail'")
+        .await;
+    // Teeth per inch and back say the same pitch.
+    browser.press("teeth per inch").await;
+    browser.until("as diametral pitch", "document.querySelector(\"[data-field='diametral_pitch']\")").await;
+    browser.press("module in mm").await;
+    browser.until("as module", "document.querySelector(\"[data-field='module_mm']\")").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn the_motor_s_own_gearbox_is_drawn_and_a_clutch_spares_it() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "gearing").await;
+    browser.until("the gear motor", "document.querySelectorAll('[data-gearbox-drawing] circle').length >= 5").await;
+    browser.until_text("A jam puts").await;
+    browser.run("document.querySelector('[data-gearbox] a').click()").await;
+    browser.until("the motor step", "location.pathname.endsWith('/motor')").await;
+    browser.fill("slip_clutch_nm", "30").await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/gearbox/slip_clutch_nm", 30.0).await;
+    browser.until_verdict("gearing.gearbox_jam", "ok").await;
+    browser.end().await;
+}

@@ -349,6 +349,10 @@ function setNotes(build: Build, text: string): void {
   padding-bottom: 3px;
 }
 
+.rule:not(:first-child) {
+  margin-top: 12px;
+}
+
 textarea {
   width: 100%;
   font: inherit;

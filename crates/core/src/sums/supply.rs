@@ -3,7 +3,7 @@
 use super::paper::Paper;
 use super::{COMMON_PRACTICE, FullDesk, MECHANICS, OHM};
 use crate::document::{BatteryRule, Provenance};
-use crate::evaluation::price_of_parts;
+use crate::price::{price, price_of_parts};
 use crate::supply::{CHARGES, FULL, HALF, LOW};
 
 const CELL_TABLE: &str = "table of the chemistry";
@@ -405,6 +405,6 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Paper) {
         terms.push(format!("n_{place} · p_{place}"));
     }
     if !terms.is_empty() {
-        line.gives(format!("p = {}", terms.join(" + ")), crate::evaluation::price(desk.option, false), "", MECHANICS);
+        line.gives(format!("p = {}", terms.join(" + ")), price(desk.option, false), "", MECHANICS);
     }
 }
