@@ -105,16 +105,30 @@ impl Browser {
             .unwrap_or_else(|error| panic!("{selector}: {error}"))
     }
 
+    /// Clicks an element once it is there and can be clicked: a list that is opening cannot yet, and a row that is drawn
+    /// anew is another element.
+    async fn click_on(&self, locator: Locator<'_>, what: &str) {
+        let end = std::time::Instant::now() + PATIENCE;
+        loop {
+            let found = self.client.wait().at_most(PATIENCE).for_element(locator).await;
+            let element = found.unwrap_or_else(|error| panic!("{what}: {error}"));
+            match element.click().await {
+                Ok(()) => return,
+                Err(error) if std::time::Instant::now() > end => panic!("click {what}: {error}"),
+                Err(_) => tokio::time::sleep(Duration::from_millis(25)).await,
+            }
+        }
+    }
+
     /// Clicks the element for a selector.
     pub async fn click(&self, selector: &str) {
-        self.find(selector).await.click().await.unwrap_or_else(|error| panic!("click {selector}: {error}"));
+        self.click_on(Locator::Css(selector), selector).await;
     }
 
     /// Clicks the button or link with these words.
     pub async fn press(&self, words: &str) {
         let path = format!("//*[self::button or self::a][contains(normalize-space(.), '{words}')]");
-        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await;
-        found.unwrap_or_else(|error| panic!("{words}: {error}")).click().await.unwrap();
+        self.click_on(Locator::XPath(&path), words).await;
     }
 
     /// Types into a field by its key, replacing what stood there, and leaves it.
@@ -224,8 +238,7 @@ impl Browser {
     /// Chooses an entry of the list that is open.
     pub async fn press_option(&self, words: &str) {
         let path = format!("//li[@role='option'][contains(normalize-space(.), '{words}')]");
-        let found = self.client.wait().at_most(PATIENCE).for_element(Locator::XPath(&path)).await;
-        found.unwrap_or_else(|error| panic!("{words}: {error}")).click().await.unwrap();
+        self.click_on(Locator::XPath(&path), words).await;
     }
 }
 
