@@ -986,6 +986,11 @@ export interface components {
              * @description The same in the harder of target and climb, N.
              */
             running_force_n: number | null;
+            /**
+             * Format: double
+             * @description Pull that belt or chain is trusted with for good, N, with all teeth in mesh; null for gears and while unknown.
+             */
+            trusted_force_n: number | null;
         };
         /** @description Length of a belt or chain. */
         Loop: {

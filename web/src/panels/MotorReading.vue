@@ -78,11 +78,18 @@ const percent = (share: number) =>
           <input v-model="code" type="text" maxlength="60" placeholder="6355, 540, 36x74 …" data-size-code />
         </label>
         <p v-if="codeSays" data-size-says>{{ codeSays }}</p>
-        <template v-if="read.electrical">
-          <h3>poles</h3>
+        <h3>poles</h3>
+        <p v-if="!read.electrical" class="note">
+          The pole pairs are not given: a controller's electrical-speed limit cannot be judged.
+        </p>
+        <template v-else>
           <p>
             {{ read.electrical.poles }} poles: {{ figures(read.electrical.erpm, 3) }} electrical rpm spinning
             free, {{ figures(read.electrical.hertz, 3) }} Hz.
+          </p>
+          <p class="note">
+            Twice the poles is twice the electrical speed for the same rpm. Two poles suit the fastest rotors,
+            four and more push harder for their size and turn slower.
           </p>
         </template>
         <h3>Kv for this job</h3>

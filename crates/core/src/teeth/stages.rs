@@ -63,6 +63,8 @@ pub struct Pair {
     pub peak_force_n: Option<f64>,
     /// The same in the harder of target and climb, N.
     pub running_force_n: Option<f64>,
+    /// Pull that belt or chain is trusted with for good, N, with all teeth in mesh; null for gears and while unknown.
+    pub trusted_force_n: Option<f64>,
 }
 
 /// A belt or chain length that is sold, and the centre distance it wants.
@@ -290,6 +292,7 @@ fn pair(stage: &GearingStage, load: &StageLoad) -> Option<Pair> {
         pitch_line_m_s: super::shaft::rim_speed_m_s(driver_mm, load.driver_rpm),
         peak_force_n: load.peak_torque_nm.map(force_n),
         running_force_n: load.running_torque_nm.map(force_n),
+        trusted_force_n: stage.trusted_tension_n().map(|(force_n, _)| force_n),
     })
 }
 
