@@ -24,6 +24,30 @@ pub struct Browser {
     folder: tempfile::TempDir,
 }
 
+/// Starts the driver on a free port. It wants the same port on both kinds of address, and gives up where another test has
+/// taken one of them in between: then it is started again.
+fn start_driver() -> (Child, String) {
+    const TRIES: usize = 5;
+    for _ in 0..TRIES {
+        let mut driver = Command::new("chromedriver")
+            .arg("--port=0")
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .spawn()
+            .expect("chromedriver starts; `cargo xtask test` installs it");
+        let mut lines = BufReader::new(driver.stdout.take().unwrap()).lines();
+        let port = lines.by_ref().map_while(Result::ok).find_map(|line| {
+            line.split("started successfully on port ").nth(1).map(|rest| rest.trim_end_matches('.').to_owned())
+        });
+        if let Some(port) = port {
+            std::thread::spawn(move || lines.for_each(drop));
+            return (driver, port);
+        }
+        let _ = driver.wait();
+    }
+    panic!("chromedriver found no free port in {TRIES} tries");
+}
+
 impl Browser {
     /// Starts a browser with a fresh profile and a window of 1280 × 800.
     pub async fn start() -> Self {
@@ -32,20 +56,7 @@ impl Browser {
 
     /// Starts a browser whose page is so large.
     pub async fn sized(width: u32, height: u32) -> Self {
-        let mut driver = Command::new("chromedriver")
-            .arg("--port=0")
-            .stdout(Stdio::piped())
-            .stderr(Stdio::null())
-            .spawn()
-            .expect("chromedriver starts; `cargo xtask test` installs it");
-        let mut lines = BufReader::new(driver.stdout.take().unwrap()).lines();
-        let port = loop {
-            let line = lines.next().expect("chromedriver tells its port").unwrap();
-            if let Some(rest) = line.split("started successfully on port ").nth(1) {
-                break rest.trim_end_matches('.').to_owned();
-            }
-        };
-        std::thread::spawn(move || lines.for_each(drop));
+        let (driver, port) = start_driver();
         let folder = tempfile::tempdir().unwrap();
         let capabilities = json!({
             "goog:loggingPrefs": { "browser": "ALL" },
