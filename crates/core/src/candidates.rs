@@ -46,9 +46,7 @@ impl Effect {
     pub fn of(result: &OptionEvaluation, drive: usize) -> Self {
         let weakest = result.weakest();
         let seen = result.drives.get(drive);
-        let flat_out = seen.and_then(|seen| {
-            seen.cases.iter().find(|case| case.case == Case::FullThrottle && (case.state_of_charge - 0.5).abs() < 1e-9)
-        });
+        let flat_out = seen.and_then(|seen| seen.at_half(Case::FullThrottle));
         let climb = result
             .checks
             .iter()

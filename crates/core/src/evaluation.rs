@@ -193,6 +193,20 @@ pub struct CaseEvaluation {
     pub because: String,
 }
 
+impl DriveEvaluation {
+    /// A case at half charge, where the drive has it.
+    #[must_use]
+    pub fn at_half(&self, case: Case) -> Option<&CaseEvaluation> {
+        self.cases.iter().find(|seen| seen.case == case && (seen.state_of_charge - CHARGES[HALF]).abs() < 1e-9)
+    }
+
+    /// The first of target and climb that cannot be held at half charge.
+    #[must_use]
+    pub fn first_not_held(&self) -> Option<Case> {
+        [Case::Target, Case::Climb].into_iter().find(|case| self.at_half(*case).is_some_and(|seen| !seen.feasible))
+    }
+}
+
 /// Evaluates every option of a build.
 ///
 /// Never fails: what cannot be done is a result. Every number is finite.

@@ -270,8 +270,7 @@ impl Desk {
             let now = (to - f64::from(cells)).abs() < 1e-9;
             let (draft, result) = if now { (self.draft.clone(), self.now.clone()) } else { with(to) };
             let seen = &result.drives[drive];
-            let target =
-                seen.cases.iter().find(|case| case.case == Case::Target && (case.state_of_charge - 0.5).abs() < 1e-9);
+            let target = seen.at_half(Case::Target);
             let motor_a = target.and_then(|case| case.motor_current_a);
             let battery_a = result.supply.all_hardest.current_a;
             let wire_w = target.and_then(|case| {
@@ -340,8 +339,7 @@ impl Desk {
                 drive.controller_count = (drive.controller_count * wanted).div_ceil(channels).max(1);
             });
             let seen = &result.drives[drive];
-            let target =
-                seen.cases.iter().find(|case| case.case == Case::Target && (case.state_of_charge - 0.5).abs() < 1e-9);
+            let target = seen.at_half(Case::Target);
             let motor_a = target.and_then(|case| case.motor_current_a);
             let climb = check(&result, "performance.climb", Some(&name)).and_then(|check| check.utilisation);
             let winding_c = seen.thermal.as_ref().and_then(|thermal| thermal.winding_c);

@@ -3649,7 +3649,7 @@ export interface components {
             label: string;
             /**
              * Format: uint32
-             * @description Points for it less points against it.
+             * @description Points for it.
              */
             points_for: number;
             /**

@@ -1,6 +1,6 @@
 //! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{Evidence, Ledger, Subject};
 use crate::drive::Drive;
 use crate::fit::{Packing, battery_fit, controller_fit};
 use crate::say::three;
@@ -11,7 +11,7 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("fit.motor", "Motor in its place", "mm", drive);
     let unknown = |ledger: &mut Ledger, ask| {
-        ledger.judge(&subject, Some(0.0), &Bound::NotGiven(ask), |_, _| String::new());
+        ledger.unknown(&subject, ask);
     };
     let mount = motor.mount.as_ref();
     let circle = mount.and_then(|mount| mount.bolt_circle_mm);
@@ -93,7 +93,7 @@ fn battery(evidence: &Evidence<'_>, ledger: &mut Ledger) {
 
 fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'static str, ledger: &mut Ledger) {
     let Some(packing) = packing else {
-        return ledger.judge(subject, Some(0.0), &Bound::NotGiven(ask), |_, _| String::new());
+        return ledger.unknown(subject, ask);
     };
     let axis = (0..3).max_by(|a, b| packing.used[*a].total_cmp(&packing.used[*b])).unwrap_or(0);
     let word = ["along the room", "across the room", "high"][axis];

@@ -178,6 +178,11 @@ impl Ledger {
         });
     }
 
+    /// Notes that nobody gave what a check needs; `ask` says what to find out.
+    pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
+        self.judge(subject, Some(0.0), &Bound::NotGiven(ask), |_, _| String::new());
+    }
+
     /// Judges what something takes against the room it has: utilisation and verdict like any other, but a box that just
     /// goes in is no reason to worry, so that a full room is ok.
     pub fn judge_room(&mut self, subject: &Subject<'_>, has: f64, room: f64, because: impl FnOnce(f64, f64) -> String) {

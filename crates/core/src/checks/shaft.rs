@@ -24,7 +24,7 @@ fn rim_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("motor.rim_speed", "Rotor rim speed", "m/s", drive);
     let Some(rotor_mm) = motor.rotor_diameter_mm else {
-        ledger.judge(&subject, Some(0.0), &Bound::NotGiven("No rotor diameter is given."), |_, _| String::new());
+        ledger.unknown(&subject, "No rotor diameter is given.");
         return;
     };
     let turning = evidence.chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
@@ -49,8 +49,7 @@ fn shaft(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("motor.shaft", "Motor shaft", "MPa", drive);
     let Some(shaft_mm) = motor.shaft_diameter_mm else {
-        let ask = Bound::NotGiven("No diameter is given for the motor shaft.");
-        ledger.judge(&subject, Some(0.0), &ask, |_, _| String::new());
+        ledger.unknown(&subject, "No diameter is given for the motor shaft.");
         return;
     };
     let (peak_nm, by) = evidence.chain.shaft_peak(drive);

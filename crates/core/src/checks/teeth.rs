@@ -56,9 +56,7 @@ impl<'a> Stage<'a> {
     fn mesh(&self, ledger: &mut Ledger) {
         let subject = self.subject("gearing.mesh", "Teeth mesh", "mm");
         let Some((driver, driven)) = self.stage.driver_module_mm().zip(self.stage.driven_wheel_module_mm()) else {
-            ledger.judge(&subject, Some(0.0), &Bound::NotGiven("No module or diametral pitch is given."), |_, _| {
-                String::new()
-            });
+            ledger.unknown(&subject, "No module or diametral pitch is given.");
             return;
         };
         let apart = (driver / driven - 1.0).abs();
@@ -131,7 +129,7 @@ impl<'a> Stage<'a> {
             let ask = ask.unwrap_or(
                 "The material is not in the table of materials: steel, brass, acetal, nylon and others are.",
             );
-            ledger.judge(&subject, Some(0.0), &Bound::NotGiven(ask), |_, _| String::new());
+            ledger.unknown(&subject, ask);
             return;
         };
         ledger.judge(&subject, Some(worst.stress_mpa), &Bound::At(worst.material.bending_mpa), |demand, limit| {

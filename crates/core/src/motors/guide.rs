@@ -121,7 +121,7 @@ pub struct Ranked {
     pub kind: MotorFamily,
     /// What a maker calls it.
     pub label: &'static str,
-    /// Points for it less points against it.
+    /// Points for it.
     pub points_for: u32,
     /// Points against it.
     pub points_against: u32,

@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use super::codes::{SizeCode, size_code};
+use super::swap::hardest_a;
 use crate::checks::Verdict;
 use crate::document::{Build, Load, Motor, OptionDrive};
 use crate::drive::cases::{Case, rpm};
@@ -240,9 +241,6 @@ fn rewound(build: &Build, option: usize, drive: usize, times: f64) -> Rewound {
     let motor = &sheet.drives[drive].motor;
     let result = evaluate_option(&build.job, &sheet, option);
     let seen = &result.drives[drive];
-    let at_half = |case: Case| {
-        seen.cases.iter().find(move |found| found.case == case && (found.state_of_charge - 0.5).abs() < 1e-9)
-    };
     Rewound {
         turns: build.options[option].drives[drive].motor.turns.map(|turns| turns * times),
         times,
@@ -250,11 +248,8 @@ fn rewound(build: &Build, option: usize, drive: usize, times: f64) -> Rewound {
         resistance_ohm: motor.resistance_ohm,
         no_load_current_a: motor.no_load_current_a,
         now,
-        output_rpm: at_half(Case::FullThrottle).filter(|case| case.feasible).and_then(|case| case.output_rpm),
-        motor_current_a: [Case::Target, Case::Climb]
-            .into_iter()
-            .filter_map(|case| at_half(case)?.motor_current_a)
-            .reduce(f64::max),
+        output_rpm: seen.at_half(Case::FullThrottle).filter(|case| case.feasible).and_then(|case| case.output_rpm),
+        motor_current_a: hardest_a(Some(seen)),
         winding_c: seen.thermal.as_ref().and_then(|thermal| thermal.winding_c),
         verdict: result.verdict,
     }
@@ -345,10 +340,7 @@ fn usual(load: &Load, parts: &OptionDrive, nominal_v: f64) -> Option<([f64; 2], 
 }
 
 fn reaches(result: &OptionEvaluation, drive: usize) -> bool {
-    result.drives[drive]
-        .cases
-        .iter()
-        .any(|case| case.case == Case::Target && case.feasible && (case.state_of_charge - 0.5).abs() < 1e-9)
+    result.drives[drive].at_half(Case::Target).is_some_and(|target| target.feasible)
 }
 
 /// The lowest Kv on the same iron that reaches the target at half charge.

@@ -45,7 +45,7 @@ pub struct Way {
 }
 
 fn case_of(result: &OptionEvaluation, drive: usize, case: Case) -> Option<&crate::evaluation::CaseEvaluation> {
-    result.drives.get(drive)?.cases.iter().find(|seen| seen.case == case && (seen.state_of_charge - 0.5).abs() < 1e-9)
+    result.drives.get(drive)?.at_half(case)
 }
 
 fn way(result: &OptionEvaluation, drive: usize, says: String, change: Option<(String, Value)>) -> Way {

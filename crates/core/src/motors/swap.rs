@@ -36,13 +36,9 @@ fn smaller(than: &Motor, motor: &Motor) -> bool {
     }
 }
 
-fn hardest_a(seen: Option<&DriveEvaluation>) -> Option<f64> {
-    seen?
-        .cases
-        .iter()
-        .filter(|case| matches!(case.case, Case::Target | Case::Climb) && (case.state_of_charge - 0.5).abs() < 1e-9)
-        .filter_map(|case| case.motor_current_a)
-        .reduce(f64::max)
+pub(super) fn hardest_a(seen: Option<&DriveEvaluation>) -> Option<f64> {
+    let seen = seen?;
+    [Case::Target, Case::Climb].into_iter().filter_map(|case| seen.at_half(case)?.motor_current_a).reduce(f64::max)
 }
 
 /// The first stage with its ratio multiplied, as near as whole teeth come; `None` where no stage can be regeared.

@@ -271,16 +271,8 @@ fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<&'static str> {
     // The drive that is searched first, then the others.
     let own = result.drives.iter().filter(|seen| seen.drive == drive);
     let others = result.drives.iter().filter(|seen| seen.drive != drive);
-    for seen in own.chain(others) {
-        for case in [crate::Case::Target, crate::Case::Climb] {
-            let not_held = seen
-                .cases
-                .iter()
-                .any(|found| found.case == case && (found.state_of_charge - 0.5).abs() < 1e-9 && !found.feasible);
-            if not_held {
-                return Some(code_of(case));
-            }
-        }
+    if let Some(case) = own.chain(others).find_map(crate::evaluation::DriveEvaluation::first_not_held) {
+        return Some(code_of(case));
     }
     if result.drives.iter().any(|seen| seen.thermal.as_ref().is_some_and(|thermal| !thermal.steady)) {
         return Some("motor.winding_temperature");

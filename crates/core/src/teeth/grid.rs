@@ -79,15 +79,7 @@ pub fn tooth_grid(
                 // The next pair starts from the stage as it is.
                 changed.drives[drive].gearing[stage].clone_from(&sheet.drives[drive].gearing[stage]);
                 let seen = &result.drives[drive];
-                let feasible = seen
-                    .cases
-                    .iter()
-                    .filter(|case| {
-                        (case.state_of_charge - 0.5).abs() < 1e-9
-                            && matches!(case.case, crate::Case::Target | crate::Case::Climb)
-                    })
-                    .all(|case| case.feasible);
-                (seen.ratio, feasible, Effect::of(&result, drive))
+                (seen.ratio, seen.first_not_held().is_none(), Effect::of(&result, drive))
             },
         )
         .collect();

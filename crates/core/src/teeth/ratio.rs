@@ -64,11 +64,8 @@ fn with_ratio(option: &OptionSheet, drive: usize, stage: usize, ratio: f64) -> O
 }
 
 fn reaches_target(result: &OptionEvaluation, drive: usize) -> bool {
-    result.drives.get(drive).is_some_and(|seen| {
-        seen.cases
-            .iter()
-            .any(|case| case.case == Case::Target && (case.state_of_charge - 0.5).abs() < 1e-9 && case.feasible)
-    })
+    let target = result.drives.get(drive).and_then(|seen| seen.at_half(Case::Target));
+    target.is_some_and(|target| target.feasible)
 }
 
 fn strong_enough(result: &OptionEvaluation, drive: usize) -> bool {
