@@ -61,6 +61,10 @@ function collect(schema) {
 }
 records.Build = record(schemas.Build);
 collect(schemas.Build);
+for (const variant of schemas.Measurement.oneOf) {
+  records[`Measurement:${variant.properties.kind.const}`] = record(variant);
+}
+collect(schemas.Measurement);
 records.Wheel = record(wheelOf(schemas.ShelfPart));
 records.Tolerances = record(schemas.Tolerances);
 

@@ -1,7 +1,19 @@
 import { createRouter, createWebHistory } from "vue-router";
 import BuildsView from "./views/BuildsView.vue";
 
-export const STEPS = ["job", "motor", "gearing", "battery", "controller", "wiring"] as const;
+/** The steps of the chain, then what is done with whole options. */
+export const STEPS = [
+  "job",
+  "motor",
+  "gearing",
+  "battery",
+  "controller",
+  "wiring",
+  "search",
+  "options",
+  "parts",
+  "odds",
+] as const;
 export type Step = (typeof STEPS)[number];
 
 export const router = createRouter({
@@ -15,6 +27,8 @@ export const router = createRouter({
       props: true,
     },
     { path: "/shelf", name: "shelf", component: () => import("./shelf/ShelfView.vue") },
+    { path: "/bench", name: "sheets", component: () => import("./measure/SheetsView.vue") },
+    { path: "/bench/:id", name: "sheet", component: () => import("./measure/SheetView.vue"), props: true },
     { path: "/:rest(.*)", redirect: "/" },
   ],
 });

@@ -1,6 +1,9 @@
 //! The search over a shelf of 120 motors, 40 batteries and 25 controllers with 60 pairs of teeth, beside the plain loop.
 //! Wanted: 300 000 combinations a second. A part of the space is searched; the figure is for each combination.
 
+#[path = "../tests/support/stock.rs"]
+mod parts;
+
 use std::hint::black_box;
 
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
@@ -8,21 +11,9 @@ use serde_json::{Value, json};
 use ypsidyne_core::demo;
 use ypsidyne_core::document::Search;
 use ypsidyne_core::search::{Space, Watch, find, find_plainly};
-use ypsidyne_core::shelf::stock::PARTS;
 
 fn stock(kind: &str, count: usize) -> Vec<Value> {
-    let documents: Vec<Value> = PARTS
-        .iter()
-        .map(ypsidyne_core::shelf::ShelfPart::document)
-        .filter(|document| document["part"] == kind)
-        .map(|mut document| {
-            let members = document.as_object_mut().expect("an object");
-            members.remove("format");
-            members.remove("part");
-            document
-        })
-        .collect();
-    documents.into_iter().cycle().take(count).collect()
+    parts::stock(kind).into_iter().cycle().take(count).collect()
 }
 
 fn search(build: usize, motors: usize, batteries: usize, controllers: usize) -> Search {

@@ -82,6 +82,7 @@ pub fn envelopes(job: &Job, option: &OptionSheet) -> Vec<Envelope> {
     chain
         .drives
         .iter()
+        .filter(|drive| !drive.generates())
         .flat_map(|drive| (0..CHARGES.len()).map(|charge| envelope(&chain, drive, charge)).collect::<Vec<_>>())
         .collect()
 }

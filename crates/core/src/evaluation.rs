@@ -7,6 +7,7 @@ use crate::checks::{Check, Verdict, judge};
 use crate::document::{Build, Job, OptionSheet};
 use crate::drive::bus::Limit;
 use crate::drive::cases::{Case, CaseResult, LossesW, rpm};
+use crate::drive::generating::{Dynamo, Generating};
 use crate::drive::heat::ThermalResult;
 use crate::drive::motor::Listed;
 use crate::drive::{Drive, hardware_mass_kg};
@@ -123,6 +124,9 @@ pub struct DriveEvaluation {
     /// Time back to the target after a shot, s; absent when nothing is thrown.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub recovery_s: Option<Option<f64>>,
+    /// What a machine that is turned gives; absent for anything else.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub generating: Option<Generating>,
 }
 
 /// What the target asks on the level.
@@ -272,7 +276,12 @@ impl<'d> Chain<'d> {
         chain.cases = chain
             .drives
             .iter()
-            .map(|drive| std::array::from_fn(|charge| drive.cases(&chain.sources[charge], CHARGES[charge])))
+            .map(|drive| {
+                std::array::from_fn(|charge| {
+                    // What is turned has none of the cases of what turns.
+                    if drive.generates() { Vec::new() } else { drive.cases(&chain.sources[charge], CHARGES[charge]) }
+                })
+            })
             .collect();
         chain
     }
@@ -294,6 +303,9 @@ impl<'d> Chain<'d> {
 
     /// Everything computed about one drive.
     pub(crate) fn drive(&self, drive: &Drive<'_>) -> DriveEvaluation {
+        if let Some(dynamo) = Dynamo::of(drive) {
+            return self.generator(drive, dynamo.generating());
+        }
         let target = drive.load.target_rad_s;
         let output_nm = drive.load.level_nm(target);
         let half = &self.sources[HALF];
@@ -337,6 +349,35 @@ impl<'d> Chain<'d> {
             spin_up_s: (!travels_on_wheels).then_some(time_s),
             speed_after_shot_rpm: shot.map(|shot| shot.map(|shot| rpm(shot.after_rad_s))),
             recovery_s: shot.map(|shot| shot.and_then(|shot| shot.recovery_s)),
+            generating: None,
+        }
+    }
+
+    /// Everything computed about a machine that is turned.
+    fn generator(&self, drive: &Drive<'_>, generating: Generating) -> DriveEvaluation {
+        let source_rad_s = generating.source_rpm * crate::constants::RAD_S_PER_RPM;
+        DriveEvaluation {
+            drive: drive.parts.drive.clone(),
+            ratio: drive.gearing.ratio,
+            gearing_efficiency: drive.gearing.efficiency,
+            required: Required {
+                output_rpm: generating.source_rpm,
+                output_torque_nm: generating.source_torque_nm,
+                output_power_w: generating.source_power_w,
+                motor_rpm: generating.motor_rpm,
+                motor_torque_nm: generating.source_torque_nm * drive.gearing.efficiency
+                    / (drive.motors * drive.gearing.ratio),
+            },
+            cases: Vec::new(),
+            gearbox: self.gearbox_report(drive),
+            stages: self.stage_reports(drive),
+            motor: drive.motor.listed_at(self.sources[HALF].open_circuit_v),
+            thermal: drive.heat_of(self.job.ambient_c, drive.motor_rad_s(source_rad_s), generating.current_a),
+            acceleration_s: None,
+            spin_up_s: None,
+            speed_after_shot_rpm: None,
+            recovery_s: None,
+            generating: Some(generating),
         }
     }
 

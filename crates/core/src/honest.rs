@@ -119,16 +119,53 @@ pub struct EndOfTolerance {
 
 type Scale = Box<dyn Fn(&mut Draft, f64) + Send + Sync>;
 
+/// How a figure spreads around what is written.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) enum Spread {
+    /// By a share up and down, every value as likely.
+    Share(f64),
+    /// By a factor up and down, every doubling as likely.
+    Factor(f64),
+    /// By a share down only: nobody lists less than it is.
+    Down(f64),
+}
+
+impl Spread {
+    /// The factor at a place from 0 to 1 of the spread.
+    pub fn at(self, place: f64) -> f64 {
+        match self {
+            Self::Share(share) => 1.0 + share * (2.0 * place - 1.0),
+            Self::Factor(factor) => factor.powf(2.0 * place - 1.0),
+            Self::Down(share) => 1.0 - share * (1.0 - place),
+        }
+    }
+
+    /// The factors at its ends that are not what is written.
+    fn ends(self) -> Vec<f64> {
+        match self {
+            Self::Down(_) => vec![self.at(0.0)],
+            _ => vec![self.at(0.0), self.at(1.0)],
+        }
+    }
+
+    fn words(self) -> String {
+        match self {
+            Self::Share(share) => format!("± {} %", (100.0 * share).round()),
+            Self::Factor(factor) => format!("× or ÷ {factor}"),
+            Self::Down(share) => format!("−{} %", (100.0 * share).round()),
+        }
+    }
+}
+
 /// A figure to move.
-struct Figure {
-    pointer: String,
-    what: String,
-    drive: Option<String>,
-    provenance: Provenance,
-    tolerance: String,
-    sheet: BenchSheet,
-    factors: Vec<f64>,
-    scale: Scale,
+pub(crate) struct Figure {
+    pub pointer: String,
+    pub what: String,
+    pub drive: Option<String>,
+    pub provenance: Provenance,
+    pub sheet: BenchSheet,
+    pub spread: Spread,
+    pub scale: Scale,
 }
 
 /// Utilisation that stands for a failure without a number.
@@ -144,11 +181,12 @@ pub fn guesses_that_matter(build: &Build, option: usize, tolerances: &Tolerances
         .into_par_iter()
         .map(|figure| {
             let mut ends: Vec<EndOfTolerance> = figure
-                .factors
-                .iter()
+                .spread
+                .ends()
+                .into_iter()
                 .map(|factor| {
                     let mut moved = draft.clone();
-                    (figure.scale)(&mut moved, *factor);
+                    (figure.scale)(&mut moved, factor);
                     end(&evaluate_option(&moved.job, &moved.option, option))
                 })
                 .collect();
@@ -162,7 +200,7 @@ pub fn guesses_that_matter(build: &Build, option: usize, tolerances: &Tolerances
                 what: figure.what,
                 drive: figure.drive,
                 provenance: figure.provenance,
-                tolerance: figure.tolerance,
+                tolerance: figure.spread.words(),
                 sheet: figure.sheet,
                 kind_end,
                 harsh_end,
@@ -186,13 +224,12 @@ fn end(result: &OptionEvaluation) -> EndOfTolerance {
     }
 }
 
-fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> Vec<Figure> {
+/// The figures of an option that nobody measured, with how far each usually is off.
+pub(crate) fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> Vec<Figure> {
     let chain = Chain::resolved(&draft.job, &draft.option);
     let battery = &draft.option.battery;
     let mut found = Vec::new();
     let known = |key: &str| battery.provenance.as_ref().and_then(|map| map.get(key)).copied();
-    let times = |factor: f64| format!("× or ÷ {factor}");
-    let both = |factor: f64| vec![1.0 / factor, factor];
     if battery.cell_resistance_ohm.is_none() || known("cell_resistance_ohm") != Some(Provenance::Measured) {
         let cell_ohm = chain.battery.pack_ohm * f64::from(battery.packs_parallel) / chain.battery.cells;
         found.push(Figure {
@@ -203,27 +240,23 @@ fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> Vec<Figure> 
                 Some(_) => known("cell_resistance_ohm").unwrap_or(Provenance::Listed),
                 None => Provenance::Estimated,
             },
-            tolerance: times(tolerances.cell_resistance_factor),
             sheet: BenchSheet::PackResistance,
-            factors: both(tolerances.cell_resistance_factor),
+            spread: Spread::Factor(tolerances.cell_resistance_factor),
             scale: Box::new(move |draft, factor| draft.option.battery.cell_resistance_ohm = Some(cell_ohm * factor)),
         });
     }
     if battery.continuous_c.is_some() && known("continuous_c") != Some(Provenance::Measured) {
-        let cell_ohm = battery.cell_resistance_ohm;
         found.push(Figure {
             pointer: format!("/options/{index}/battery/continuous_c"),
             what: "C rating".to_owned(),
             drive: None,
             provenance: known("continuous_c").unwrap_or(Provenance::Listed),
-            tolerance: format!("−{} %", (100.0 * tolerances.c_rating_share).round()),
             sheet: BenchSheet::PackResistance,
-            factors: vec![1.0 - tolerances.c_rating_share],
+            spread: Spread::Down(tolerances.c_rating_share),
             scale: Box::new(move |draft, factor| {
                 let battery = &mut draft.option.battery;
                 battery.continuous_c = battery.continuous_c.map(|c| c * factor);
                 battery.burst_c = battery.burst_c.map(|c| c * factor);
-                battery.cell_resistance_ohm = cell_ohm;
             }),
         });
     }
@@ -244,50 +277,21 @@ fn figures_of_drive(
     let place = drive.index;
     let name = Some(drive.parts.drive.clone());
     let known = |key: &str| motor.provenance.as_ref().and_then(|map| map.get(key)).copied();
-    let percent = |share: f64| format!("± {} %", (100.0 * share).round());
-    let times = |factor: f64| format!("× or ÷ {factor}");
-    let mut push = |key: &str, what: &str, provenance, tolerance, sheet, factors, scale| {
-        found.push(Figure {
-            pointer: key.to_owned(),
-            what: what.to_owned(),
-            drive: name.clone(),
-            provenance,
-            tolerance,
-            sheet,
-            factors,
-            scale,
-        });
-    };
     let at = |key: &str| format!("/options/{index}/drives/{place}/motor/{key}");
+    let mut push = |pointer: String, what: &str, provenance, sheet, spread, scale| {
+        found.push(Figure { pointer, what: what.to_owned(), drive: name.clone(), provenance, sheet, spread, scale });
+    };
     if known("kv_rpm_per_v") != Some(Provenance::Measured) {
         let scale: Scale = Box::new(move |draft, factor| draft.option.drives[place].motor.kv_rpm_per_v *= factor);
-        let share = tolerances.kv_share;
         let provenance = known("kv_rpm_per_v").unwrap_or(Provenance::Listed);
-        let factors = vec![1.0 - share, 1.0 + share];
-        push(
-            &at("kv_rpm_per_v"),
-            "speed constant Kv",
-            provenance,
-            percent(share),
-            BenchSheet::NoLoadSweep,
-            factors,
-            scale,
-        );
+        let spread = Spread::Share(tolerances.kv_share);
+        push(at("kv_rpm_per_v"), "speed constant Kv", provenance, BenchSheet::NoLoadSweep, spread, scale);
     }
     if known("resistance_ohm") != Some(Provenance::Measured) {
         let scale: Scale = Box::new(move |draft, factor| draft.option.drives[place].motor.resistance_ohm *= factor);
-        let share = tolerances.resistance_share;
         let provenance = known("resistance_ohm").unwrap_or(Provenance::Listed);
-        let factors = vec![1.0 - share, 1.0 + share];
-        push(
-            &at("resistance_ohm"),
-            "winding resistance",
-            provenance,
-            percent(share),
-            BenchSheet::WindingResistance,
-            factors,
-            scale,
-        );
+        let spread = Spread::Share(tolerances.resistance_share);
+        push(at("resistance_ohm"), "winding resistance", provenance, BenchSheet::WindingResistance, spread, scale);
     }
     if let Some(path) = drive.thermal_path()
         && (path.estimated || known("thermal") != Some(Provenance::Measured))
@@ -302,18 +306,10 @@ fn figures_of_drive(
                 case_j_per_k: capacity.map(|[_, case]| case),
             });
         });
-        let factor = tolerances.thermal_factor;
         let provenance =
             if path.estimated { Provenance::Estimated } else { known("thermal").unwrap_or(Provenance::Listed) };
-        push(
-            &at("thermal"),
-            "heat path",
-            provenance,
-            times(factor),
-            BenchSheet::HeatRun,
-            vec![1.0 / factor, factor],
-            scale,
-        );
+        let spread = Spread::Factor(tolerances.thermal_factor);
+        push(at("thermal"), "heat path", provenance, BenchSheet::HeatRun, spread, scale);
     }
     let job_place = draft.job.drives.iter().position(|served| served.name == drive.parts.drive);
     if let (Load::Vehicle(vehicle), Some(job_place)) = (&drive.job.load, job_place)
@@ -324,9 +320,8 @@ fn figures_of_drive(
                 vehicle.rolling_resistance *= factor;
             }
         });
-        let factor = tolerances.rolling_resistance_factor;
         let pointer = format!("/job/drives/{job_place}/load/rolling_resistance");
-        let factors = vec![1.0 / factor, factor];
-        push(&pointer, "rolling resistance", Provenance::Listed, times(factor), BenchSheet::CoastDown, factors, scale);
+        let spread = Spread::Factor(tolerances.rolling_resistance_factor);
+        push(pointer, "rolling resistance", Provenance::Listed, BenchSheet::CoastDown, spread, scale);
     }
 }

@@ -3,15 +3,18 @@
 use schemars::generate::SchemaSettings;
 use serde_json::Value;
 
-use crate::document::{Build, Search};
+use crate::document::{Build, Measurement, Search, Simulation};
 use crate::evaluation::Evaluation;
+use crate::measure::Measured;
+use crate::run::Simulated;
 use crate::search::Found;
 use crate::shelf::{Shelf, ShelfPart};
 
 /// Documents with a published schema.
-pub const DOCUMENTS: &[&str] = &["build", "evaluation", "part", "shelf", "search", "found"];
+pub const DOCUMENTS: &[&str] =
+    &["build", "evaluation", "part", "shelf", "search", "found", "measurement", "measured", "simulation", "simulated"];
 
-/// The JSON Schema (2020-12) of a document: `build`, `evaluation`, `part`, `shelf`, `search` or `found`; `None` for any other word.
+/// The JSON Schema (2020-12) of a document, one of [`DOCUMENTS`]; `None` for any other word.
 ///
 /// ```
 /// let schema = ypsidyne_core::schema::schema("build").unwrap();
@@ -26,6 +29,10 @@ pub fn schema(document: &str) -> Option<Value> {
         "part" => generator.into_root_schema_for::<ShelfPart>(),
         "search" => generator.into_root_schema_for::<Search>(),
         "found" => generator.into_root_schema_for::<Found>(),
+        "measurement" => generator.into_root_schema_for::<Measurement>(),
+        "measured" => generator.into_root_schema_for::<Measured>(),
+        "simulation" => generator.into_root_schema_for::<Simulation>(),
+        "simulated" => generator.into_root_schema_for::<Simulated>(),
         "shelf" => generator.into_root_schema_for::<Shelf>(),
         _ => return None,
     };

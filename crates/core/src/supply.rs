@@ -100,6 +100,9 @@ impl Chain<'_> {
 
     /// Power on the bus of a drive in a case, W. `None` when the case has no numbers.
     fn power_w(&self, drive: usize, charge: usize, case: Case) -> Option<f64> {
+        if self.drives[drive].generates() {
+            return Some(0.0);
+        }
         let figures = self.case(drive, charge, case)?.figures?;
         Some(self.drives[drive].supply_power_w(figures.current_a, figures.motor_rad_s))
     }
@@ -134,8 +137,13 @@ impl Chain<'_> {
 
     fn throttled(&self, charge: usize, speed_rad_s: impl Fn(usize, &Source) -> f64) -> SupplyCase {
         self.supply_case(charge, |source| {
-            let drives: Vec<(&Drive<'_>, f64)> =
-                self.drives.iter().enumerate().map(|(index, drive)| (drive, speed_rad_s(index, source))).collect();
+            let drives: Vec<(&Drive<'_>, f64)> = self
+                .drives
+                .iter()
+                .enumerate()
+                .filter(|(_, drive)| !drive.generates())
+                .map(|(index, drive)| (drive, speed_rad_s(index, source)))
+                .collect();
             let bus_v = source.throttled_bus_v(&drives)?;
             let drives_w =
                 drives.iter().map(|(drive, motor_rad_s)| drive.throttled_power_w(bus_v, *motor_rad_s)).sum::<f64>();

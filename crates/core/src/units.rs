@@ -62,6 +62,12 @@ pub const QUANTITIES: &[Quantity] = &[
         Unit { symbol: "in", also: &["\"", "inch", "inches"], factor: INCH, offset: 0.0 },
         Unit { symbol: "ft", also: &["'", "foot", "feet"], factor: FOOT, offset: 0.0 },
     ] },
+    Quantity { name: "way", units: &[
+        Unit { symbol: "m", also: &[], factor: 1.0, offset: 0.0 },
+        Unit { symbol: "km", also: &[], factor: 1000.0, offset: 0.0 },
+        Unit { symbol: "mi", also: &["mile", "miles"], factor: 5280.0 * FOOT, offset: 0.0 },
+        Unit { symbol: "ft", also: &["foot", "feet"], factor: FOOT, offset: 0.0 },
+    ] },
     Quantity { name: "smallLength", units: &[
         Unit { symbol: "mm", also: &[], factor: 1.0, offset: 0.0 },
         Unit { symbol: "cm", also: &[], factor: 10.0, offset: 0.0 },
@@ -229,6 +235,8 @@ pub const BY_KEY: &[(&str, &str)] = &[
     ("usable_fraction", "share"),
     ("driven_weight_share", "share"),
     ("max_duty", "share"),
+    ("range_m", "way"),
+    ("distance_m", "way"),
     ("length", "smallLength"),
     ("width", "smallLength"),
     ("height", "smallLength"),

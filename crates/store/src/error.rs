@@ -31,6 +31,24 @@ pub enum StoreError {
         /// The part asked for.
         id: String,
     },
+    /// No such bench sheet, or it is in the bin.
+    #[error("there is no bench sheet {id}")]
+    SheetNotFound {
+        /// The sheet asked for.
+        id: String,
+    },
+    /// No such search, or it made room for newer ones.
+    #[error("there is no search {id}")]
+    SearchNotFound {
+        /// The search asked for.
+        id: String,
+    },
+    /// No such run, or it made room for newer ones.
+    #[error("there is no run {id}")]
+    RunNotFound {
+        /// The run asked for.
+        id: String,
+    },
     /// No such revision of a build.
     #[error("build {id} has no revision {number}")]
     NoRevision {

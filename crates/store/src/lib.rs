@@ -1,15 +1,20 @@
-//! Builds, their revisions and the shelf of parts in one SQLite file.
+//! Builds, their revisions and searches, and the shelf of parts in one SQLite file.
 //!
 //! * [`Store`]: the pool of connections, write-ahead log, foreign keys on, every commit on the disk before it returns.
 //! * [`builds`]: create, read, save, delete, restore. Functions are synchronous and take a connection.
 //! * [`parts`]: the shelf, searched by text, figure and word.
+//! * [`searches`]: what was asked and found, the last ten of a build.
+//! * [`sheets`]: readings of the bench. [`runs`]: runs that are kept.
 //! * [`StoreError`]: what can go wrong, the full disk by name.
 
 pub mod builds;
 mod error;
 mod pack;
 pub mod parts;
+pub mod runs;
 mod schema;
+pub mod searches;
+pub mod sheets;
 
 use std::path::Path;
 use std::time::Duration;

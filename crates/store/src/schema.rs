@@ -62,6 +62,47 @@ const STEPS: &[M<'static>] = &[
     CREATE INDEX part_by_kind_and_name ON part (retired_at, kind, label COLLATE NOCASE, id);
     DROP INDEX part_by_kind;",
     ),
+    M::up(
+        "CREATE TABLE search (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,
+        title TEXT NOT NULL,
+        state TEXT NOT NULL CHECK (state IN ('running', 'done', 'stopped', 'cut_off')),
+        started_at TEXT NOT NULL,
+        ended_at TEXT,
+        combinations INTEGER NOT NULL CHECK (combinations >= 0),
+        considered INTEGER NOT NULL DEFAULT 0,
+        feasible INTEGER NOT NULL DEFAULT 0,
+        document BLOB NOT NULL,
+        found BLOB
+    ) STRICT;
+    CREATE INDEX search_by_build ON search (build_id, started_at);",
+    ),
+    // A sheet outlives its build and its part: what was measured stays true.
+    M::up(
+        "CREATE TABLE sheet (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        build_id TEXT,
+        part_id TEXT,
+        revision INTEGER NOT NULL CHECK (revision > 0),
+        updated_at TEXT NOT NULL,
+        deleted_at TEXT,
+        document BLOB NOT NULL
+    ) STRICT;
+    CREATE INDEX sheet_by_time ON sheet (deleted_at, updated_at);",
+    ),
+    M::up(
+        "CREATE TABLE run (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,
+        title TEXT NOT NULL,
+        option_name TEXT NOT NULL,
+        kept_at TEXT NOT NULL,
+        document BLOB NOT NULL,
+        simulated BLOB NOT NULL
+    ) STRICT;
+    CREATE INDEX run_by_build ON run (build_id, kept_at);",
+    ),
 ];
 
 static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);

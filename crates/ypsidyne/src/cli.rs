@@ -9,7 +9,7 @@ use std::time::Duration;
 
 use anyhow::Context;
 use clap::{Args, Parser, Subcommand};
-use ypsidyne_core::document::{Build, Problem, Search};
+use ypsidyne_core::document::{Build, Measurement, Problem, Search, Simulation};
 use ypsidyne_core::search::{Space, Watch};
 
 use crate::serve::{self, Settings};
@@ -60,9 +60,48 @@ enum Command {
         /// The document; - reads standard input.
         file: PathBuf,
     },
+    /// Run a build over time: a launch, a held speed, a course, shots; as JSON, or the series as CSV.
+    #[command(
+        long_about = "Reads a ypsidyne.simulation/1 document (a build, and what one of its options is asked to do) and \
+                      prints a ypsidyne.simulated/1 document: how it ended, the summary, what happened on the way, where \
+                      the energy went, and the series.\n\nWith --csv the series of the leading drive comes as a table."
+    )]
+    Simulate {
+        /// The document; - reads standard input.
+        file: PathBuf,
+        /// Print the series as CSV.
+        #[arg(long)]
+        csv: bool,
+    },
+    /// Work out a bench sheet: readings to figures with their uncertainty, as JSON.
+    #[command(long_about = "Reads a ypsidyne.measurement/1 document (the readings of one sheet) and prints a \
+                      ypsidyne.measured/1 document: results, uncertainty, the fit, what is wrong with the readings.\n\n\
+                      Too few or contradicting readings are refused with what is needed; the exit code is then 2.")]
+    Measure {
+        /// The document; - reads standard input.
+        file: PathBuf,
+    },
+    /// Start a simulated bench: supply, meter, tachometer and thermometer around a motor, each on a port of this machine.
+    #[command(
+        long_about = "Starts four instruments that speak SCPI over TCP on this machine, around one simulated motor, and \
+                      prints their addresses. They scatter, round, warm up and ripple as real ones do.\n\nBeside the \
+                      usual commands the supply takes SIM:LOCK ON|OFF (clamp the shaft), SIM:MOT WORDS (another motor of the stock) and SIM:FAUL NAME,ON|OFF (brush, \
+                      turn, magnet, sensor, slow, dead), the meter SIM:SHOR ON|OFF (leads held together) and SIM:TURN DEGREES."
+    )]
+    Instruments {
+        /// Words of the name of a motor of the stock; a can without a label when left out.
+        #[arg(long)]
+        motor: Option<String>,
+        /// Port of the supply; meter, tachometer and thermometer take the next three. Free ones when left out.
+        #[arg(long)]
+        port: Option<u16>,
+        /// Seed of the scatter.
+        #[arg(long, default_value_t = crate::instruments::simulated::SEED)]
+        seed: u64,
+    },
     /// Print the JSON Schema of a document.
     Schema {
-        /// build, evaluation, part, shelf, search or found.
+        /// build, evaluation, part, shelf, search, found, measurement, measured, simulation or simulated.
         what: String,
     },
     /// Print the OpenAPI description of the interface over HTTP.
@@ -107,6 +146,9 @@ pub fn main() -> ExitCode {
         Command::Serve(options) => run_server(options, false),
         Command::Evaluate { file } => return evaluate(&file),
         Command::Find { file } => return find(&file),
+        Command::Measure { file } => return measure(&file),
+        Command::Simulate { file, csv } => return simulate(&file, csv),
+        Command::Instruments { motor, port, seed } => run_instruments(motor.as_deref(), port, seed),
         Command::Schema { what } => return schema(&what),
         Command::Openapi => print_json(&crate::api::openapi()),
     };
@@ -174,6 +216,31 @@ fn find(file: &Path) -> ExitCode {
     })
 }
 
+fn measure(file: &Path) -> ExitCode {
+    let worked_out =
+        |text: &str| Measurement::from_json(text).and_then(|readings| ypsidyne_core::measure::measure(&readings));
+    with_document(file, worked_out, |measured| print_json(&measured))
+}
+
+fn simulate(file: &Path, csv: bool) -> ExitCode {
+    /// Between two lines of progress.
+    const EVERY: Duration = Duration::from_secs(2);
+    with_document(file, Simulation::from_json, |simulation| {
+        let mut told = std::time::Instant::now();
+        let ran = ypsidyne_core::run::simulate(&simulation, &mut |progress| {
+            if told.elapsed() >= EVERY {
+                told = std::time::Instant::now();
+                eprintln!("ypsidyne: {:.0} s, {:.0} % of the charge", progress.t_s, 100.0 * progress.state_of_charge);
+            }
+            true
+        });
+        if csv {
+            return print_text(&ran.lead.series.to_csv());
+        }
+        print_json(&ran)
+    })
+}
+
 fn print_problems(file: &Path, problems: &[Problem]) {
     let count = problems.len();
     eprintln!("ypsidyne: {} {} in {}", count, if count == 1 { "problem" } else { "problems" }, file.display());
@@ -205,15 +272,23 @@ fn schema(what: &str) -> ExitCode {
     }
 }
 
-fn print_json(value: &impl serde::Serialize) -> anyhow::Result<()> {
-    let mut out = std::io::stdout().lock();
-    let written =
-        serde_json::to_writer_pretty(&mut out, value).map_err(std::io::Error::from).and_then(|()| out.write_all(b"\n"));
-    match written {
-        // A reader that has seen enough, such as `head`, is no failure.
+fn print_text(text: &str) -> anyhow::Result<()> {
+    written(std::io::stdout().lock().write_all(text.as_bytes()))
+}
+
+/// A reader that has seen enough, such as `head`, is no failure.
+fn written(done: std::io::Result<()>) -> anyhow::Result<()> {
+    match done {
         Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => Ok(()),
         other => other.context("cannot write the result"),
     }
+}
+
+fn print_json(value: &impl serde::Serialize) -> anyhow::Result<()> {
+    let mut out = std::io::stdout().lock();
+    written(
+        serde_json::to_writer_pretty(&mut out, value).map_err(std::io::Error::from).and_then(|()| out.write_all(b"\n")),
+    )
 }
 
 fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
@@ -239,6 +314,23 @@ fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
         let bench = serve::prepare(&settings, address).await?;
         announce(address, &settings, demo);
         serve::run(bench, listener, serve::stop_signal()).await
+    })
+}
+
+fn run_instruments(motor: Option<&str>, port: Option<u16>, seed: u64) -> anyhow::Result<()> {
+    use crate::instruments::simulated::{self, Role, SimulatedBench};
+    let bench = SimulatedBench::new(simulated::motor(motor)?, seed);
+    let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
+    runtime.block_on(async move {
+        let next = |place: u16| port.map_or(0, |port| port.saturating_add(place));
+        let addresses = bench.listen([next(0), next(1), next(2), next(3)]).await.context("a port is taken")?;
+        for (role, address) in Role::ALL.into_iter().zip(addresses) {
+            println!("{} {address}", role.word());
+        }
+        println!("Stop it with Ctrl-C.");
+        let _ = std::io::stdout().flush();
+        serve::stop_signal().await;
+        Ok(())
     })
 }
 

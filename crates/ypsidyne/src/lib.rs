@@ -3,11 +3,15 @@
 //! * [`cli`]: what can be said on the command line.
 //! * [`serve`]: from settings and a listener to a running server.
 //! * [`api`]: the interface over HTTP; one list of routes makes router and OpenAPI document.
+//! * [`instruments`]: the bench spoken to in SCPI, and a simulated one.
+//! * `jobs`: searches that run.
 //! * [`guard`]: who may talk to the server.
 
 pub mod api;
 pub mod cli;
 pub mod guard;
+pub mod instruments;
+mod jobs;
 mod page;
 pub mod serve;
 mod time;

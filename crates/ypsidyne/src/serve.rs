@@ -9,10 +9,13 @@ use tokio::net::TcpListener;
 use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::shelf::stock;
-use ypsidyne_store::{Store, builds, parts};
+use ypsidyne_store::{Store, builds, parts, searches, sheets};
 
 use crate::api;
 use crate::guard::Guard;
+use crate::instruments::hub::Hub;
+use crate::instruments::simulated::{self, SEED, SimulatedBench};
+use crate::jobs::Jobs;
 
 /// How the server is to run.
 #[derive(Debug, Clone)]
@@ -49,14 +52,22 @@ impl Settings {
     }
 }
 
+/// A server that is ready to run.
+pub struct Bench {
+    router: Router,
+    jobs: Jobs,
+    hub: Hub,
+}
+
 /// Opens the store, puts the demo in where asked, and builds the router.
 ///
 /// # Errors
 /// What keeps the database from opening.
-pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result<Router> {
+pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result<Bench> {
     let (data, with_demo) = (settings.data.clone(), settings.demo);
     let store = tokio::task::spawn_blocking(move || -> anyhow::Result<Store> {
         let store = Store::open(&data)?;
+        store.with(|connection| searches::cut_off(connection, &crate::time::now()))?;
         if with_demo {
             seed(&store)?;
         }
@@ -65,7 +76,13 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     .await
     .context("opening the database was cut short")??;
     let guard = Guard::new(address, &settings.host_names, settings.passphrase.as_deref());
-    Ok(api::router(store, guard))
+    let jobs = Jobs::new()?;
+    let hub = Hub::default();
+    if settings.demo {
+        let bench = SimulatedBench::new(simulated::motor(None)?, SEED);
+        hub.simulate(bench.listen([0; 4]).await.context("the simulated bench found no free port")?);
+    }
+    Ok(Bench { router: api::router(store, guard, jobs.clone(), hub.clone()), jobs, hub })
 }
 
 /// Puts the demo builds and the stock of the shelf in, once for a database: a deleted one does not come back.
@@ -86,6 +103,16 @@ fn seed(store: &Store) -> anyhow::Result<()> {
         })?;
     }
     store.with(|connection| {
+        if builds::mark_once(connection, "demo sheets", "seeded")? {
+            for document in demo::SHEETS {
+                let id = uuid::Uuid::now_v7().to_string();
+                let new = sheets::NewSheet { build: None, part: None, document, now: &crate::time::now() };
+                sheets::create(connection, &id, &new)?;
+            }
+        }
+        Ok(())
+    })?;
+    store.with(|connection| {
         if builds::mark_once(connection, "demo shelf", "seeded")? {
             let stock: Vec<_> = stock::PARTS.iter().map(api::new_part).collect();
             parts::create(connection, &stock, || uuid::Uuid::now_v7().to_string(), &crate::time::now())?;
@@ -95,16 +122,23 @@ fn seed(store: &Store) -> anyhow::Result<()> {
     Ok(())
 }
 
-/// Serves until `stop` ends, then lets answers in flight finish.
+/// Serves until `stop` ends, then ends searches and their streams and lets answers in flight finish.
 ///
 /// # Errors
 /// What the listener reports.
 pub async fn run(
-    bench: Router,
+    bench: Bench,
     listener: TcpListener,
     stop: impl Future<Output = ()> + Send + 'static,
 ) -> anyhow::Result<()> {
-    axum::serve(listener, bench).with_graceful_shutdown(stop).await.context("the server stopped")
+    let Bench { router, jobs, hub } = bench;
+    let closing = async move {
+        stop.await;
+        jobs.close();
+        // Whatever runs on the bench goes off before the program does.
+        hub.close().await;
+    };
+    axum::serve(listener, router).with_graceful_shutdown(closing).await.context("the server stopped")
 }
 
 /// Ends on Ctrl-C or SIGTERM.

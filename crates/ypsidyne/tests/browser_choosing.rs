@@ -241,6 +241,8 @@ async fn both_schools_stand_at_the_choice_and_can_be_followed() {
     browser.run("[...document.querySelectorAll(\"[data-question='battery_rule'] .school\")].find((one) => one.innerText.includes('burst rating covers')).querySelector('button').click()").await;
     until_stored(&server, &id, "/job/battery_rule", "burst_covers_stall").await;
     browser.keys("2").await;
+    let arrived = "location.pathname.endsWith('/motor') && !document.querySelector(\"[data-question='battery_rule']\")";
+    browser.until("the motor step, and its own schools", arrived).await;
     browser.click("[data-schools] summary").await;
     browser
         .until(

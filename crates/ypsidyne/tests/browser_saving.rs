@@ -69,6 +69,9 @@ async fn two_tabs_reconcile_by_asking() {
     let server = Server::demo();
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    // A window that comes to the front looks whether someone saved: this one is at the front before anyone does.
+    browser.click("input[data-field='kv_rpm_per_v']").await;
+    browser.until("it is at the front", "document.hasFocus()").await;
     // Someone else saves, unseen by this tab: another machine has no way to tell it.
     let mut theirs = document(&server, &id).await;
     theirs["options"][0]["drives"][0]["motor"]["max_speed_rpm"] = json!(5000);

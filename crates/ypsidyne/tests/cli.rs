@@ -137,3 +137,17 @@ fn find_tries_every_combination_of_a_search() {
     assert_eq!(refused.status.code(), Some(2));
     assert!(text(&refused.stderr).contains("/drive"), "{}", text(&refused.stderr));
 }
+
+#[test]
+fn measure_works_a_sheet_out_and_refuses_too_few_readings() {
+    let sheet = r#"{ "format": "ypsidyne.measurement/1", "kind": "spin_test", "wiring": "brushed",
+        "points": [{ "rpm": 270, "voltage_v": 1 }, { "rpm": 540, "voltage_v": 2 }] }"#;
+    let output = run(&["measure", "-"], Some(sheet));
+    assert_eq!(output.status.code(), Some(0));
+    let measured: Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert!((measured["results"]["kv_rpm_per_v"].as_f64().unwrap() - 270.0).abs() < 1e-9);
+    let few = sheet.replace(", { \"rpm\": 540, \"voltage_v\": 2 }", "");
+    let output = run(&["measure", "-"], Some(&few));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(text(&output.stderr).contains("/points: 1 points are used, at least 2 speeds are needed"));
+}

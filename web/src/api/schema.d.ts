@@ -567,6 +567,539 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/searches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start a search of a build over the shelf. */
+        post: operations["beginSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many combinations a search would try. */
+        post: operations["countSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/searches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The last ten searches of a build, newest first. */
+        get: operations["searches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A search and what it found. */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        /** Stop a search and take it away. */
+        delete: operations["deleteSearch"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Server-sent events: the search as it stands, five times a second, until it has ended. */
+        get: operations["searchEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a search; what it found until then is kept. */
+        post: operations["stopSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{id}/options/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A combination of a search as an option. */
+        get: operations["searchOption"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The chance that each check holds, and bands, by option. */
+        post: operations["odds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an option needs, has and costs. */
+        post: operations["partsList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts-list/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The parts list as CSV. */
+        post: operations["partsTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts-list/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lines of a CSV table for a parts list. */
+        post: operations["readPartsTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Date and figures to keep with a decision. */
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every combination of what lies in the drawer. */
+        post: operations["drawer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/option": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An option with parts of the shelf put in. */
+        post: operations["drawerOption"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/options/blank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An option with nothing but what must be given. */
+        post: operations["blankOption"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/options/adopt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An option of another build for this job. */
+        post: operations["adoptOption"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work out the readings of a bench sheet. */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measure/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A measurement in a build, and what it changes. */
+        post: operations["applyMeasurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measure/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A part of the shelf with what sheets measured. */
+        post: operations["measuredPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measure/generators": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every machine of the kept sheets as a generator on one source, the most power first. */
+        post: operations["compareGenerators"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bench sheets, newest change first. */
+        get: operations["sheets"];
+        put?: never;
+        /** Keep a bench sheet. */
+        post: operations["createSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One bench sheet. */
+        get: operations["sheet"];
+        /** Save a bench sheet that was edited. */
+        put: operations["saveSheet"];
+        post?: never;
+        /** Put a bench sheet into the bin. */
+        delete: operations["deleteSheet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a bench sheet out of the bin. */
+        post: operations["restoreSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The instruments in use. */
+        get: operations["instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/use/{role}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take an instrument into use. */
+        put: operations["useInstrument"];
+        post?: never;
+        /** Let an instrument go. */
+        delete: operations["leaveInstrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One reading of what is wanted. */
+        post: operations["readInstruments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/supply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set voltage, current limit and output of the supply. */
+        put: operations["setSupply"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sweep as it stands. */
+        get: operations["sweep"];
+        put?: never;
+        /** Begin a sweep over voltages by itself. */
+        post: operations["beginSweep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/sweep/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Server-sent events: the sweep with every point, until it has ended. */
+        get: operations["sweepEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop the sweep and switch the output off. */
+        post: operations["stopBench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set the simulated bench: clamp, leads, rotor, faults. */
+        post: operations["setSimulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1434,6 +1967,11 @@ export interface components {
              * @default
              */
             decision?: string;
+            /**
+             * Decided
+             * @description When, and the figures it was based on.
+             */
+            decided?: components["schemas"]["Decided"] | null;
             /** @constant */
             format: "ypsidyne.build/1";
         };
@@ -1916,6 +2454,12 @@ export interface components {
              * @description One for each drive of the job.
              */
             drives: components["schemas"]["OptionDrive"][];
+            /**
+             * Parts list
+             * @description What else is needed.
+             * @default []
+             */
+            parts_list?: components["schemas"]["FreeLine"][];
         };
         Battery: {
             /**
@@ -2039,6 +2583,13 @@ export interface components {
              */
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
             } | null;
         };
         /** @enum {string} */
@@ -2360,6 +2911,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
         };
         /** @enum {string} */
         MachineKind: "brushed" | "brushless";
@@ -2586,6 +3144,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
         };
         Output: {
             /**
@@ -2745,6 +3310,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
         };
         /** @enum {string} */
         Commutation: "six_step" | "foc";
@@ -2759,6 +3331,110 @@ export interface components {
              * @description Current it gives.
              */
             current_a: number;
+        };
+        FreeLine: {
+            /**
+             * What
+             * @description What is needed.
+             */
+            what: string;
+            /**
+             * Quantity
+             * @description How many, or how much of its unit.
+             * @default 1
+             */
+            quantity?: number;
+            /**
+             * Unit
+             * @description Unit of the quantity: m, pairs; pieces when left out.
+             */
+            unit?: string | null;
+            /**
+             * Price
+             * @description Price of one, in the currency of the budget.
+             */
+            price?: number | null;
+            /**
+             * In the drawer
+             * @description Already in the drawer: nothing to buy.
+             * @default false
+             */
+            owned?: boolean;
+            /**
+             * To be made
+             * @description Made in the workshop: a mount, an adapter, holes.
+             * @default false
+             */
+            made?: boolean;
+            /**
+             * Note
+             * @description Where to get it, what to watch.
+             */
+            note?: string | null;
+        };
+        Decided: {
+            /**
+             * Decided
+             * @description When, RFC 3339.
+             */
+            at: string;
+            /**
+             * Option
+             * @description The option that was chosen.
+             */
+            option: string;
+            /**
+             * Options
+             * @description All options as they stood then.
+             */
+            options: components["schemas"]["DecidedOption"][];
+        };
+        DecidedOption: {
+            /**
+             * Option
+             * @description What it was called.
+             */
+            name: string;
+            /**
+             * Checks that fail
+             * @description How many failed.
+             */
+            failing: number;
+            /**
+             * Weakest link
+             * @description What gave way first.
+             */
+            weakest?: string | null;
+            /**
+             * Used
+             * @description How far that was used.
+             */
+            worst_utilisation?: number | null;
+            /**
+             * Price
+             * @description Price of all drive parts.
+             */
+            price?: number | null;
+            /**
+             * To buy
+             * @description Price without the drawer.
+             */
+            to_buy?: number | null;
+            /**
+             * Mass
+             * @description Mass of all drive parts.
+             */
+            mass_kg: number;
+            /**
+             * Runs
+             * @description Minutes on one charge.
+             */
+            runtime_min?: number | null;
+            /**
+             * Winding
+             * @description Hottest winding.
+             */
+            winding_c?: number | null;
         };
         /** @description What a search found. */
         Found: {
@@ -2790,8 +3466,14 @@ export interface components {
             pareto: components["schemas"]["Hit"][];
             /** @description Whether the list of those nothing beats was cut at its most. */
             pareto_cut: boolean;
-            /** @description What the others fell to, the most frequent first. */
+            /** @description A fair sample of all that do the job, in the order of the document: every one while they are few. */
+            sample: components["schemas"]["Hit"][];
+            /** @description What the others fell to, the most frequent first, and what would let some through. */
             fell: components["schemas"]["Fell"][];
+            /** @description Where nothing does the job: the one that fails by the least. */
+            closest: components["schemas"]["Closest"] | null;
+            /** @description Where nothing does the job: the smallest single change that lets something through; null where none does. */
+            least: components["schemas"]["Eased"] | null;
         };
         /** @description A combination that does the job. */
         Hit: {
@@ -2806,6 +3488,11 @@ export interface components {
             battery: string | null;
             /** @description What the controller is called; null for a bare switch. */
             controller: string | null;
+            /**
+             * Format: uint32
+             * @description Equal motors that share the work.
+             */
+            motor_count: number;
             /**
              * Format: uint32
              * @description Teeth of the driver; null where the stage has none.
@@ -2853,11 +3540,58 @@ export interface components {
         Fell: {
             /** @description `target`, `climb`, or the code of the first check that fails. */
             code: string;
+            /** @description What a maker calls it. */
+            title: string;
             /**
              * Format: uint64
              * @description How many.
              */
             count: number;
+            /**
+             * @description The one that came nearest, with nothing else against it where there is such a one; null where there is no near and
+             *     far.
+             */
+            nearest: components["schemas"]["Nearest"] | null;
+            /** @description What would let some of them through, the smallest change first. */
+            eased: components["schemas"]["Eased"][];
+        };
+        /** @description The combination that came nearest. */
+        Nearest: {
+            /** @description The combination. */
+            hit: components["schemas"]["Hit"];
+            /**
+             * Format: double
+             * @description How much of the bound it takes; above 1.
+             */
+            utilisation: number;
+            /** @description Why it falls, in one sentence. */
+            because: string;
+            /** @description What else it fails in, by title. */
+            also: string[];
+        };
+        /** @description A bound that gives way, and what comes of it. */
+        Eased: {
+            /** @description The change, to be read after "if". */
+            change: string;
+            /**
+             * Format: double
+             * @description How far the bound gives way, as a share.
+             */
+            by: number;
+            /**
+             * Format: uint64
+             * @description How many more there would be.
+             */
+            more: number;
+            /** @description Whether there may be more still: only the nearest were looked at. */
+            at_least: boolean;
+        };
+        /** @description Where nothing does the job: the combination that fails by the least, and everything it fails in. */
+        Closest: {
+            /** @description The combination. */
+            hit: components["schemas"]["Hit"];
+            /** @description Everything it fails in, in sentences. */
+            fails: string[];
         };
         Search: {
             /**
@@ -2915,6 +3649,12 @@ export interface components {
              */
             controllers?: components["schemas"]["Controller"][];
             /**
+             * Motors
+             * @description Numbers of equal motors to try, each with as many controllers as it needs.
+             * @default []
+             */
+            motor_count?: number[];
+            /**
              * Gearing
              * @description Teeth to try at one stage.
              */
@@ -2954,6 +3694,10 @@ export interface components {
             envelopes: components["schemas"]["Envelope"][];
             /** @description The sums of its job, drive by drive. */
             sums: components["schemas"]["Sum"][];
+            /** @description What of each option no figure says. */
+            about: components["schemas"]["About"][];
+            /** @description What has become of the decision; null where none was kept. */
+            review: components["schemas"]["Review"] | null;
         };
         /** @description The full-throttle envelope of a drive, alone on the supply, at one charge. */
         Envelope: {
@@ -3098,6 +3842,31 @@ export interface components {
             pointer: string | null;
             /** @description The sum that gave it; null when it was given. */
             sum: string | null;
+        };
+        /** @description What of an option no figure says. */
+        About: {
+            /** @description Mounts, adapters, holes: what the workshop has to make. */
+            to_make: string[];
+            /** @description What is not known or leaves little to spare. */
+            risks: string[];
+        };
+        /** @description What has become of a decision. */
+        Review: {
+            /** @description When it was made, RFC 3339. */
+            at: string;
+            /** @description The option that was chosen. */
+            option: string;
+            /** @description Whether it would be made again on the same grounds. */
+            stands: boolean;
+            /** @description What has changed, what overturns it first. */
+            changes: components["schemas"]["Change"][];
+        };
+        /** @description Something that has changed since. */
+        Change: {
+            /** @description In one sentence. */
+            text: string;
+            /** @description Whether it takes away a ground of the decision. */
+            overturns: boolean;
         };
         /** @description A typical value of a field. */
         Typical: {
@@ -4284,6 +5053,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
             /** @constant */
             format?: "ypsidyne.part/1";
             /** @constant */
@@ -4433,6 +5209,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
             /** @constant */
             format?: "ypsidyne.part/1";
             /** @constant */
@@ -4559,6 +5342,13 @@ export interface components {
              */
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
             } | null;
             /** @constant */
             format?: "ypsidyne.part/1";
@@ -4708,6 +5498,13 @@ export interface components {
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
             } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
             /** @constant */
             format?: "ypsidyne.part/1";
             /** @constant */
@@ -4785,6 +5582,13 @@ export interface components {
              */
             provenance?: {
                 [key: string]: "listed" | "measured" | "estimated";
+            } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339.
+             */
+            measured_on?: {
+                [key: string]: string;
             } | null;
             /** @constant */
             format?: "ypsidyne.part/1";
@@ -4879,6 +5683,1878 @@ export interface components {
             column: string | null;
             /** @description What came and what would do. */
             detail: string;
+        };
+        /** @description A search as it stands. */
+        SearchLine: {
+            /** @description Id. */
+            id: string;
+            /** @description What it tries, in a few words. */
+            title: string;
+            /** @description Where it stands. */
+            state: components["schemas"]["SearchState"];
+            /** @description When it began, RFC 3339. */
+            started_at: string;
+            /** @description When it ended, RFC 3339. */
+            ended_at: string | null;
+            /**
+             * Format: uint64
+             * @description Combinations there are.
+             */
+            combinations: number;
+            /**
+             * Format: uint64
+             * @description Combinations tried so far.
+             */
+            considered: number;
+            /**
+             * Format: double
+             * @description Combinations a second; null once it has ended.
+             */
+            rate_per_s: number | null;
+            /**
+             * Format: uint64
+             * @description Those that do the job; 0 while it runs.
+             */
+            feasible: number;
+        };
+        /** @description Where a search stands. */
+        SearchState: "running" | "done" | "stopped" | "cut_off";
+        /** @description A build, and what to try in one of its options. */
+        SearchAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /** @description Id of the stored build. */
+            build_id: string;
+            /**
+             * Format: uint
+             * @description Place of the option it starts from.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description Motors to try. */
+            motors: components["schemas"]["Pick"];
+            /** @description Batteries to try. */
+            batteries: components["schemas"]["Pick"];
+            /** @description Controllers to try. */
+            controllers: components["schemas"]["Pick"];
+            /**
+             * @description Numbers of motors to try; the present one when empty.
+             * @default []
+             */
+            motor_count: number[];
+            /**
+             * @description Teeth to try; the present ones when left out.
+             * @default null
+             */
+            gearing: components["schemas"]["SearchTeeth"] | null;
+            /**
+             * @description Wheel diameters to try, m; the present one when empty.
+             * @default []
+             */
+            wheel_diameter_m: number[];
+            /** @description What the best one is best in. */
+            rank_by: string;
+        };
+        /** @description Which parts of one kind are tried: by filter or picked; neither keeps the one in use. */
+        Pick: {
+            /** @description Parts of the shelf by filter; the kind is set. */
+            filter: components["schemas"]["PartSearch"] | null;
+            /**
+             * @description Parts of the shelf by id.
+             * @default []
+             */
+            ids: string[];
+            /**
+             * @description The one in use too.
+             * @default false
+             */
+            own: boolean;
+        };
+        /** @description Teeth to try at one stage. */
+        SearchTeeth: {
+            /**
+             * Format: uint32
+             * @description Place in the gearing, from 0.
+             */
+            stage: number;
+            /** @description Teeth of the driver. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel. */
+            driven_teeth: number[];
+        };
+        /** @description How many there are of what. */
+        Counted: {
+            /**
+             * Format: uint64
+             * @description Combinations in all.
+             */
+            combinations: number;
+            /**
+             * Format: uint64
+             * @description Most that one search may try.
+             */
+            most: number;
+            /**
+             * Format: uint
+             * @description Motors.
+             */
+            motors: number;
+            /**
+             * Format: uint
+             * @description Batteries.
+             */
+            batteries: number;
+            /**
+             * Format: uint
+             * @description Controllers.
+             */
+            controllers: number;
+            /**
+             * Format: uint
+             * @description Pairs of teeth.
+             */
+            pairs: number;
+        };
+        /** @description A search and what it found. */
+        SearchResult: {
+            /** @description The search as it stands. */
+            line: components["schemas"]["SearchLine"];
+            /** @description What it ranks by. */
+            rank_by: string;
+            /** @description The drive that was searched. */
+            drive: string;
+            /** @description What was found; null while it runs or where it was cut off. */
+            found: components["schemas"]["Found"] | null;
+        };
+        /** @description What the tolerances make of an option. */
+        Odds: {
+            /** @description Name of the option. */
+            option: string;
+            /**
+             * Format: uint32
+             * @description Draws that were made.
+             */
+            draws: number;
+            /**
+             * Format: uint64
+             * @description Seed they were made from: the same seed gives the same draws.
+             */
+            seed: number;
+            /**
+             * Format: double
+             * @description Share of the draws in which no check fails.
+             */
+            all_hold: number;
+            /** @description The checks, the least likely to hold first. */
+            checks: components["schemas"]["CheckOdds"][];
+            /** @description What the machine does, as bands. */
+            bands: components["schemas"]["Band"][];
+            /** @description The figures that were drawn. */
+            figures: components["schemas"]["DrawnFigure"][];
+        };
+        /** @description The chance that one check holds. */
+        CheckOdds: {
+            /** @description Code of the check. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing, from 0; absent unless it is about one.
+             */
+            stage?: number | null;
+            /** @description What a maker calls it. */
+            title: string;
+            /**
+             * Format: double
+             * @description Share of the draws in which it holds; null where its limit is unknown.
+             */
+            holds: number | null;
+            /**
+             * Format: double
+             * @description How far that share may be off for want of more draws: its standard error at most.
+             */
+            standard_error: number | null;
+            /** @description Utilisation in nine draws of ten at least, half, and one in ten at most; null where there is no number. */
+            utilisation: components["schemas"]["Percentiles"] | null;
+            /** @description Which figures drive it, the strongest first. */
+            driven_by: components["schemas"]["DrivenBy"][];
+        };
+        /** @description Values that a tenth, half and nine tenths of the draws stay below. */
+        Percentiles: {
+            /**
+             * Format: double
+             * @description A tenth of the draws is below.
+             */
+            p10: number;
+            /**
+             * Format: double
+             * @description Half of the draws is below.
+             */
+            p50: number;
+            /**
+             * Format: double
+             * @description Nine tenths of the draws are below.
+             */
+            p90: number;
+        };
+        /** @description A figure that drives another. */
+        DrivenBy: {
+            /**
+             * Format: uint
+             * @description Place among the figures that were drawn.
+             */
+            figure: number;
+            /**
+             * Format: double
+             * @description Share of the spread that goes with it, 0 to 1: the square of the rank correlation.
+             */
+            share: number;
+            /** @description Whether more of it makes more of the other. */
+            rises: boolean;
+        };
+        /** @description A figure of the machine as a band. */
+        Band: {
+            /** @description Which figure. */
+            quantity: components["schemas"]["Quantity"];
+            /** @description The drive it is about; null for the whole. */
+            drive: string | null;
+            /**
+             * Format: double
+             * @description With every figure as written; null where there is none.
+             */
+            now: number | null;
+            /** @description The band; null where most draws have no number. */
+            band: components["schemas"]["Percentiles"] | null;
+            /**
+             * Format: double
+             * @description Share of the draws that have a number at all.
+             */
+            known: number;
+            /** @description Which figures drive it, the strongest first. */
+            driven_by: components["schemas"]["DrivenBy"][];
+        };
+        /** @description What a band is of. */
+        Quantity: "speed_m_s" | "output_rpm" | "climb_utilisation" | "range_m" | "runtime_min" | "winding_c";
+        /** @description A figure that was drawn. */
+        DrawnFigure: {
+            /** @description Where it stands, or would stand, in the document. */
+            pointer: string;
+            /** @description What it is. */
+            what: string;
+            /** @description The drive it is about; null for the battery. */
+            drive: string | null;
+            /** @description Listed, or estimated because nobody gave it. */
+            provenance: components["schemas"]["Provenance"];
+            /** @description The bench sheet that would replace it. */
+            sheet: components["schemas"]["BenchSheet"];
+        };
+        /** @description A build, and what to draw from. */
+        OddsAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option; every option when left out.
+             * @default null
+             */
+            option: number | null;
+            /**
+             * @description Tolerances; the usual ones when left out.
+             * @default {
+             *       "kv_share": 0.08,
+             *       "resistance_share": 0.15,
+             *       "cell_resistance_factor": 1.5,
+             *       "c_rating_share": 0.4,
+             *       "rolling_resistance_factor": 1.5,
+             *       "thermal_factor": 1.6
+             *     }
+             */
+            tolerances: components["schemas"]["Tolerances"];
+            /**
+             * Format: uint32
+             * @description Draws, 100 to 20 000; 2 000 when left out.
+             * @default null
+             */
+            draws: number | null;
+            /**
+             * Format: uint64
+             * @description Seed of the draws; 1 when left out.
+             * @default null
+             */
+            seed: number | null;
+        };
+        /** @description What an option needs. */
+        PartsList: {
+            /** @description Every line, the parts of the chain first. */
+            lines: components["schemas"]["ListLine"][];
+            /**
+             * Format: double
+             * @description Price of all lines that have one.
+             */
+            total: number;
+            /**
+             * Format: double
+             * @description The same without what is in the drawer or made.
+             */
+            to_buy: number;
+            /**
+             * Format: uint32
+             * @description Lines to buy without a price: the sums are too low by those.
+             */
+            without_price: number;
+            /**
+             * Format: double
+             * @description What may be spent; null without a budget.
+             */
+            budget: number | null;
+            /** @description Currency of all prices; empty without a budget. */
+            currency: string;
+            /**
+             * Format: double
+             * @description What is left of the budget; below zero where it does not reach, null without one.
+             */
+            left: number | null;
+            /** @description What an option like this usually needs too and no line has yet. */
+            suggested: components["schemas"]["FreeLine"][];
+        };
+        /** @description One line. */
+        ListLine: {
+            /** @description Where it stands in the option: `battery`, `drives/0/motor`, `parts_list/2`. */
+            place: string;
+            /** @description What is needed. */
+            what: string;
+            /**
+             * Format: double
+             * @description How many, or how much of its unit.
+             */
+            quantity: number;
+            /** @description Unit of the quantity; empty for pieces. */
+            unit: string;
+            /** @description Already in the drawer. */
+            have: boolean;
+            /** @description Made in the workshop. */
+            made: boolean;
+            /**
+             * Format: double
+             * @description Price of one.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description Price of all of them.
+             */
+            total: number | null;
+            /** @description Note. */
+            note: string;
+            /** @description Whether the line is a free one, of the list itself. */
+            free: boolean;
+        };
+        /** @description A build, and the option in question. */
+        OptionAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+        };
+        /** @description What a table says of an option. */
+        ReadList: {
+            /** @description The free lines, all of them. */
+            lines: components["schemas"]["FreeLine"][];
+            /** @description Price and drawer of parts of the chain, by their place in the option. */
+            parts: components["schemas"]["PartChange"][];
+            /** @description What is wrong with rows; those are left out. */
+            problems: components["schemas"]["RowProblem"][];
+        };
+        /** @description What a table says of a part of the chain. */
+        PartChange: {
+            /** @description Where it stands in the option. */
+            place: string;
+            /**
+             * Format: double
+             * @description Price of one; null where the table has none.
+             */
+            price: number | null;
+            /** @description In the drawer. */
+            have: boolean;
+        };
+        /** @description A build, the option in question, and a table. */
+        TableAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /** @description The table, CSV. */
+            text: string;
+        };
+        /** @description A build, and the option that is chosen. */
+        DecideAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /** @description Name of the option. */
+            option: string;
+        };
+        /** @description What lies in the drawer, and every combination of it. */
+        DrawerMap: {
+            /** @description Motors, by name. */
+            motors: components["schemas"]["DrawerPart"][];
+            /** @description Batteries, by name. */
+            batteries: components["schemas"]["DrawerPart"][];
+            /** @description Controllers, by name. */
+            controllers: components["schemas"]["DrawerPart"][];
+            /** @description Every combination: by motor, then battery, then controller. */
+            cells: components["schemas"]["Cell"][];
+            /** @description Whether there are more combinations than one map takes. */
+            cut: boolean;
+        };
+        /** @description A part in the drawer. */
+        DrawerPart: {
+            /** @description Id on the shelf. */
+            id: string;
+            /** @description What it is called. */
+            label: string;
+        };
+        /** @description One combination. */
+        Cell: {
+            /**
+             * Format: uint
+             * @description Place of the motor.
+             */
+            motor: number;
+            /**
+             * Format: uint
+             * @description Place of the battery.
+             */
+            battery: number;
+            /**
+             * Format: uint
+             * @description Place of the controller; null for a bare switch.
+             */
+            controller: number | null;
+            /** @description How the option comes out with it. */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description How far the weakest link is used; null when it fails without a number.
+             */
+            worst_utilisation: number | null;
+            /** @description Title of the weakest link. */
+            weakest: string | null;
+            /** @description Why it fails, or what leaves least to spare, in one sentence. */
+            because: string;
+        };
+        /** @description A build, and the drive in which the drawer is tried. */
+        DrawerAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+        };
+        /** @description A build, and parts of the shelf that go into an option. */
+        DrawerOptionAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description Id of the motor. */
+            motor: string;
+            /** @description Id of the battery. */
+            battery: string;
+            /**
+             * @description Id of the controller; a bare switch when left out.
+             * @default null
+             */
+            controller: string | null;
+        };
+        /** @description A build, and what a new option is to be called. */
+        BlankAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /** @description Name of the option. */
+            name: string;
+        };
+        /** @description A build, and the option of another one that is taken over. */
+        AdoptAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /** @description Id of the other build. */
+            from: string;
+            /**
+             * Format: uint
+             * @description Place of the option in it.
+             */
+            option: number;
+            /** @description Name of the new option. */
+            name: string;
+        };
+        /** @description What a measurement says. */
+        Measured: {
+            /** @description Always `ypsidyne.measured/1`. */
+            format: string;
+            /** @description Kind of sheet. */
+            kind: string;
+            /** @description Every result by key; numbers in SI units, °C and Ah. */
+            results: {
+                [key: string]: unknown;
+            };
+            /** @description The results that are figures, with their uncertainty, the one wanted most first. */
+            figures: components["schemas"]["Figure"][];
+            /** @description The readings drawn, with the line through them. */
+            fits: components["schemas"]["Fit"][];
+            /** @description What is wrong with the readings, or worth knowing. */
+            findings: components["schemas"]["Finding"][];
+            /** @description The sum, line by line, with the numbers put in. */
+            working: string[];
+            /** @description Figures of a part or a job that this can replace. */
+            gives: components["schemas"]["Gives"][];
+        };
+        /** @description A figure with its uncertainty. */
+        Figure: {
+            /** @description Key among the results. */
+            key: string;
+            /** @description What a maker calls it. */
+            label: string;
+            /** @description Unit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description The value.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Standard error; null where the readings do not tell.
+             */
+            standard_error: number | null;
+            /** @description The 95 % interval; null where the readings do not tell. */
+            interval_95: number[] | null;
+        };
+        /** @description Readings drawn. */
+        Fit: {
+            /** @description What it shows. */
+            title: string;
+            /** @description Across. */
+            x: components["schemas"]["Axis"];
+            /** @description Up. */
+            y: components["schemas"]["Axis"];
+            /** @description The readings. */
+            points: components["schemas"]["FitPoint"][];
+            /** @description The fitted line, from left to right; empty where there is none. */
+            line: number[][];
+        };
+        /** @description An axis of a drawing. */
+        Axis: {
+            /** @description What a maker calls it. */
+            label: string;
+            /** @description Unit. */
+            unit: string;
+        };
+        /** @description A reading in a drawing. */
+        FitPoint: {
+            /** @description Which reading: its list and its place in it. */
+            reading: string;
+            /**
+             * Format: double
+             * @description Across.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Up.
+             */
+            y: number;
+            /**
+             * Format: double
+             * @description Distance from the line; null for one that is struck out.
+             */
+            residual: number | null;
+            /** @description Struck out: drawn, not used. */
+            struck: boolean;
+        };
+        /** @description What is wrong with the readings, or worth knowing. */
+        Finding: {
+            /** @description Word for it, for example `far_off`. */
+            code: string;
+            /** @description The reading it is about: its list and its place in it; null for the whole. */
+            reading: string | null;
+            /** @description How much it matters. */
+            weight: components["schemas"]["Weight"];
+            /** @description In words, with what to do. */
+            text: string;
+        };
+        /** @description How much a finding matters. */
+        Weight: "note" | "doubt" | "poor";
+        /** @description A figure that a measurement can replace. */
+        Gives: {
+            /** @description Where it goes. */
+            target: components["schemas"]["Target"];
+            /** @description Key of the document. */
+            key: string;
+            /**
+             * Format: double
+             * @description The value.
+             */
+            value: number;
+        };
+        /** @description Where a measured figure can go. */
+        Target: "motor" | "battery" | "vehicle";
+        Measurement: {
+            /**
+             * Leads shorted
+             * @description The meter's leads held together.
+             * @default []
+             */
+            lead_readings_ohm?: number[];
+            /**
+             * Winding
+             * @description The winding, the rotor turned in between.
+             */
+            motor_readings_ohm: number[];
+            /**
+             * Volts it will run on
+             * @description For the current when it is held still.
+             */
+            supply_v?: number | null;
+            /**
+             * Winding temperature
+             * @description Of the winding while measured.
+             * @default 20
+             */
+            temperature_c?: number;
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "winding_resistance";
+        } | {
+            /**
+             * Steps
+             * @description Brief steps, each at another voltage.
+             */
+            points: components["schemas"]["LockedPoint"][];
+            /**
+             * Volts it will run on
+             * @description For the current when it is held still.
+             */
+            supply_v?: number | null;
+            /**
+             * Winding temperature
+             * @description Of the winding while measured.
+             * @default 20
+             */
+            temperature_c?: number;
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "locked_rotor";
+        } | {
+            /**
+             * Winding resistance
+             * @description From its own sheet.
+             */
+            resistance_ohm: number;
+            /**
+             * Brush drop
+             * @description Voltage lost at the brushes.
+             * @default 0
+             */
+            brush_drop_v?: number;
+            /**
+             * Points
+             * @description Steady at each voltage.
+             */
+            points: components["schemas"]["SweepPoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "no_load_sweep";
+        } | {
+            /**
+             * Wiring
+             * @description How it is wired.
+             */
+            wiring: components["schemas"]["SpunWiring"];
+            /**
+             * Points
+             * @description At each speed.
+             */
+            points: components["schemas"]["SpinPoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "spin_test";
+        } | {
+            /**
+             * Cells in series
+             * @description Of all packs in series.
+             */
+            cells_series: number;
+            /**
+             * Packs in parallel
+             * @description Equal packs side by side.
+             * @default 1
+             */
+            packs_parallel?: number;
+            /**
+             * Points
+             * @description A few seconds at each load.
+             */
+            points: components["schemas"]["PackPoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "pack_resistance";
+        } | {
+            /**
+             * Written on it
+             * @description Capacity the maker gives.
+             */
+            rated_ah?: number | null;
+            /**
+             * Moments
+             * @description From full to empty.
+             */
+            points: components["schemas"]["DischargePoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "capacity";
+        } | {
+            /**
+             * Chemistry
+             * @description Kind of cell.
+             */
+            chemistry: components["schemas"]["Chemistry"];
+            /**
+             * Cells
+             * @description Each cell at rest for an hour.
+             */
+            voltages_v: number[];
+            /**
+             * Stop voltage per cell
+             * @description The usual one when left out.
+             */
+            cutoff_v_per_cell?: number | null;
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "cell_voltages";
+        } | {
+            /**
+             * Mass
+             * @description Machine and rider.
+             */
+            mass_kg: number;
+            /**
+             * Turning mass
+             * @description Wheels and a coupled rotor, as mass.
+             * @default 0
+             */
+            rotating_mass_kg?: number;
+            /**
+             * Points
+             * @description Rolling out.
+             */
+            points: components["schemas"]["CoastPoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "coast_down";
+        } | {
+            /**
+             * Mass
+             * @description On the wheels; from the scale when left out.
+             */
+            mass_kg?: number | null;
+            /**
+             * Weight on each axle
+             * @description The scale lifting one axle after the other.
+             * @default []
+             */
+            wheel_loads_n?: number[];
+            /**
+             * Pull on the level
+             * @description Steady, at walking pace.
+             * @default []
+             */
+            pull_n?: number[];
+            /**
+             * Grade it just rolls down
+             * @description At steady speed.
+             * @default []
+             */
+            rolling_grade_percent?: number[];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "pull_test";
+        } | {
+            /**
+             * Points
+             * @description At each load.
+             */
+            points: components["schemas"]["GeneratorPoint"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "generator_test";
+        } | {
+            /**
+             * Propeller
+             * @description The load on the shaft; none turns free.
+             */
+            load?: components["schemas"]["KnownLoad"] | null;
+            /**
+             * Unknown
+             * @description One reading of each.
+             */
+            unknowns: components["schemas"]["UnknownMotor"][];
+            /**
+             * Candidates
+             * @description Motors it may be.
+             */
+            candidates: components["schemas"]["Motor"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "identify";
+        } | {
+            /**
+             * Air
+             * @description Temperature of the air.
+             */
+            ambient_c: number;
+            /**
+             * Planned
+             * @description How long the whole run is to last.
+             */
+            planned_s: number;
+            /**
+             * Readings
+             * @description Through the run.
+             */
+            points: components["schemas"]["HeatPoint"][];
+            /**
+             * Limits
+             * @description How hot each may get.
+             * @default {
+             *       "motor_c": 90,
+             *       "controller_c": 80,
+             *       "battery_c": 60
+             *     }
+             */
+            limits?: components["schemas"]["HeatLimits"];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "heat_run";
+        } | {
+            /**
+             * Supply
+             * @description Volts of the supply.
+             */
+            supply_v?: number | null;
+            /**
+             * Motors
+             * @description One after the other, the same load.
+             */
+            readings: components["schemas"]["LoadedMotor"][];
+            /**
+             * Called
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "loaded_currents";
+        };
+        LockedPoint: {
+            /**
+             * Voltage
+             * @description At the motor's terminals.
+             */
+            voltage_v: number;
+            /**
+             * Current
+             * @description Through the motor.
+             */
+            current_a: number;
+            /**
+             * Current limit
+             * @description The supply was in its current limit.
+             * @default false
+             */
+            limited?: boolean;
+        };
+        SweepPoint: {
+            /**
+             * Voltage
+             * @description At the motor's terminals.
+             */
+            voltage_v: number;
+            /**
+             * Current
+             * @description Through the motor.
+             */
+            current_a: number;
+            /**
+             * Speed
+             * @description Of its shaft.
+             */
+            rpm: number;
+            /**
+             * Current limit
+             * @description The supply was in its current limit.
+             * @default false
+             */
+            limited?: boolean;
+        };
+        /** @enum {string} */
+        SpunWiring: "brushed" | "three_phase";
+        SpinPoint: {
+            /**
+             * Speed
+             * @description Of its shaft.
+             */
+            rpm: number;
+            /**
+             * Voltage
+             * @description Open leads; three-phase: between two of them, rms.
+             */
+            voltage_v: number;
+        };
+        PackPoint: {
+            /**
+             * Current
+             * @description Out of the pack; charging is below zero.
+             */
+            current_a: number;
+            /**
+             * Voltage
+             * @description At the pack.
+             */
+            voltage_v: number;
+        };
+        DischargePoint: {
+            /**
+             * Time
+             * @description Since the start.
+             */
+            t_s: number;
+            /**
+             * Current
+             * @description Out of the pack.
+             */
+            current_a: number;
+            /**
+             * Voltage
+             * @description At the pack.
+             */
+            voltage_v?: number | null;
+        };
+        CoastPoint: {
+            /**
+             * Time
+             * @description Since the first reading.
+             */
+            t_s: number;
+            /**
+             * Speed
+             * @description At that moment.
+             */
+            speed_m_s: number;
+        };
+        GeneratorPoint: {
+            /**
+             * Speed
+             * @description Of its shaft.
+             */
+            rpm: number;
+            /**
+             * Load
+             * @description Resistance of the load.
+             */
+            load_ohm: number;
+            /**
+             * Voltage
+             * @description At the load.
+             */
+            voltage_v: number;
+            /**
+             * Torque
+             * @description That drives it.
+             */
+            torque_nm?: number | null;
+            /**
+             * Drive power
+             * @description At its shaft, where the torque is not known.
+             */
+            drive_power_w?: number | null;
+        };
+        KnownLoad: {
+            /**
+             * Known point: speed
+             * @description Speed of a known point.
+             */
+            reference_rpm: number;
+            /**
+             * Known point: power
+             * @description Shaft power at that speed.
+             */
+            reference_power_w: number;
+        };
+        UnknownMotor: {
+            /**
+             * Called
+             * @description What you call it.
+             */
+            label: string;
+            /**
+             * Voltage
+             * @description At its terminals.
+             */
+            voltage_v: number;
+            /**
+             * Current
+             * @description Through it.
+             */
+            current_a?: number | null;
+            /**
+             * Speed
+             * @description Of its shaft.
+             */
+            rpm?: number | null;
+            /**
+             * Winding resistance
+             * @description By meter.
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Mass
+             * @description On the scale.
+             */
+            mass_kg?: number | null;
+        };
+        HeatPoint: {
+            /**
+             * Time
+             * @description Since the start.
+             */
+            t_s: number;
+            /**
+             * Motor
+             * @description Can or winding.
+             */
+            motor_c?: number | null;
+            /**
+             * Controller
+             * @description Its hottest place.
+             */
+            controller_c?: number | null;
+            /**
+             * Battery
+             * @description Between the cells.
+             */
+            battery_c?: number | null;
+        };
+        HeatLimits: {
+            /**
+             * Motor
+             * @description Highest temperature of the motor.
+             * @default 90
+             */
+            motor_c?: number;
+            /**
+             * Controller
+             * @description Highest temperature of the controller.
+             * @default 80
+             */
+            controller_c?: number;
+            /**
+             * Battery
+             * @description Highest temperature of the battery.
+             * @default 60
+             */
+            battery_c?: number;
+        };
+        LoadedMotor: {
+            /**
+             * Called
+             * @description Which motor.
+             */
+            label: string;
+            /**
+             * Current
+             * @description With the load on.
+             */
+            current_a: number;
+        };
+        /** @description What a measurement changes in a build. */
+        Applied: {
+            /** @description Figure by figure. */
+            changes: components["schemas"]["Changed"][];
+            /** @description What the option did with the figures before. */
+            before: components["schemas"]["Effect"];
+            /** @description What it does with the measured ones. */
+            after: components["schemas"]["Effect"];
+            /** @description Checks whose verdict or use moves, the ones whose verdict changes first. */
+            moved: components["schemas"]["MovedCheck"][];
+            /** @description The build with the measured figures in it. */
+            build: components["schemas"]["Build"];
+        };
+        /** @description One figure replaced. */
+        Changed: {
+            /** @description Where it stands in the document. */
+            pointer: string;
+            /** @description What a maker calls it. */
+            label: string;
+            /**
+             * Format: double
+             * @description What stood there; null where nothing did.
+             */
+            before: number | null;
+            /**
+             * Format: double
+             * @description What was measured.
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description How much more it is, as a share; below zero for less, null where nothing stood there.
+             */
+            by: number | null;
+        };
+        /** @description A check that comes out differently. */
+        MovedCheck: {
+            /** @description Code of the check. */
+            code: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description How it came out before. */
+            before: components["schemas"]["Verdict"];
+            /** @description How it comes out now. */
+            after: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description How far it was used; null without a number.
+             */
+            used_before: number | null;
+            /**
+             * Format: double
+             * @description How far it is used now; null without a number.
+             */
+            used_after: number | null;
+        };
+        /** @description A build, and a measurement that goes into it. */
+        ApplyAsked: {
+            /**
+             * @description The build; read before the rest.
+             * @default null
+             */
+            build: components["schemas"]["Build"];
+            /** @description The readings. */
+            measurement: components["schemas"]["Measurement"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+        };
+        /** @description A part to start from, and the sheets whose figures go into it. */
+        PartAsked: {
+            /** @description The part so far: at least which kind of part it is and what it is called. */
+            part: {
+                [key: string]: unknown;
+            };
+            /** @description Ids of the sheets, the later ones last. */
+            sheets: string[];
+        };
+        /** @description What a machine would give. */
+        AsGenerator: {
+            /** @description What was measured. */
+            label: string;
+            /**
+             * Format: double
+             * @description Turns of its shaft per turn of the source.
+             */
+            speed_up: number;
+            /**
+             * Format: double
+             * @description Speed of its shaft, rpm.
+             */
+            shaft_rpm: number;
+            /**
+             * Format: double
+             * @description Volts with nothing on it, V.
+             */
+            open_v: number;
+            /**
+             * Format: double
+             * @description What it has inside, Ω; null while no sheet tells.
+             */
+            internal_ohm: number | null;
+            /**
+             * Format: double
+             * @description The most it gives, into a load of the same resistance, W; null while that is not known.
+             */
+            most_power_w: number | null;
+            /**
+             * Format: double
+             * @description Speed-up at which it reaches the volts that are needed with nothing on it; null without such a wish.
+             */
+            speed_up_for_needed: number | null;
+        };
+        /** @description The source, and what is put between it and each machine. */
+        GeneratorsAsked: {
+            /**
+             * Format: double
+             * @description Speed of the source, rpm.
+             */
+            source_rpm: number;
+            /**
+             * @description Turns of the shaft per turn of the source, by what was measured; 1 where none is given.
+             * @default {}
+             */
+            speed_up: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description Volts that are needed.
+             * @default null
+             */
+            needed_v: number | null;
+        };
+        /** @description A bench sheet in the list. */
+        SheetLine: {
+            /** @description Id. */
+            id: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description When it was last saved, RFC 3339. */
+            updated_at: string;
+            /** @description Kind of sheet. */
+            kind: string;
+            /** @description What was measured. */
+            label: string;
+            /** @description Id of the build it belongs to. */
+            build_id: string | null;
+            /** @description Id of the part it belongs to. */
+            part_id: string | null;
+            /** @description What it says; null while there is not enough. */
+            measured: components["schemas"]["Measured"] | null;
+        };
+        /** @description An instrument in use. */
+        InUse: {
+            /** @description What it is. */
+            role: components["schemas"]["Role"];
+            /** @description Where it listens. */
+            address: string;
+            /** @description What it calls itself; null until it was asked. */
+            name: string | null;
+            /** @description Whether it is the simulated one. */
+            simulated: boolean;
+        };
+        /** @description What an instrument is. */
+        Role: "supply" | "meter" | "tachometer" | "thermometer";
+        /** @description Where an instrument listens. */
+        TakeAsked: {
+            /** @description Address and port, such as `127.0.0.1:5025`. */
+            address: string;
+            /**
+             * @description Said by a person: this address beyond this machine is the instrument meant.
+             * @default false
+             */
+            confirmed: boolean;
+        };
+        /** @description What was read at one moment; null where no instrument reads it. */
+        Readings: {
+            /**
+             * Format: double
+             * @description At the motor, V.
+             */
+            voltage_v: number | null;
+            /**
+             * Format: double
+             * @description From the supply, A.
+             */
+            current_a: number | null;
+            /** @description The supply is in its current limit. */
+            limited: boolean | null;
+            /**
+             * Format: double
+             * @description Speed, rpm.
+             */
+            rpm: number | null;
+            /**
+             * Format: double
+             * @description Between the meter's leads, Ω.
+             */
+            resistance_ohm: number | null;
+            /**
+             * Format: double
+             * @description Of the can, °C.
+             */
+            temperature_c: number | null;
+        };
+        /** @description What to read. */
+        ReadAsked: {
+            /** @description Quantities. */
+            wanted: components["schemas"]["ReadingWanted"][];
+        };
+        /** @description What can be read. */
+        ReadingWanted: "voltage" | "current" | "rpm" | "resistance" | "temperature";
+        /** @description How the supply is set. */
+        SupplyAsked: {
+            /**
+             * Format: double
+             * @description Voltage, V.
+             */
+            voltage_v: number;
+            /**
+             * Format: double
+             * @description Current limit, A.
+             */
+            limit_a: number;
+            /** @description Whether the output is on. */
+            on: boolean;
+        };
+        /** @description A sweep as it stands. */
+        SweepProgress: {
+            /** @description Where it stands. */
+            state: components["schemas"]["SweepState"];
+            /**
+             * Format: uint32
+             * @description How many steps there are.
+             */
+            steps: number;
+            /** @description What was read so far. */
+            points: components["schemas"]["Readings"][];
+            /** @description What failed, in words. */
+            problem: string | null;
+        };
+        /** @description Where a sweep stands. */
+        SweepState: "idle" | "running" | "done" | "stopped" | "failed";
+        /** @description A sweep over voltages. */
+        Sweep: {
+            /**
+             * Format: double
+             * @description First voltage, V.
+             */
+            from_v: number;
+            /**
+             * Format: double
+             * @description Last voltage, V.
+             */
+            to_v: number;
+            /**
+             * Format: uint32
+             * @description How many.
+             */
+            steps: number;
+            /**
+             * Format: double
+             * @description Current limit of the supply, A.
+             */
+            limit_a: number;
+            /**
+             * Format: double
+             * @description Time to settle at each, s.
+             */
+            settle_s: number;
+        };
+        /** @description How the simulated bench is set; what is left out stays. */
+        SimulatedAsked: {
+            /**
+             * @description The shaft is clamped.
+             * @default null
+             */
+            locked: boolean | null;
+            /**
+             * @description The meter's leads are held together.
+             * @default null
+             */
+            leads_shorted: boolean | null;
+            /**
+             * Format: double
+             * @description Turn the rotor by so many degrees.
+             * @default null
+             */
+            turn_deg: number | null;
+            /**
+             * @description Words of the name of a motor of the stock, put onto the bench.
+             * @default null
+             */
+            motor: string | null;
+            /**
+             * @description Name of a fault: brush, turn, magnet, sensor, slow, dead.
+             * @default null
+             */
+            fault: string | null;
+            /**
+             * @description Whether the fault is on.
+             * @default null
+             */
+            fault_on: boolean | null;
         };
         /** @description Whether a passphrase is needed. */
         SessionState: {
@@ -6130,6 +8806,1184 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Import"];
                 };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    beginSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchLine"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    countSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Counted"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    searches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchResult"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    deleteSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    searchEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchLine"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stopSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    searchOption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionSheet"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    odds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OddsAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Odds"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    partsList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartsList"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    partsTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    readPartsTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadList"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecideAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Decided"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawerAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerMap"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    drawerOption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawerOptionAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionSheet"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    blankOption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlankAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionSheet"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    adoptOption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdoptAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionSheet"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measurement"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measured"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    applyMeasurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApplyAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Applied"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    measuredPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfPart"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    compareGenerators: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeneratorsAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsGenerator"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: {
+                build?: string;
+                part?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    createSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measurement"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    saveSheet: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measurement"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    deleteSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    restoreSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InUse"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    useInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                role: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InUse"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    leaveInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                role: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    readInstruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Readings"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setSupply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepProgress"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    beginSweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sweep"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepProgress"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sweepEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SweepProgress"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stopBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    setSimulated: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description A problem document (RFC 9457). */
             default: {

@@ -113,6 +113,14 @@ export function useDrives() {
       bench.edit({
         ...build,
         chosen: build.chosen === old ? name : build.chosen,
+        // What was decided goes by the new name too.
+        ...(build.decided && {
+          decided: {
+            ...build.decided,
+            option: build.decided.option === old ? name : build.decided.option,
+            options: build.decided.options.map((then) => (then.name === old ? { ...then, name } : then)),
+          },
+        }),
         options: build.options.map((option, place) => (place === index ? { ...option, name } : option)),
       });
     },
@@ -121,10 +129,10 @@ export function useDrives() {
       const build = bench.document;
       if (!build || build.options.length < 2) return;
       const gone = build.options[index]?.name;
-      const { chosen, ...rest } = build;
+      const { chosen, decided, ...rest } = build;
       bench.edit({
         ...rest,
-        ...(chosen === gone ? {} : { chosen }),
+        ...(chosen === gone ? {} : { chosen, ...(decided && { decided }) }),
         options: build.options.filter((_, place) => place !== index),
       });
       bench.optionIndex = Math.min(bench.optionIndex, build.options.length - 2);

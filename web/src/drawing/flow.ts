@@ -1,6 +1,13 @@
 // The power path as data: stage by stage what comes in, what is lost, what stands at the joint.
 import { computed, type ComputedRef } from "vue";
-import type { Schemas, Verdict } from "../api/client";
+import type {
+  CaseEvaluation,
+  DriveEvaluation,
+  OptionEvaluation,
+  OptionSheet,
+  Schemas,
+  Verdict,
+} from "../api/client";
 import { useBench } from "../bench/bench";
 import { checkKey, LOAD_WORDS, stepOf } from "../bench/words";
 import type { Step } from "../router";
@@ -52,130 +59,154 @@ const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
 
 const times = (count: number | undefined, text: string) => ((count ?? 1) > 1 ? `${count} × ${text}` : text);
 
+/** One operating point of one drive of an option, and the same point of the pinned one. */
+interface Point {
+  point: CaseEvaluation;
+  base: CaseEvaluation | undefined;
+  /** Whether differences are shown. */
+  compared: boolean;
+  option: OptionSheet;
+  parts: OptionSheet["drives"][number];
+  result: DriveEvaluation;
+  figures: OptionEvaluation | undefined;
+  load: string | undefined;
+}
+
 export function usePowerFlow(): ComputedRef<Flow | null> {
   const bench = useBench();
   return computed(() => {
     const [point, parts, option] = [bench.caseFigures, bench.drive, bench.option];
     const result = bench.driveFigures;
     if (!point || !parts || !option || !result) return null;
-    const losses = point.losses_w;
-    const lost = {
-      battery: point.battery_loss_w ?? 0,
-      wiring: Math.max(0, (losses?.supply ?? 0) - (point.battery_loss_w ?? 0)),
-      controller: losses?.controller ?? 0,
-      motor: (losses?.motor_copper ?? 0) + (losses?.motor_leads ?? 0) + (losses?.motor_no_load ?? 0),
-      gearing: losses?.gearing ?? 0,
-    };
-    const outW = point.output_power_w ?? 0;
-    const hasNumbers = losses !== null;
-    const side = hasNumbers ? point.accessory_power_w : 0;
-    const totalW = hasNumbers
-      ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing
-      : 0;
-    const show = shownText;
-    const base = bench.pinnedView?.caseAt(bench.caseName, bench.charge);
-    /** A figure of the case, said so many times, against the pinned one. */
-    const reading = (
-      quantity: Quantity,
-      key: keyof typeof point,
-      { places = 3, count = 1 }: { places?: number; count?: number | undefined } = {},
-    ): Reading => {
-      const [now, then] = [point[key] as number | null, base?.[key] as number | null | undefined];
-      return {
-        text: times(count, show(quantity, now, places)),
-        delta: bench.pinned ? difference(quantity, now, then, places) : null,
-      };
-    };
-    const channels = Math.ceil((parts.motor_count ?? 1) / (parts.motors_per_channel ?? 1));
-    const battery = option.battery;
-    const cells = battery.cells_series * (battery.packs_series ?? 1);
-    const supplyRuns = option.wiring?.runs?.length ?? 0;
-    const kind = bench.jobDrive?.load.kind ?? "constant_torque";
-    const speed = point.speed_m_s ?? point.tip_speed_m_s;
-    const speedQuantity = kind === "vehicle" ? "speed" : "fastSpeed";
-
-    const drawn: Omit<Stage, "inW" | "limit" | "weakest">[] = [
-      {
-        step: "battery",
-        title: "Battery",
-        readings: [reading("voltage", "open_circuit_v"), reading("current", "supply_current_a")],
-        foot: `${cells} cells · ${show("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
-        lossW: lost.battery,
-        sideW: 0,
-      },
-      {
-        step: "wiring",
-        title: "Wiring",
-        readings: [reading("voltage", "supply_voltage_v"), reading("current", "supply_current_a")],
-        foot: supplyRuns === 1 ? "1 run" : `${supplyRuns} runs`,
-        lossW: lost.wiring,
-        sideW: side,
-      },
-      {
-        step: "controller",
-        title: parts.controller ? "Controller" : "Bare switch",
-        readings: [
-          reading("voltage", "motor_voltage_v"),
-          reading("current", "motor_current_a", { count: parts.motor_count }),
-        ],
-        foot: parts.controller
-          ? `${channels > 1 ? `${channels} channels` : "1 channel"} · ${parts.controller.commutation === "foc" ? "field-oriented" : parts.controller.kind}`
-          : "full on or off",
-        lossW: lost.controller,
-        sideW: 0,
-      },
-      {
-        step: "motor",
-        title: (parts.motor_count ?? 1) > 1 ? `Motor × ${parts.motor_count}` : "Motor",
-        readings: [
-          reading("rotation", "motor_rpm", { places: 4 }),
-          reading("torque", "motor_torque_nm", { count: parts.motor_count }),
-        ],
-        foot: `Kv ${figures(parts.motor.kv_rpm_per_v)}`,
-        lossW: lost.motor,
-        sideW: 0,
-      },
-      {
-        step: "gearing",
-        title: "Gearing",
-        readings: [reading("rotation", "output_rpm", { places: 4 }), reading("torque", "output_torque_nm")],
-        foot: `${figures(result.ratio, 4)} : 1`,
-        lossW: lost.gearing,
-        sideW: 0,
-      },
-      {
-        step: "job",
-        title: LOAD_WORDS[kind] ?? "Load",
-        readings: [
-          speed === undefined || speed === null
-            ? reading("rotation", "output_rpm", { places: 4 })
-            : reading(speedQuantity, point.speed_m_s == null ? "tip_speed_m_s" : "speed_m_s"),
-          reading("power", "output_power_w"),
-        ],
-        foot: parts.output?.wheel_diameter_m
-          ? `⌀ ${show("length", parts.output.wheel_diameter_m)}`
-          : parts.drive,
-        lossW: 0,
-        sideW: 0,
-      },
-    ];
-
-    const link = bench.optionFigures?.weakest_link;
-    const check =
-      link && bench.optionFigures?.checks.find((candidate) => checkKey(candidate) === checkKey(link));
-    const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
-    const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
-    let flowing = totalW;
-    const stages = drawn.map((stage) => {
-      const inW = flowing;
-      flowing = Math.max(0, flowing - stage.lossW - stage.sideW);
-      return {
-        ...stage,
-        inW,
-        limit: limitHere === stage.step ? point.limited_by : null,
-        weakest: weakHere === stage.step ? (check?.verdict ?? null) : null,
-      };
+    return flowOf({
+      point,
+      base: bench.pinnedView?.caseAt(bench.caseName, bench.charge),
+      compared: bench.pinned !== null,
+      option,
+      parts,
+      result,
+      figures: bench.optionFigures,
+      load: bench.jobDrive?.load.kind,
     });
-    return { stages, totalW, outW, hasNumbers, feasible: point.feasible };
   });
+}
+
+export function flowOf({ point, base, compared, option, parts, result, figures: all, load }: Point): Flow {
+  const losses = point.losses_w;
+  const lost = {
+    battery: point.battery_loss_w ?? 0,
+    wiring: Math.max(0, (losses?.supply ?? 0) - (point.battery_loss_w ?? 0)),
+    controller: losses?.controller ?? 0,
+    motor: (losses?.motor_copper ?? 0) + (losses?.motor_leads ?? 0) + (losses?.motor_no_load ?? 0),
+    gearing: losses?.gearing ?? 0,
+  };
+  const outW = point.output_power_w ?? 0;
+  const hasNumbers = losses !== null;
+  const side = hasNumbers ? point.accessory_power_w : 0;
+  const totalW = hasNumbers
+    ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing
+    : 0;
+  const show = shownText;
+  /** A figure of the case, said so many times, against the pinned one. */
+  const reading = (
+    quantity: Quantity,
+    key: keyof typeof point,
+    { places = 3, count = 1 }: { places?: number; count?: number | undefined } = {},
+  ): Reading => {
+    const [now, then] = [point[key] as number | null, base?.[key] as number | null | undefined];
+    return {
+      text: times(count, show(quantity, now, places)),
+      delta: compared ? difference(quantity, now, then, places) : null,
+    };
+  };
+  const channels = Math.ceil((parts.motor_count ?? 1) / (parts.motors_per_channel ?? 1));
+  const battery = option.battery;
+  const cells = battery.cells_series * (battery.packs_series ?? 1);
+  const supplyRuns = option.wiring?.runs?.length ?? 0;
+  const kind = load ?? "constant_torque";
+  const speed = point.speed_m_s ?? point.tip_speed_m_s;
+  const speedQuantity = kind === "vehicle" ? "speed" : "fastSpeed";
+
+  const drawn: Omit<Stage, "inW" | "limit" | "weakest">[] = [
+    {
+      step: "battery",
+      title: "Battery",
+      readings: [reading("voltage", "open_circuit_v"), reading("current", "supply_current_a")],
+      foot: `${cells} cells · ${show("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
+      lossW: lost.battery,
+      sideW: 0,
+    },
+    {
+      step: "wiring",
+      title: "Wiring",
+      readings: [reading("voltage", "supply_voltage_v"), reading("current", "supply_current_a")],
+      foot: supplyRuns === 1 ? "1 run" : `${supplyRuns} runs`,
+      lossW: lost.wiring,
+      sideW: side,
+    },
+    {
+      step: "controller",
+      title: parts.controller ? "Controller" : "Bare switch",
+      readings: [
+        reading("voltage", "motor_voltage_v"),
+        reading("current", "motor_current_a", { count: parts.motor_count }),
+      ],
+      foot: parts.controller
+        ? `${channels > 1 ? `${channels} channels` : "1 channel"} · ${parts.controller.commutation === "foc" ? "field-oriented" : parts.controller.kind}`
+        : "full on or off",
+      lossW: lost.controller,
+      sideW: 0,
+    },
+    {
+      step: "motor",
+      title: (parts.motor_count ?? 1) > 1 ? `Motor × ${parts.motor_count}` : "Motor",
+      readings: [
+        reading("rotation", "motor_rpm", { places: 4 }),
+        reading("torque", "motor_torque_nm", { count: parts.motor_count }),
+      ],
+      foot: `Kv ${figures(parts.motor.kv_rpm_per_v)}`,
+      lossW: lost.motor,
+      sideW: 0,
+    },
+    {
+      step: "gearing",
+      title: "Gearing",
+      readings: [reading("rotation", "output_rpm", { places: 4 }), reading("torque", "output_torque_nm")],
+      foot: `${figures(result.ratio, 4)} : 1`,
+      lossW: lost.gearing,
+      sideW: 0,
+    },
+    {
+      step: "job",
+      title: LOAD_WORDS[kind] ?? "Load",
+      readings: [
+        speed === undefined || speed === null
+          ? reading("rotation", "output_rpm", { places: 4 })
+          : reading(speedQuantity, point.speed_m_s == null ? "tip_speed_m_s" : "speed_m_s"),
+        reading("power", "output_power_w"),
+      ],
+      foot: parts.output?.wheel_diameter_m
+        ? `⌀ ${show("length", parts.output.wheel_diameter_m)}`
+        : parts.drive,
+      lossW: 0,
+      sideW: 0,
+    },
+  ];
+
+  const link = all?.weakest_link;
+  const check = link && all?.checks.find((candidate) => checkKey(candidate) === checkKey(link));
+  const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
+  const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
+  let flowing = totalW;
+  const stages = drawn.map((stage) => {
+    const inW = flowing;
+    flowing = Math.max(0, flowing - stage.lossW - stage.sideW);
+    return {
+      ...stage,
+      inW,
+      limit: limitHere === stage.step ? point.limited_by : null,
+      weakest: weakHere === stage.step ? (check?.verdict ?? null) : null,
+    };
+  });
+  return { stages, totalW, outW, hasNumbers, feasible: point.feasible };
 }

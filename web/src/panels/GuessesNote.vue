@@ -5,9 +5,10 @@ import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
 import { checkWords, SHEET_WORDS } from "../bench/words";
-import { tolerances, USUAL_TOLERANCES } from "../bench/tolerances";
+import { tolerances } from "../bench/tolerances";
 import { keyInWords } from "../lib/places";
 import { figures } from "../units/quantity";
+import TolerancesForm from "./TolerancesForm.vue";
 
 const bench = useBench();
 const open = ref(false);
@@ -29,20 +30,6 @@ const names = computed(() =>
 const title = (code: string | undefined) =>
   bench.optionFigures?.checks.find((check) => check.code === code)?.title.toLowerCase() ?? checkWords(code);
 const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
-
-const EDITABLE: { key: keyof typeof USUAL_TOLERANCES; label: string; share: boolean }[] = [
-  { key: "kv_share", label: "Kv, ± %", share: true },
-  { key: "resistance_share", label: "winding resistance, ± %", share: true },
-  { key: "cell_resistance_factor", label: "cell resistance, × or ÷", share: false },
-  { key: "c_rating_share", label: "C rating, − %", share: true },
-  { key: "rolling_resistance_factor", label: "rolling resistance, × or ÷", share: false },
-  { key: "thermal_factor", label: "heat path, × or ÷", share: false },
-];
-
-function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: string): void {
-  const value = Number(text.replace(",", "."));
-  if (Number.isFinite(value) && text.trim() !== "") tolerances[key] = share ? value / 100 : value;
-}
 </script>
 
 <template>
@@ -78,19 +65,7 @@ function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: 
     <button type="button" class="action" @click="editing = !editing">
       {{ editing ? "close the tolerances" : "change the usual tolerances" }}
     </button>
-    <div v-if="editing" class="edit">
-      <label v-for="field in EDITABLE" :key="field.key">
-        <span>{{ field.label }}</span>
-        <input
-          :value="figures(field.share ? 100 * tolerances[field.key] : tolerances[field.key], 4)"
-          :data-tolerance="field.key"
-          @change="(event) => setTolerance(field.key, field.share, (event.target as HTMLInputElement).value)"
-        />
-      </label>
-      <button type="button" class="action" @click="Object.assign(tolerances, USUAL_TOLERANCES)">
-        as usual again
-      </button>
-    </div>
+    <TolerancesForm v-if="editing" />
   </details>
 </template>
 
@@ -132,22 +107,5 @@ ol b {
 
 .problem {
   color: var(--fail);
-}
-
-.edit label {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  padding: 2px 0;
-}
-
-.edit input {
-  width: 72px;
-  font: var(--size) var(--mono);
-  text-align: right;
-  color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--line);
 }
 </style>

@@ -14,6 +14,13 @@ const KINDS = [
 ] as const;
 
 const map = computed(() => (desk.get(`${props.at}/provenance`) ?? {}) as Record<string, string>);
+const day = computed(() => {
+  const at = (desk.get(`${props.at}/measured_on`) as Record<string, string> | undefined)?.[props.name];
+  return at ? ` on ${new Date(at).toLocaleDateString()}` : "";
+});
+const said = computed(() =>
+  now.value.word === "measured" ? `${now.value.said}${day.value}` : now.value.said,
+);
 const now = computed(() => KINDS.find(({ word }) => word === map.value[props.name]) ?? KINDS[0]);
 
 function next(): void {
@@ -31,8 +38,8 @@ function next(): void {
     class="mark"
     :class="now.word"
     tabindex="-1"
-    :title="`${now.said}; press for the next`"
-    :aria-label="`${label}: ${now.said}; press for the next`"
+    :title="`${said}; press for the next`"
+    :aria-label="`${label}: ${said}; press for the next`"
     :data-provenance="name"
     @click="next"
   >

@@ -37,7 +37,7 @@ const START: Record<string, object> = {
   thermal: {},
   size_mm: { length: 100, width: 50, height: 50 },
 };
-const HIDDEN = ["part_id", "provenance", "mount", "bec", "sensors", ...Object.keys(NESTED)];
+const HIDDEN = ["part_id", "provenance", "measured_on", "mount", "bec", "sensors", ...Object.keys(NESTED)];
 const FIRST = ["label", "price", "owned", "source"];
 const names = computed(() => {
   const all = Object.keys(FIELDS[kind.value.record] ?? {}).filter((key) => !HIDDEN.includes(key));
@@ -142,7 +142,14 @@ async function retire(back: boolean): Promise<void> {
         <button v-if="stored.retired_at" type="button" class="boxed" @click="retire(true)">
           Offer it again
         </button>
-        <button v-else type="button" class="boxed" data-retire @click="retire(false)">Retire</button>
+        <router-link
+          v-if="part.part === 'motor' || part.part === 'battery'"
+          :to="{ name: 'sheets', query: { part: stored.id } }"
+          >bench sheets</router-link
+        >
+        <button v-if="!stored.retired_at" type="button" class="boxed" data-retire @click="retire(false)">
+          Retire
+        </button>
         <button type="button" class="boxed" @click="copy">Copy</button>
       </template>
       <button

@@ -31,6 +31,8 @@ export function displayUnit(quantity: Quantity, value: number | null): Unit {
     case "mass":
       if (preferences.mass === "lb") return unit(quantity, size > 0 && size < 0.1 ? "oz" : "lb");
       return unit(quantity, size > 0 && size < 0.1 ? "g" : "kg");
+    case "way":
+      return unit(quantity, preferences.length === "in" ? "mi" : size >= 1000 ? "km" : "m");
     case "length":
       if (preferences.length === "in") return unit(quantity, size >= 3 ? "ft" : "in");
       return unit(quantity, size > 0 && size < 1 ? "mm" : "m");

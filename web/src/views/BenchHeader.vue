@@ -139,6 +139,9 @@ function setName(event: Event): void {
       </span>
       <PreferencesMenu />
       <router-link to="/shelf" class="shelf">Shelf</router-link>
+      <router-link :to="{ name: 'sheets', query: { build: bench.id } }" class="shelf" data-to-bench
+        >Bench</router-link
+      >
       <button type="button" @click="emit('history')">History</button>
       <button type="button" @click="exportBuild">Export</button>
       <button type="button" :disabled="!bench.canUndo" @click="bench.undo()">Undo</button>

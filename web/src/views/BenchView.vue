@@ -12,12 +12,15 @@ import GearingPanel from "../panels/GearingPanel.vue";
 import JobPanel from "../panels/JobPanel.vue";
 import MotorPanel from "../panels/MotorPanel.vue";
 import WiringPanel from "../panels/WiringPanel.vue";
+import OddsPanel from "../options/OddsPanel.vue";
+import OptionsPanel from "../options/OptionsPanel.vue";
+import PartsPanel from "../options/PartsPanel.vue";
 import { STEPS, type Step } from "../router";
+import SearchPanel from "../search/SearchPanel.vue";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
 import ConflictDialog from "./ConflictDialog.vue";
 import HistoryDialog from "./HistoryDialog.vue";
-import OptionsDialog from "./OptionsDialog.vue";
 import KeysDialog from "./KeysDialog.vue";
 import StepNav from "./StepNav.vue";
 import SumDialog from "./SumDialog.vue";
@@ -34,11 +37,16 @@ const PANELS = {
   battery: BatteryPanel,
   controller: ControllerPanel,
   wiring: WiringPanel,
+  search: SearchPanel,
+  options: OptionsPanel,
+  parts: PartsPanel,
+  odds: OddsPanel,
 };
+/** Steps about whole options keep what is open in them when another option is taken up. */
+const OF_ALL = new Set<Step>(["search", "options", "parts", "odds"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 const keysShown = ref(false);
 const historyShown = ref(false);
-const optionsShown = ref(false);
 
 void loadTypical();
 watch(
@@ -79,7 +87,7 @@ useKeys({
     <p><router-link to="/">All builds</router-link></p>
   </div>
   <div v-else-if="bench.document" class="bench">
-    <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="optionsShown = true" />
+    <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="go('options')" />
     <section class="sheet" aria-label="What the chain does">
       <CaseBar />
       <PowerPath :selected="step" @select="go" />
@@ -89,12 +97,14 @@ useKeys({
       <p v-if="bench.figuresProblem" class="stale" role="status">
         The figures are those of the last good entry. {{ bench.figuresProblem }}
       </p>
-      <component :is="PANELS[step]" :key="`${step} ${bench.optionIndex} ${bench.driveName}`" />
+      <component
+        :is="PANELS[step]"
+        :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
+      />
     </main>
     <VerdictPanel @go="go" />
     <ConflictDialog />
     <SumDialog />
-    <OptionsDialog v-model:shown="optionsShown" />
     <HistoryDialog v-model:shown="historyShown" />
     <KeysDialog v-model:shown="keysShown" />
   </div>

@@ -29,11 +29,18 @@ const TITLES: Record<Step, string> = {
   battery: "Battery",
   controller: "Controller",
   wiring: "Wiring",
+  search: "Search",
+  options: "Options",
+  parts: "Parts list",
+  odds: "Odds",
 };
+
+/** What the decision was based on has gone. */
+const overturned = computed(() => bench.figures?.review?.stands === false);
 
 const marks = computed<Partial<Record<Step, Verdict>>>(() => {
   const checks = bench.optionFigures?.checks ?? [];
-  return Object.fromEntries(
+  const chain = Object.fromEntries(
     STEPS.map((step) => [
       step,
       worst(
@@ -46,7 +53,19 @@ const marks = computed<Partial<Record<Step, Verdict>>>(() => {
       ),
     ]),
   );
+  return overturned.value ? { ...chain, options: "fail" } : chain;
 });
+
+function chosenWords(): string {
+  if (overturned.value) return "the decision no longer holds";
+  const [count, chosen] = [bench.document?.options.length ?? 0, bench.document?.chosen];
+  return chosen ? `${count}, chosen: ${chosen}` : `${count}, none chosen`;
+}
+
+function boughtWords(): string {
+  const [toBuy, budget] = [bench.optionFigures?.to_buy, bench.document?.job.budget];
+  return toBuy == null ? "some price is missing" : `to buy ${figures(toBuy, 3)} ${budget?.currency ?? ""}`;
+}
 
 const words = computed<Record<Step, string>>(() => {
   const [load, drive, option] = [bench.jobDrive?.load, bench.drive, bench.option];
@@ -78,6 +97,10 @@ const words = computed<Record<Step, string>>(() => {
         : controller.kind
       : "bare switch",
     wiring: runs === 1 ? "1 run" : `${runs} runs`,
+    search: "what of the shelf would do it",
+    options: chosenWords(),
+    parts: boughtWords(),
+    odds: "with every tolerance",
   };
 });
 </script>
@@ -92,7 +115,7 @@ const words = computed<Record<Step, string>>(() => {
           :data-step="name"
           @click="emit('go', name)"
         >
-          <span class="number">{{ index + 1 }}</span>
+          <span class="number">{{ (index + 1) % 10 }}</span>
           <span class="title">{{ TITLES[name] }}</span>
           <VerdictMark v-if="marks[name]" :verdict="marks[name]" />
           <span class="note words">{{ words[name] }}</span>

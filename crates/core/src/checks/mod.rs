@@ -7,6 +7,7 @@ mod battery;
 mod controller;
 mod fit;
 mod gearing;
+mod generator;
 mod motor;
 mod performance;
 mod safety;
@@ -262,8 +263,14 @@ impl<'a> Evidence<'a> {
 pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluation]) -> Vec<Check> {
     let evidence = Evidence { chain, supply };
     let mut ledger = Ledger(Vec::with_capacity(16 + 24 * drives.len()));
-    battery::judge(&evidence, &mut ledger);
+    if chain.drives.iter().any(|drive| !drive.generates()) {
+        battery::judge(&evidence, &mut ledger);
+    }
     for (drive, result) in chain.drives.iter().zip(drives) {
+        if let Some(generating) = &result.generating {
+            generator::judge(&evidence, drive, result, generating, &mut ledger);
+            continue;
+        }
         motor::judge(&evidence, drive, result, &mut ledger);
         controller::judge(&evidence, drive, &mut ledger);
         gearing::judge(&evidence, drive, &mut ledger);

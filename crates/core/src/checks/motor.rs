@@ -66,7 +66,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     judge_heat(evidence, drive, result, ledger);
 }
 
-fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     const NO_PATH: &str = "Without the size of the can or thermal values nobody can say how hot it gets: \
                            measure diameter and length.";
     const RUNS_AWAY: &str = "The heat never settles: a hotter winding has more resistance, weaker magnets need more \

@@ -34,7 +34,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         Load::Flywheel(flywheel) => flywheel.spin_up_s,
         Load::Fan(fan) => fan.spin_up_s,
         Load::Blade(blade) => blade.spin_up_s,
-        Load::Hoist(_) | Load::ConstantTorque(_) => None,
+        Load::Hoist(_) | Load::ConstantTorque(_) | Load::Generator(_) => None,
     };
     if let Some(within_s) = within_s {
         let (time_s, subject) = if drive.load.vehicle.is_some() {

@@ -4,10 +4,12 @@ use serde::Serialize;
 use serde_json::Value;
 
 use super::BUILD_FORMAT;
+use super::course::{Course, MOST_COURSES};
 use super::duplicate_keys;
 use super::job::{Job, MOST_DRIVES, refuse_twins};
 use super::parts::{Battery, Circuit, Controller, Cooling, GearingStage, Motor, WiringRun};
 use super::reading::{Place, Problem, Problems, list, name, number, object, shown, text, typed};
+use super::sheet::{Decided, FreeLine};
 
 record! {
     /// What the last shaft turns.
@@ -51,6 +53,9 @@ record! {
     }
 }
 
+/// Most free lines of a parts list.
+pub const MOST_LINES: usize = 300;
+
 record! {
     /// One complete drive train that could do the job.
     OptionSheet {
@@ -58,6 +63,7 @@ record! {
         battery: Battery, typed(), "Battery", "The battery.";
         wiring: Wiring = Wiring { runs: Vec::new() }, typed(), "Wiring", "Leads.";
         drives: Vec<OptionDrive>, list(1, MOST_DRIVES), "Drives", "One for each drive of the job.";
+        parts_list: Vec<FreeLine> = Vec::new(), list(0, MOST_LINES), "Parts list", "What else is needed.";
     }
     check(|option, at, problems| {
         refuse_twins(option.drives.iter().map(|drive| drive.drive.as_str()), "drive", &at.key("drives"), problems);
@@ -73,6 +79,8 @@ record! {
         options: Vec<OptionSheet>, list(1, 50), "Options", "Drive trains that could do it.";
         chosen: Option<String>, name(120), "Chosen", "Name of the chosen option.";
         decision: String = String::new(), text(20_000), "Decision", "Why it was chosen.";
+        decided: Option<Decided>, typed(), "Decided", "When, and the figures it was based on.";
+        courses: Vec<Course> = Vec::new(), list(0, MOST_COURSES), "Courses", "What it is sent through in Run.";
     }
     check(|build, at, problems| {
         let options = at.key("options");
@@ -85,6 +93,8 @@ record! {
         for (index, option) in build.options.iter().enumerate() {
             check_against_job(option, &build.job, &options.index(index), problems);
         }
+        let courses = at.key("courses");
+        refuse_twins(build.courses.iter().map(|course| course.name.as_str()), "name", &courses, problems);
     })
 }
 

@@ -20,6 +20,7 @@ record! {
         climb_duration_min: Option<f64>, number(0.001, 10_000.0), "Climb lasts", "How long the hill lasts.";
         accelerate_s: Option<f64>, number(0.01, 10_000.0), "Up to speed within", "Time from rest to the target speed.";
         friction: Option<f64>, number(0.01, 3.0), "Grip", "Coefficient of friction between tyre and ground.";
+        friction_brake: Option<bool>, typed(), "Friction brake", "Whether it has a brake besides the motors.";
         driven_weight_share: f64 = 1.0, number(0.01, 1.0), "Weight on driven wheels",
             "Share of the weight that stands on the driven wheels.";
     }
@@ -37,6 +38,16 @@ record! {
     }
 }
 
+choice! {
+    /// What launcher wheels are made of.
+    WheelMaterial {
+        PrintedPlastic = "printed_plastic", "Printed plastic";
+        MouldedPlastic = "moulded_plastic", "Moulded plastic";
+        Aluminium = "aluminium", "Aluminium";
+        Steel = "steel", "Steel";
+    }
+}
+
 record! {
     /// Wheels that store energy.
     Flywheel {
@@ -46,6 +57,8 @@ record! {
         drag_torque_nm: f64 = 0.0, number(0.0, 1e5), "Bearing drag", "Torque that does not change with speed.";
         windage_torque_nm: f64 = 0.0, number(0.0, 1e5), "Windage", "Air torque at the target speed; grows as its square.";
         projectile: Option<Projectile>, typed(), "Projectile", "What the wheels throw.";
+        wheel_diameter_mm: Option<f64>, number(1.0, 5000.0), "Wheel diameter", "Outer diameter of one wheel.";
+        wheel_material: Option<WheelMaterial>, typed(), "Wheels made of", "For the stress in the rim.";
     }
 }
 
@@ -92,6 +105,66 @@ record! {
     }
 }
 
+choice! {
+    /// What turns a generator.
+    SourceKind {
+        WaterWheel = "water_wheel", "Water wheel";
+        Wind = "wind", "Wind rotor";
+        HandCrank = "hand_crank", "Hand crank";
+        Bench = "bench", "Bench drive";
+    }
+}
+
+record! {
+    /// What turns a generator: a torque that falls evenly from standstill to the runaway speed, or a fixed speed.
+    GeneratorSource {
+        kind: Option<SourceKind>, typed(), "Turned by", "What turns it.";
+        stall_torque_nm: Option<f64>, number(1e-5, 1e6), "Torque when held", "Torque of the source when it is held still.";
+        runaway_rpm: Option<f64>, number(0.01, 500_000.0), "Runaway speed", "Speed of the source with nothing on it.";
+        rpm: Option<f64>, number(0.01, 500_000.0), "Fixed speed", "Speed the source keeps whatever hangs on it.";
+    }
+    check(|source, at, problems| match (source.stall_torque_nm, source.runaway_rpm, source.rpm) {
+        (Some(_), Some(_), None) | (None, None, Some(_)) => {}
+        (None, None, None) => {
+            problems.note(at, "no speed came: stall_torque_nm and runaway_rpm, or rpm, is needed");
+        }
+        (_, _, Some(_)) => problems.note(&at.key("rpm"), "came beside a torque: give stall_torque_nm and runaway_rpm, or rpm"),
+        (None, _, None) => problems.note(&at.key("stall_torque_nm"), "missing: runaway_rpm came, so it is needed"),
+        (_, None, None) => problems.note(&at.key("runaway_rpm"), "missing: stall_torque_nm came, so it is needed"),
+    })
+}
+
+record! {
+    /// What hangs on a generator.
+    Electrical {
+        resistance_ohm: Option<f64>, number(1e-4, 1e9), "Resistance", "Of a heater or a lamp, for each machine.";
+        battery_v: Option<f64>, number(0.1, 1000.0), "Battery", "Voltage of the battery it charges.";
+    }
+    check(|electrical, at, problems| match (electrical.resistance_ohm, electrical.battery_v) {
+        (Some(_), Some(_)) => problems.note(&at.key("battery_v"), "came beside resistance_ohm: give one of the two"),
+        (None, None) => problems.note(at, "neither resistance_ohm nor battery_v came: one is needed"),
+        _ => {}
+    })
+}
+
+record! {
+    /// A machine that is turned and gives current.
+    Generator {
+        source: GeneratorSource, typed(), "Source", "What turns it.";
+        electrical: Electrical, typed(), "Hangs on it", "What takes the current.";
+        diode_drop_v: f64 = 0.7, number(0.0, 3.0), "Diode drop", "Voltage lost in each of the two diodes of a bridge.";
+        needed_voltage_v: Option<f64>, number(0.1, 1000.0), "Voltage needed", "What must be reached; that of the battery when left out.";
+    }
+}
+
+impl Generator {
+    /// Voltage that must be reached, V; `None` where neither a battery nor a voltage is given.
+    #[must_use]
+    pub fn needed_v(&self) -> Option<f64> {
+        self.needed_voltage_v.or(self.electrical.battery_v)
+    }
+}
+
 /// What a drive has to move.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[serde(tag = "kind", rename_all = "snake_case")]
@@ -108,6 +181,8 @@ pub enum Load {
     Hoist(Hoist),
     /// The same torque at every speed.
     ConstantTorque(ConstantTorque),
+    /// A machine that is turned and gives current.
+    Generator(Generator),
 }
 
 impl FieldValue for Load {
@@ -123,11 +198,14 @@ impl FieldValue for Load {
             Some("constant_torque") => {
                 ConstantTorque::read_object(value, BESIDES, at, problems).map(Self::ConstantTorque)
             }
+            Some("generator") => Generator::read_object(value, BESIDES, at, problems).map(Self::Generator),
             _ => {
                 let came = kind.map_or_else(|| "nothing".to_owned(), shown);
                 problems.note(
                     &at.key("kind"),
-                    format!("{came} came, one of vehicle, flywheel, fan, blade, hoist, constant_torque is needed"),
+                    format!(
+                        "{came} came, one of vehicle, flywheel, fan, blade, hoist, constant_torque, generator is needed"
+                    ),
                 );
                 None
             }
@@ -152,18 +230,8 @@ impl schemars::JsonSchema for Load {
             ("blade", Blade::schema_members(generator)),
             ("hoist", Hoist::schema_members(generator)),
             ("constant_torque", ConstantTorque::schema_members(generator)),
+            ("generator", Generator::schema_members(generator)),
         ];
-        let variants: Vec<serde_json::Value> = kinds
-            .into_iter()
-            .map(|(kind, (mut members, mut required))| {
-                members.insert("kind".to_owned(), serde_json::json!({ "const": kind, "type": "string" }));
-                required.push("kind".into());
-                serde_json::json!({
-                    "type": "object", "properties": members, "required": required,
-                    "additionalProperties": false
-                })
-            })
-            .collect();
-        schemars::json_schema!({ "oneOf": variants })
+        super::reading::tagged_schema(kinds)
     }
 }

@@ -1,4 +1,5 @@
-//! The two macros that describe documents: [`record!`] for objects, [`choice!`] for one-of-several words.
+//! The macros that describe documents: [`record!`] for objects, [`choice!`] for one-of-several words, [`entry!`] for the
+//! numbers of a list.
 
 /// Defines a struct, how it is read strictly, and its JSON Schema from one list of fields.
 ///
@@ -143,9 +144,12 @@ macro_rules! part {
                 source: Option<String>, text(400), "Source", "Where the figures came from.";
                 provenance: Option<BTreeMap<String, Provenance>>, typed(), "Provenance",
                     "Field by field: listed, measured or estimated.";
+                measured_on: Option<BTreeMap<String, String>>, text(40), "Measured on",
+                    "Field by field: when it was measured, RFC 3339.";
             }
             check(|this, at, problems| {
-                check_provenance(this.provenance.as_ref(), Self::FIELDS, at, problems);
+                check_marks(this.provenance.as_ref(), "provenance", Self::FIELDS, at, problems);
+                check_marks(this.measured_on.as_ref(), "measured_on", Self::FIELDS, at, problems);
                 $( {
                     let check: fn(&Self, &Place<'_>, &mut Problems) = $check;
                     check(this, at, problems);
@@ -229,6 +233,27 @@ macro_rules! choice {
                     "enum": [$( $word ),*],
                     "x-labels": { $( $word: $label ),* }
                 })
+            }
+        }
+    };
+}
+
+/// Defines an entry of a list of numbers, with its range.
+macro_rules! entry {
+    ($(#[$meta:meta])* $name:ident($inner:ty), $range:expr) => {
+        $(#[$meta])*
+        #[derive(Debug, Clone, Copy, PartialEq, serde::Serialize)]
+        pub struct $name(pub $inner);
+
+        impl crate::document::reading::FieldValue for $name {
+            fn read(value: &serde_json::Value, spec: &crate::document::reading::Spec, at: &crate::document::reading::Place<'_>, problems: &mut crate::document::reading::Problems) -> Option<Self> {
+                let own = crate::document::reading::Spec { key: spec.key, label: spec.label, doc: spec.doc, shape: $range };
+                <$inner as crate::document::reading::FieldValue>::read(value, &own, at, problems).map(Self)
+            }
+
+            fn schema(spec: &crate::document::reading::Spec, generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
+                let own = crate::document::reading::Spec { key: spec.key, label: spec.label, doc: spec.doc, shape: $range };
+                <$inner as crate::document::reading::FieldValue>::schema(&own, generator)
             }
         }
     };

@@ -8,25 +8,33 @@
 mod macros;
 
 pub mod build;
+pub mod course;
 pub mod duplicate_keys;
 pub mod job;
 pub mod load;
+pub mod measurement;
 pub mod parts;
 pub mod reading;
 pub mod search;
+pub mod sheet;
+pub mod simulation;
 
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
+pub use course::{Course, CoursePart, CoursePoint, Mode};
 pub use job::{
     BatteryRule, Budget, ClassRule, Compartment, ControllerSpace, Finesse, Job, JobDrive, MotorSpace, Noise, Purse,
     Upkeep, Wetness, WheelWish, Wishes,
 };
 pub use load::Load;
+pub use measurement::Measurement;
 pub use parts::{
     Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,
     MachineKind, Magnet, MagnetGrade, Motor, Thermal, Wheel, WiringRun,
 };
 pub use reading::{Problem, Provenance};
 pub use search::{RankBy, Search};
+pub use sheet::{Decided, DecidedOption, FreeLine};
+pub use simulation::Simulation;
 
 /// The `format` of a build document.
 pub const BUILD_FORMAT: &str = "ypsidyne.build/1";

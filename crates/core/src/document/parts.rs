@@ -96,13 +96,14 @@ record! {
     }
 }
 
-fn check_provenance(
-    given: Option<&BTreeMap<String, Provenance>>,
+fn check_marks<T>(
+    given: Option<&BTreeMap<String, T>>,
+    member: &str,
     fields: &[Spec],
     at: &Place<'_>,
     problems: &mut Problems,
 ) {
-    let place = at.key("provenance");
+    let place = at.key(member);
     for key in given.into_iter().flat_map(BTreeMap::keys) {
         if !fields.iter().any(|field| field.key == key) {
             problems.note(&place.key(key), "no field of this part has that name");
@@ -281,6 +282,8 @@ part! {
         can_brake: bool = false, typed(), "Can brake", "Feeds braking power back into the battery.";
         bec: Option<Bec>, typed(), "Receiver supply", "The regulator that feeds receiver and servos.";
         mount: Option<Mount>, typed(), "Mount", "How it is fastened.";
+        case_to_ambient_k_per_w: Option<f64>, number(1e-3, 1e4), "Case to air", "Rise of its case over air per watt of its loss.";
+        max_temperature_c: Option<f64>, number(20.0, 250.0), "Highest temperature", "Where it cuts back or fails.";
     }
     check(|controller, at, problems| {
         if let (Some(low), Some(high)) = (controller.min_voltage_v, controller.max_voltage_v)

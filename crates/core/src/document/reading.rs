@@ -348,6 +348,24 @@ pub enum Provenance {
     Estimated,
 }
 
+impl FieldValue for BTreeMap<String, String> {
+    fn read(value: &Value, spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
+        let Some(object) = value.as_object() else {
+            problems.note(at, format!("{} came, an object of field names is needed", shown(value)));
+            return None;
+        };
+        let read = |(key, value): (&String, &Value)| {
+            String::read(value, spec, &at.key(key), problems).map(|text| (key.clone(), text))
+        };
+        Some(object.iter().filter_map(read).collect())
+    }
+
+    fn schema(spec: &Spec, generator: &mut SchemaGenerator) -> Schema {
+        let text = String::schema(spec, generator);
+        schemars::json_schema!({ "type": "object", "additionalProperties": text })
+    }
+}
+
 impl FieldValue for BTreeMap<String, Provenance> {
     fn read(value: &Value, _spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
         let Some(object) = value.as_object() else {
@@ -379,6 +397,21 @@ impl FieldValue for BTreeMap<String, Provenance> {
             "additionalProperties": { "enum": ["listed", "measured", "estimated"] }
         })
     }
+}
+
+/// The schema of a record told apart by `kind`: each kind with its members and required keys.
+pub(crate) fn tagged_schema<const N: usize>(kinds: [(&str, (Map<String, Value>, Vec<Value>)); N]) -> Schema {
+    let variants: Vec<Value> = kinds
+        .into_iter()
+        .map(|(kind, (mut members, mut required))| {
+            members.insert("kind".to_owned(), serde_json::json!({ "const": kind, "type": "string" }));
+            required.push("kind".into());
+            serde_json::json!({
+                "type": "object", "properties": members, "required": required, "additionalProperties": false
+            })
+        })
+        .collect();
+    schemars::json_schema!({ "oneOf": variants })
 }
 
 /// The object at a place, or a problem.

@@ -3,7 +3,7 @@
 use super::build::check_against_job;
 use super::job::Job;
 use super::parts::{Battery, Controller, Motor};
-use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, object, shown, typed};
+use super::reading::{Place, Problem, Problems, list, name, number, object, shown, typed};
 use super::{OptionSheet, SEARCH_FORMAT};
 
 choice! {
@@ -16,30 +16,13 @@ choice! {
     }
 }
 
-/// Defines an entry of a list of numbers, with its range.
-macro_rules! entry {
-    ($(#[$meta:meta])* $name:ident($inner:ty), $range:expr) => {
-        $(#[$meta])*
-        #[derive(Debug, Clone, Copy, PartialEq, serde::Serialize)]
-        pub struct $name(pub $inner);
-
-        impl FieldValue for $name {
-            fn read(value: &serde_json::Value, spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
-                let own = Spec { key: spec.key, label: spec.label, doc: spec.doc, shape: $range };
-                <$inner>::read(value, &own, at, problems).map(Self)
-            }
-
-            fn schema(spec: &Spec, generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
-                let own = Spec { key: spec.key, label: spec.label, doc: spec.doc, shape: $range };
-                <$inner>::schema(&own, generator)
-            }
-        }
-    };
-}
-
 entry! {
     /// A number of teeth.
     Teeth(u32), number(5.0, 400.0)
+}
+entry! {
+    /// A number of motors.
+    MotorCount(u32), number(1.0, 32.0)
 }
 entry! {
     /// A wheel diameter, m.
@@ -64,6 +47,8 @@ record! {
         motors: Vec<Motor> = Vec::new(), list(0, MOST_PARTS), "Motors", "Motors to try.";
         batteries: Vec<Battery> = Vec::new(), list(0, MOST_PARTS), "Batteries", "Batteries to try.";
         controllers: Vec<Controller> = Vec::new(), list(0, MOST_PARTS), "Controllers", "Controllers to try.";
+        motor_count: Vec<MotorCount> = Vec::new(), list(0, 8), "Motors",
+            "Numbers of equal motors to try, each with as many controllers as it needs.";
         gearing: Option<VaryGearing>, typed(), "Gearing", "Teeth to try at one stage.";
         wheel_diameter_m: Vec<WheelDiameter> = Vec::new(), list(0, 200), "Wheel diameters", "Wheel diameters to try.";
     }

@@ -127,6 +127,12 @@ impl Draw<'_> {
 }
 
 impl Drive<'_> {
+    /// Equivalent current of each motor, A, at full throttle and a motor speed, rad/s, on a given bus voltage, and what
+    /// limits it.
+    pub fn throttled_current_a(&self, bus_v: f64, motor_rad_s: f64) -> (f64, Limit) {
+        Draw { drive: self, emf_v: self.emf_v(motor_rad_s) }.current(bus_v)
+    }
+
     /// Power, W, at full throttle and a motor speed, rad/s, on a given bus voltage.
     pub fn throttled_power_w(&self, bus_v: f64, motor_rad_s: f64) -> f64 {
         let (current_a, _) = Draw { drive: self, emf_v: self.emf_v(motor_rad_s) }.current(bus_v);

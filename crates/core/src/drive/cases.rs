@@ -85,6 +85,14 @@ pub(crate) struct CaseResult {
     pub figures: Option<Figures>,
 }
 
+/// A case that cannot be held.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Missed {
+    pub case: Case,
+    /// How much of the limit it would take; `None` where there is no number.
+    pub far: Option<f64>,
+}
+
 impl CaseResult {
     fn without_numbers(case: Case, charge: f64) -> Self {
         Self { case, charge, feasible: false, limited_by: Some(Limit::Supply), figures: None }
@@ -206,18 +214,41 @@ impl Drive<'_> {
         }
     }
 
-    /// Whether target and climb can be held at one charge; the first that cannot. The same answer as [`Self::cases`].
-    pub fn first_not_held(&self, source: &Source) -> Option<Case> {
-        if !self.controller.present {
-            let full = self.cases(source, 0.5);
-            return full.iter().any(|case| case.case == Case::Target && !case.feasible).then_some(Case::Target);
+    /// The first of target and climb that cannot be held at one charge. The same answer as [`Self::cases`].
+    pub fn first_missed(&self, source: &Source) -> Option<Missed> {
+        if self.generates() {
+            return None;
         }
-        let holds = |output_nm, output_rad_s| matches!(self.held(source, output_nm, output_rad_s), Some((_, None)));
-        if !holds(self.load.level_nm(self.load.target_rad_s), self.load.target_rad_s) {
-            return Some(Case::Target);
+        if !self.controller.present {
+            let cases = self.cases(source, 0.5);
+            let target = cases.iter().find(|case| case.case == Case::Target && !case.feasible)?;
+            let reached = target.figures.map(|figures| figures.output_rad_s);
+            let far = reached.filter(|reached| *reached > 0.0).map(|reached| self.load.target_rad_s / reached);
+            return Some(Missed { case: Case::Target, far });
+        }
+        let level_nm = self.load.level_nm(self.load.target_rad_s);
+        if let Some(far) = self.missed_by(source, level_nm, self.load.target_rad_s) {
+            return Some(Missed { case: Case::Target, far });
         }
         let climb = self.climb()?;
-        (!holds(climb.output_nm, climb.output_rad_s)).then_some(Case::Climb)
+        let far = self.missed_by(source, climb.output_nm, climb.output_rad_s)?;
+        Some(Missed { case: Case::Climb, far })
+    }
+
+    /// How much of the limit it exceeds a torque held at a speed would take; `None` where it is held, an inner `None` where
+    /// the battery cannot give the power.
+    #[allow(clippy::option_option, reason = "held, missed by so much, and missed without a number are three things")]
+    fn missed_by(&self, source: &Source, output_nm: f64, output_rad_s: f64) -> Option<Option<f64>> {
+        let Some((figures, exceeded)) = self.held(source, output_nm, output_rad_s) else { return Some(None) };
+        let controller = &self.controller;
+        Some(match exceeded? {
+            Limit::Duty => Some(figures.duty / controller.max_duty),
+            Limit::MotorCurrent => controller.motor_limit_a.map(|limit_a| figures.current_a / limit_a),
+            Limit::BatteryCurrent => {
+                controller.battery_limit_a.map(|limit_a| figures.channel_battery_a / (limit_a * self.per_channel))
+            }
+            Limit::Supply | Limit::Load => None,
+        })
     }
 
     /// All cases of the drive at one charge, in the order no load, full throttle, stall, target, climb.

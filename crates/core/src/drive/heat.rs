@@ -196,7 +196,7 @@ impl<'a> Work<'a> {
 }
 
 /// h·φ₁(h·J)·f for a 2×2 matrix with real eigenvalues, φ₁(z) = (e^z − 1)/z.
-fn exponential_step(jacobian: [[f64; 2]; 2], rate: [f64; 2], step: f64) -> [f64; 2] {
+pub(crate) fn exponential_step(jacobian: [[f64; 2]; 2], rate: [f64; 2], step: f64) -> [f64; 2] {
     let [[a, b], [c, d]] = jacobian;
     let half_trace = 0.5 * (a + d);
     // b·c > 0 in a passive network, so the root is real; rounding alone could make it negative.
@@ -246,6 +246,27 @@ impl Drive<'_> {
                 _ => None,
             },
             estimated: given_winding.is_none() || given_case.is_none(),
+        })
+    }
+
+    /// Steady temperatures of a machine that gives a current, A, at a motor speed, rad/s; `None` when the heat path is
+    /// unknown.
+    pub fn heat_of(&self, ambient_c: f64, motor_rad_s: f64, current_a: f64) -> Option<ThermalResult> {
+        let path = self.thermal_path()?;
+        let work = Work {
+            drive: self,
+            path,
+            ambient_c,
+            torque_nm: self.motor.torque_constant_nm_per_a * current_a,
+            iron_w: self.motor.loss.at_nm(motor_rad_s) * motor_rad_s,
+            share: 1.0,
+        };
+        let steady = work.steady();
+        Some(ThermalResult {
+            winding_c: steady.map(|[winding_c, _]| winding_c),
+            case_c: steady.map(|[_, case_c]| case_c),
+            steady: steady.is_some(),
+            estimated: path.estimated,
         })
     }
 

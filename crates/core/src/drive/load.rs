@@ -75,6 +75,11 @@ impl LoadModel {
                 inertia_kg_m2: load.inertia_kg_m2.unwrap_or(0.0),
                 ..Self::turning(load.target_rpm * RAD_S_PER_RPM)
             },
+            // Nothing to move: its source turns it.
+            Load::Generator(generator) => {
+                let source = &generator.source;
+                Self::turning(source.rpm.or(source.runaway_rpm).unwrap_or(0.0) * RAD_S_PER_RPM)
+            }
         }
     }
 
@@ -154,6 +159,21 @@ impl LoadModel {
             inertia_kg_m2: hoist.inertia_kg_m2.unwrap_or(0.0) + hoist.mass_kg * radius * radius,
             travel_radius_m: Some(radius),
             ..Self::turning(hoist.lift_speed_m_s / radius)
+        }
+    }
+
+    /// Torque wanted on a slope, rad, N·m, at an output speed, rad/s, with a share of the part that does not come from
+    /// speed.
+    pub fn slope_nm(&self, output_rad_s: f64, slope_rad: f64, share: f64) -> f64 {
+        let constant_nm = self.constant_nm * share;
+        let square_nm = self.square_nm_s2 * output_rad_s * output_rad_s;
+        match &self.vehicle {
+            Some(vehicle) => {
+                constant_nm * slope_rad.cos()
+                    + vehicle.mass_kg * GRAVITY_M_S2 * slope_rad.sin() * vehicle.wheel_radius_m
+                    + square_nm
+            }
+            None => constant_nm + square_nm,
         }
     }
 

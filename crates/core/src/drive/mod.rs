@@ -6,10 +6,12 @@
 //! * [`bus`]: the battery as a source, the voltage all drives settle on.
 //! * [`cases`]: no load, full throttle, stall, target, climb.
 //! * [`times`], [`heat`]: getting up to speed, shots, temperatures.
+//! * [`generating`]: a machine that is turned.
 
 pub(crate) mod bus;
 pub(crate) mod cases;
 pub(crate) mod controller;
+pub(crate) mod generating;
 pub(crate) mod heat;
 pub(crate) mod load;
 pub(crate) mod motor;
@@ -58,6 +60,8 @@ pub(crate) struct Gearing {
     pub ratio_after_gearbox: f64,
     /// Efficiency of the stages after a built-in gearbox.
     pub efficiency_after_gearbox: f64,
+    /// Share of the power that comes through from load to motor (η_b); 0 where a stage holds by itself.
+    pub backward_efficiency: f64,
 }
 
 impl Gearing {
@@ -68,11 +72,19 @@ impl Gearing {
             });
         let (ratio, efficiency) =
             parts.motor.gearbox.as_ref().map_or((1.0, 1.0), |gearbox| (gearbox.ratio, gearbox.efficiency));
+        // A stage with half the power lost forwards holds by itself backwards.
+        let backward = |forward: f64| (2.0 - 1.0 / forward).max(0.0);
+        let backward_efficiency = parts
+            .gearing
+            .iter()
+            .map(|stage| backward(stage.efficiency.unwrap_or(1.0)))
+            .fold(backward(efficiency), |product, stage| product * stage);
         Self {
             ratio: ratio * ratio_after_gearbox,
             efficiency: efficiency * efficiency_after_gearbox,
             ratio_after_gearbox,
             efficiency_after_gearbox,
+            backward_efficiency,
         }
     }
 }
@@ -142,6 +154,11 @@ impl<'d> Drive<'d> {
     /// Power, W, that all motors and controllers of the drive take from the bus.
     pub fn supply_power_w(&self, current_a: f64, motor_rad_s: f64) -> f64 {
         self.motors * current_a * (self.emf_v(motor_rad_s) + current_a * self.loop_ohm) + self.controller.idle_w
+    }
+
+    /// Whether a source turns it, so that it gives current instead of taking it.
+    pub const fn generates(&self) -> bool {
+        matches!(self.job.load, crate::document::Load::Generator(_))
     }
 
     /// Everything that spins, as inertia at the output, kg·m². The rotors reflect as η·N·J·G².

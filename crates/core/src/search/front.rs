@@ -1,12 +1,16 @@
-//! The best by one ranking, and those that nothing beats in all four.
+//! The best by one ranking, those that nothing beats in all four, and a fair sample of all.
 
 use std::cmp::Ordering;
+use std::collections::BTreeMap;
 
 use crate::document::RankBy;
 use crate::evaluation::{OptionEvaluation, WeakestLink};
 
 /// Most that nothing beats; with more the list is cut, and says so.
 const MOST_UNBEATEN: usize = 2000;
+
+/// Hits in the sample of all.
+const SAMPLED: usize = 1000;
 
 /// A combination that does the job, with what it is compared by.
 #[derive(Debug, Clone, PartialEq)]
@@ -69,11 +73,31 @@ pub(super) struct Front {
     /// In no order.
     unbeaten: Vec<Candidate>,
     cut: bool,
+    /// By a number that looks drawn by lot but always is the same for a combination: the smallest are kept.
+    sample: BTreeMap<u64, Candidate>,
+}
+
+/// A number that looks drawn by lot, a different one for each number given.
+///
+/// # Source
+/// Steele, Lea and Flood, Fast splittable pseudorandom number generators, 2014: the finalizer of SplitMix64.
+const fn lot(number: u64) -> u64 {
+    let mixed = number.wrapping_add(0x9E37_79B9_7F4A_7C15);
+    let mixed = (mixed ^ (mixed >> 30)).wrapping_mul(0xBF58_476D_1CE4_E5B9);
+    let mixed = (mixed ^ (mixed >> 27)).wrapping_mul(0x94D0_49BB_1331_11EB);
+    mixed ^ (mixed >> 31)
 }
 
 impl Front {
     pub fn new(rank_by: RankBy, limit: usize) -> Self {
-        Self { key: key_of(rank_by), limit, ranked: Vec::new(), unbeaten: Vec::new(), cut: false }
+        Self {
+            key: key_of(rank_by),
+            limit,
+            ranked: Vec::new(),
+            unbeaten: Vec::new(),
+            cut: false,
+            sample: BTreeMap::new(),
+        }
     }
 
     /// In order of the ranking, equals in the order of the document.
@@ -88,7 +112,19 @@ impl Front {
             self.ranked.insert(place, candidate.clone());
             self.ranked.truncate(self.limit);
         }
+        self.take_sample(lot(candidate.number), &candidate);
         self.take_unbeaten(candidate);
+    }
+
+    fn take_sample(&mut self, lot: u64, candidate: &Candidate) {
+        let full = self.sample.len() >= SAMPLED;
+        if full && self.sample.last_key_value().is_some_and(|(largest, _)| lot > *largest) {
+            return;
+        }
+        self.sample.insert(lot, candidate.clone());
+        if full {
+            self.sample.pop_last();
+        }
     }
 
     fn take_unbeaten(&mut self, candidate: Candidate) {
@@ -113,6 +149,9 @@ impl Front {
     /// Takes in what another has.
     pub fn merge(&mut self, other: Self) {
         self.cut |= other.cut;
+        for (lot, candidate) in &other.sample {
+            self.take_sample(*lot, candidate);
+        }
         for candidate in other.ranked {
             let place = self.ranked.partition_point(|known| self.order(known, &candidate).is_lt());
             if place < self.limit {
@@ -125,10 +164,12 @@ impl Front {
         }
     }
 
-    /// The ranked ones, those nothing beats in order of the ranking, and whether the latter were cut.
-    pub fn into_parts(mut self) -> (Vec<Candidate>, Vec<Candidate>, bool) {
+    /// The ranked ones, those nothing beats in order of the ranking, whether the latter were cut, and the sample.
+    pub fn into_parts(mut self) -> (Vec<Candidate>, Vec<Candidate>, bool, Vec<Candidate>) {
         let mut unbeaten = std::mem::take(&mut self.unbeaten);
         unbeaten.sort_by(|a, b| self.order(a, b));
-        (self.ranked, unbeaten, self.cut)
+        let mut sample: Vec<Candidate> = std::mem::take(&mut self.sample).into_values().collect();
+        sample.sort_by_key(|candidate| candidate.number);
+        (self.ranked, unbeaten, self.cut, sample)
     }
 }

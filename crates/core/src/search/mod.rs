@@ -2,15 +2,18 @@
 //!
 //! * [`find`] tries them all on every core; [`Watch`] tells how far it is and stops it.
 //! * [`space`](Space): the combinations, counted and numbered in the order of the document.
-//! * [`front`]: the best by one ranking, and those that nothing beats in all four.
+//! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest.
+//! * [`misses`]: what the others fell to, how near they came, and what would let them through.
 //!
 //! Cheap bounds come first: kinds, channels and voltages of the parts, then target and climb of the drive, then the whole
 //! evaluation. Nothing is refused by a bound that the whole evaluation would let through.
 
+mod bounds;
+mod easing;
 mod front;
+mod misses;
 mod space;
 
-use std::collections::BTreeMap;
 use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 
 use rayon::prelude::*;
@@ -18,12 +21,14 @@ use serde::Serialize;
 
 use crate::battery::BatteryModel;
 use crate::checks::Verdict;
-use crate::constants::TOUCH_SAFE_DC_V;
-use crate::document::{OptionDrive, OptionSheet, Search};
+use crate::document::Search;
 use crate::drive::{Drive, hardware_mass_kg};
 use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
 use crate::supply::{CHARGES, HALF};
+use bounds::{OF_PARTS, ruled_out};
 use front::{Candidate, Front};
+use misses::Reasons;
+pub use misses::{Closest, Eased, Fell, Nearest};
 pub use space::Space;
 
 /// The `format` of what a search found.
@@ -60,8 +65,14 @@ pub struct Found {
     pub pareto: Vec<Hit>,
     /// Whether the list of those nothing beats was cut at its most.
     pub pareto_cut: bool,
-    /// What the others fell to, the most frequent first.
+    /// A fair sample of all that do the job, in the order of the document: every one while they are few.
+    pub sample: Vec<Hit>,
+    /// What the others fell to, the most frequent first, and what would let some through.
     pub fell: Vec<Fell>,
+    /// Where nothing does the job: the one that fails by the least.
+    pub closest: Option<Closest>,
+    /// Where nothing does the job: the smallest single change that lets something through; null where none does.
+    pub least: Option<Eased>,
 }
 
 /// A combination that does the job.
@@ -75,6 +86,8 @@ pub struct Hit {
     pub battery: Option<String>,
     /// What the controller is called; null for a bare switch.
     pub controller: Option<String>,
+    /// Equal motors that share the work.
+    pub motor_count: u32,
     /// Teeth of the driver; null where the stage has none.
     pub driver_teeth: Option<u32>,
     /// Teeth of the driven wheel.
@@ -95,21 +108,12 @@ pub struct Hit {
     pub weakest_link: Option<WeakestLink>,
 }
 
-/// What some combinations fell to.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, schemars::JsonSchema)]
-pub struct Fell {
-    /// `target`, `climb`, or the code of the first check that fails.
-    pub code: &'static str,
-    /// How many.
-    pub count: u64,
-}
-
 /// What one worker has seen.
 struct Seen {
     considered: u64,
     feasible: u64,
     unknowns: u64,
-    fell: BTreeMap<&'static str, u64>,
+    reasons: Reasons,
     front: Front,
 }
 
@@ -119,15 +123,15 @@ impl Seen {
             considered: 0,
             feasible: 0,
             unknowns: 0,
-            fell: BTreeMap::new(),
+            reasons: Reasons::new(),
             front: Front::new(search.rank_by, search.limit as usize),
         }
     }
 
     /// Notes a combination that was wholly evaluated.
-    fn note(&mut self, number: u64, result: &OptionEvaluation, drive: &str) {
-        match fell_to(result, drive) {
-            Some(code) => *self.fell.entry(code).or_default() += 1,
+    fn note(&mut self, number: u64, result: &OptionEvaluation, search: &Search) {
+        match fell_to(result, &search.drive) {
+            Some(code) => self.reasons.failed(code, number, result, search.job.ambient_c),
             None => {
                 self.feasible += 1;
                 self.unknowns += u64::from(result.checks.iter().any(|check| check.verdict == Verdict::Unknown));
@@ -141,18 +145,17 @@ impl Seen {
         self.considered += other.considered;
         self.feasible += other.feasible;
         self.unknowns += other.unknowns;
-        for (code, count) in other.fell {
-            *self.fell.entry(code).or_default() += count;
-        }
+        self.reasons.merge(other.reasons);
         self.front.merge(other.front);
         self
     }
 
     fn found(self, search: &Search, space: &Space) -> Found {
-        let mut fell: Vec<Fell> = self.fell.into_iter().map(|(code, count)| Fell { code, count }).collect();
-        fell.sort_by(|a, b| b.count.cmp(&a.count).then(a.code.cmp(b.code)));
-        let (ranked, pareto, pareto_cut) = self.front.into_parts();
+        let closest = if self.feasible == 0 { self.reasons.closest(search, space) } else { None };
+        let (ranked, pareto, pareto_cut, sample) = self.front.into_parts();
         let hits = |found: Vec<Candidate>| found.into_iter().map(|candidate| space.hit(search, candidate)).collect();
+        let fell = self.reasons.into_fell(search, space);
+        let least = if self.feasible == 0 { misses::least(&fell) } else { None };
         Found {
             format: FOUND_FORMAT,
             combinations: space.count(),
@@ -162,7 +165,10 @@ impl Seen {
             ranked: hits(ranked),
             pareto: hits(pareto),
             pareto_cut,
+            sample: hits(sample),
             fell,
+            closest,
+            least,
         }
     }
 }
@@ -176,7 +182,7 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
         .fold(
             || Seen::new(search),
             |mut seen, set| {
-                try_set(search, &space, set, watch, &mut seen);
+                try_set(search, &space, set, None, watch, &mut seen);
                 seen
             },
         )
@@ -184,17 +190,21 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
     seen.found(search, &space)
 }
 
-/// Tries every pair of teeth and wheel with one set of motor, battery and controller.
-fn try_set(search: &Search, space: &Space, set: u64, watch: &Watch, seen: &mut Seen) {
+/// Tries every pair of teeth and wheel with one set of motor, battery and controller. `lifted` is a bound of the parts that
+/// is left out.
+fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch: &Watch, seen: &mut Seen) {
     if watch.stop.load(Ordering::Relaxed) {
         return;
     }
     let mut option = search.base.clone();
     space.put_set(search, set, &mut option);
     let place = space.drive();
+    if let Some(code) = lifted {
+        misses::lift(&mut option, place, code);
+    }
     let each = space.pairs();
-    if let Some(code) = ruled_out(&option, place) {
-        *seen.fell.entry(code).or_default() += each;
+    if let Some(broken) = ruled_out(&option, place) {
+        seen.reasons.bound(broken.code, each, broken.far, set * each);
         seen.considered += each;
         watch.done.fetch_add(each, Ordering::Relaxed);
         return;
@@ -210,54 +220,26 @@ fn try_set(search: &Search, space: &Space, set: u64, watch: &Watch, seen: &mut S
         space.put_pair(search, pair, &mut option.drives[place]);
         seen.considered += 1;
         watch.done.fetch_add(1, Ordering::Relaxed);
-        let held = served.and_then(|served| Drive::new(served, &option, place, hardware_kg).first_not_held(&source));
-        if let Some(case) = held {
-            *seen.fell.entry(code_of(case)).or_default() += 1;
+        let missed = served.and_then(|served| Drive::new(served, &option, place, hardware_kg).first_missed(&source));
+        if let Some(missed) = missed {
+            seen.reasons.bound(code_of(missed.case), 1, missed.far, set * each + pair);
             continue;
         }
         let result = evaluate_option(&search.job, &option, 0);
-        seen.note(set * each + pair, &result, &search.drive);
+        seen.note(set * each + pair, &result, search);
     }
 }
 
 const fn code_of(case: crate::Case) -> &'static str {
     match case {
-        crate::Case::Climb => "climb",
-        _ => "target",
+        crate::Case::Climb => misses::CLIMB,
+        _ => misses::TARGET,
     }
-}
-
-/// What rules parts out before anything is computed: kinds, channels, voltages, in this order.
-fn ruled_out(option: &OptionSheet, place: usize) -> Option<&'static str> {
-    let drive: &OptionDrive = &option.drives[place];
-    let charged_v = BatteryModel::new(option).charger_end_v();
-    let over = |limit: Option<f64>| limit.is_some_and(|limit| Verdict::of(charged_v / limit) == Verdict::Fail);
-    let controller = drive.controller.as_ref();
-    let kinds_differ = match controller {
-        Some(controller) => controller.kind != drive.motor.kind,
-        None => drive.motor.kind == crate::document::MachineKind::Brushless,
-    };
-    if kinds_differ {
-        return Some("controller.kind");
-    }
-    let channels = controller.map(|controller| controller.channels * drive.controller_count);
-    if channels.is_some_and(|there| drive.motor_count.div_ceil(drive.motors_per_channel) > there) {
-        return Some("controller.channels");
-    }
-    if over(drive.motor.max_voltage_v) {
-        return Some("motor.voltage");
-    }
-    if over(controller.and_then(|controller| controller.max_voltage_v)) {
-        return Some("controller.max_voltage");
-    }
-    over(Some(TOUCH_SAFE_DC_V)).then_some("safety.touch_voltage")
 }
 
 /// What an evaluated option of a search falls to; `None` when it does the job. In the order of the bounds, so that a bound
 /// says the same as the whole evaluation.
 fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<&'static str> {
-    const FIRST: [&str; 5] =
-        ["controller.kind", "controller.channels", "motor.voltage", "controller.max_voltage", "safety.touch_voltage"];
     let fails = |code: &str| {
         result.checks.iter().any(|check| {
             check.code == code
@@ -265,7 +247,7 @@ fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<&'static str> {
                 && check.drive.as_deref().is_none_or(|name| name == drive)
         })
     };
-    if let Some(code) = FIRST.into_iter().find(|code| fails(code)) {
+    if let Some(code) = OF_PARTS.into_iter().find(|code| fails(code)) {
         return Some(code);
     }
     // The drive that is searched first, then the others.
@@ -286,9 +268,29 @@ pub fn find_plainly(search: &Search) -> Found {
     let space = Space::new(search);
     let mut seen = Seen::new(search);
     for number in 0..space.count() {
-        let result = evaluate_option(&search.job, &space.option(search, number), 0);
+        let option = space.option(search, number);
+        let result = evaluate_option(&search.job, &option, 0);
         seen.considered += 1;
-        seen.note(number, &result, &search.drive);
+        match fell_to(&result, &search.drive) {
+            Some(code) if OF_PARTS.contains(&code) => {
+                let first_pair = number.is_multiple_of(space.pairs());
+                match ruled_out(&option, space.drive()).filter(|broken| broken.code == code) {
+                    Some(broken) => seen.reasons.bound(code, 1, broken.far.filter(|_| first_pair), number),
+                    None => seen.note(number, &result, search),
+                }
+            }
+            Some(code @ (misses::TARGET | misses::CLIMB)) => {
+                let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
+                let hardware_kg = hardware_mass_kg(&option);
+                let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
+                let drive = served.map(|served| Drive::new(served, &option, space.drive(), hardware_kg));
+                match drive.and_then(|drive| drive.first_missed(&source)) {
+                    Some(missed) => seen.reasons.bound(code, 1, missed.far, number),
+                    None => seen.note(number, &result, search),
+                }
+            }
+            _ => seen.note(number, &result, search),
+        }
     }
     seen.found(search, &space)
 }

@@ -2,7 +2,7 @@
 
 use super::Hit;
 use super::front::Candidate;
-use crate::document::{OptionDrive, OptionSheet, Search};
+use crate::document::{MachineKind, OptionDrive, OptionSheet, Search};
 use crate::teeth::grid::put_teeth;
 
 /// How many of each there are, and where they go. A list that is left out counts one: the base's own.
@@ -13,6 +13,7 @@ pub struct Space {
     motors: u64,
     batteries: u64,
     controllers: u64,
+    counts: u64,
     driver: u64,
     driven: u64,
     wheels: u64,
@@ -40,6 +41,7 @@ impl Space {
             motors: at_least_one(vary.motors.len()),
             batteries: at_least_one(vary.batteries.len()),
             controllers: at_least_one(vary.controllers.len()),
+            counts: at_least_one(vary.motor_count.len()),
             driver: at_least_one(gearing.map_or(0, |gearing| gearing.driver_teeth.len())),
             driven: at_least_one(gearing.map_or(0, |gearing| gearing.driven_teeth.len())),
             wheels: at_least_one(vary.wheel_diameter_m.len()),
@@ -52,9 +54,9 @@ impl Space {
         self.sets().saturating_mul(self.pairs())
     }
 
-    /// Sets of motor, battery and controller.
+    /// Sets of motor, battery, controller and number of motors.
     pub(super) fn sets(&self) -> u64 {
-        self.motors.saturating_mul(self.batteries).saturating_mul(self.controllers)
+        self.motors.saturating_mul(self.batteries).saturating_mul(self.controllers).saturating_mul(self.counts)
     }
 
     /// Teeth and wheels for each set.
@@ -70,7 +72,8 @@ impl Space {
     /// Puts a set of parts into an option that is the base.
     pub(super) fn put_set(&self, search: &Search, set: u64, option: &mut OptionSheet) {
         let vary = &search.vary;
-        let (rest, controller) = (set / self.controllers, set % self.controllers);
+        let (rest, count) = (set / self.counts, set % self.counts);
+        let (rest, controller) = (rest / self.controllers, rest % self.controllers);
         let (motor, battery) = (rest / self.batteries, rest % self.batteries);
         if let Some(part) = vary.motors.get(place(motor)) {
             let drive = &mut option.drives[self.drive];
@@ -87,6 +90,9 @@ impl Space {
         }
         if let Some(part) = vary.controllers.get(place(controller)) {
             option.drives[self.drive].controller = Some(part.clone());
+        }
+        if let Some(count) = vary.motor_count.get(place(count)) {
+            put_count(&mut option.drives[self.drive], count.0);
         }
     }
 
@@ -113,6 +119,11 @@ impl Space {
         option
     }
 
+    /// An evaluated combination with what its parts are called.
+    pub(super) fn hit_of(&self, search: &Search, number: u64, result: &crate::evaluation::OptionEvaluation) -> Hit {
+        self.hit(search, Candidate::new(number, result))
+    }
+
     /// A candidate with what its parts are called.
     pub(super) fn hit(&self, search: &Search, candidate: Candidate) -> Hit {
         let option = self.option(search, candidate.number);
@@ -123,6 +134,7 @@ impl Space {
             motor: drive.motor.label.clone(),
             battery: option.battery.label.clone(),
             controller: drive.controller.as_ref().and_then(|controller| controller.label.clone()),
+            motor_count: drive.motor_count,
             driver_teeth: teeth.map(|(driver, _)| driver),
             driven_teeth: teeth.map(|(_, driven)| driven),
             wheel_diameter_m: drive.output.wheel_diameter_m,
@@ -133,5 +145,16 @@ impl Space {
             worst_utilisation: candidate.worst_utilisation,
             weakest_link: candidate.weakest_link,
         }
+    }
+}
+
+/// Puts so many motors in, with as many controllers as they need.
+fn put_count(drive: &mut OptionDrive, count: u32) {
+    drive.motor_count = count;
+    // Brushless motors never turn in step, so each has a channel of its own.
+    let most = if drive.motor.kind == MachineKind::Brushless { 1 } else { count };
+    drive.motors_per_channel = drive.motors_per_channel.min(most);
+    if let Some(controller) = &drive.controller {
+        drive.controller_count = count.div_ceil(drive.motors_per_channel).div_ceil(controller.channels.max(1));
     }
 }

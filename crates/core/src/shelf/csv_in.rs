@@ -6,6 +6,8 @@ use serde::Serialize;
 use serde_json::{Map, Value, json};
 
 use super::columns::{ColumnChoice, ColumnChoices, guess, unit_of};
+pub use super::table::text_of;
+use super::table::{delimiter, harmless, refuse_open_quote};
 use super::{MOST_PARTS, PartKind, ShelfPart};
 use crate::document::reading::{Place, Problems, Shape, Spec};
 use crate::document::{Gearbox, Thermal, parts};
@@ -86,6 +88,12 @@ pub enum TableError {
     /// No column says what the parts are.
     #[error("no column says what kind of part each row is: choose a kind, or add a column headed part")]
     NoKind,
+    /// A column that is needed is not there.
+    #[error("no column is headed {header:?}: the first line of the table names its columns")]
+    NoColumn {
+        /// The header.
+        header: &'static str,
+    },
     /// A header stands twice.
     #[error("two columns are headed {header:?}: give each its own name")]
     TwinHeaders {
@@ -102,21 +110,6 @@ pub enum TableError {
         /// Key of the figure.
         key: String,
     },
-}
-
-/// The text of a table file, without a byte-order mark.
-///
-/// # Errors
-/// [`TableError::Utf16`] and [`TableError::Encoding`] with line and byte.
-pub fn text_of(bytes: &[u8]) -> Result<&str, TableError> {
-    if bytes.starts_with(&[0xFF, 0xFE]) || bytes.starts_with(&[0xFE, 0xFF]) {
-        return Err(TableError::Utf16);
-    }
-    let bytes = bytes.strip_prefix(&[0xEF, 0xBB, 0xBF]).unwrap_or(bytes);
-    std::str::from_utf8(bytes).map_err(|error| {
-        let good = error.valid_up_to();
-        TableError::Encoding { line: 1 + bytes[..good].iter().filter(|byte| **byte == b'\n').count(), byte: good + 1 }
-    })
 }
 
 /// Reads a table.
@@ -170,27 +163,6 @@ pub fn read(text: &str, kind: Option<PartKind>, choices: &ColumnChoices) -> Resu
         }
     }
     Ok(table)
-}
-
-/// Comma, semicolon or tab: the one the header has most of.
-fn delimiter(text: &str) -> u8 {
-    let header = text.lines().next().unwrap_or_default();
-    let count = |delimiter: u8| header.bytes().filter(|byte| *byte == delimiter).count();
-    [b',', b';', b'\t'].into_iter().rev().max_by_key(|delimiter| count(*delimiter)).unwrap_or(b',')
-}
-
-/// A table program reads on to the end of the file from a quote that is never closed; here it is named.
-fn refuse_open_quote(text: &str) -> Result<(), TableError> {
-    let mut open: Option<usize> = None;
-    let mut line = 1;
-    for byte in text.bytes() {
-        match byte {
-            b'"' => open = if open.is_some() { None } else { Some(line) },
-            b'\n' => line += 1,
-            _ => {}
-        }
-    }
-    open.map_or(Ok(()), |line| Err(TableError::OpenQuote { line }))
 }
 
 /// The kinds of part in the table.
@@ -363,14 +335,6 @@ fn insert(document: &mut Map<String, Value>, key: &str, value: Value) {
                 nested.insert(inner.to_owned(), value);
             }
         }
-    }
-}
-
-/// A cell without the apostrophe that keeps table programs from running it.
-fn harmless(cell: &str) -> &str {
-    match cell.strip_prefix('\'') {
-        Some(rest) if rest.trim_start_matches('\'').starts_with(super::csv_out::RUNS) => rest,
-        _ => cell,
     }
 }
 

@@ -3,10 +3,8 @@
 use serde_json::Value;
 
 use super::columns::fields;
+use super::table::defused;
 use super::{PartKind, ShelfPart};
-
-/// Letters that make table programs run a cell as a formula.
-pub const RUNS: &[char] = &['=', '+', '-', '@', '\t', '\r'];
 
 /// The parts as a table: `part`, then every figure that any of their kinds has.
 ///
@@ -43,9 +41,4 @@ fn cell(value: Option<&Value>) -> String {
         Some(Value::Bool(flag)) => if *flag { "yes" } else { "no" }.to_owned(),
         Some(number) => number.to_string(),
     }
-}
-
-/// Text that no table program runs: an apostrophe in front of what would be a formula.
-fn defused(text: &str) -> String {
-    if text.trim_start_matches('\'').starts_with(RUNS) { format!("'{text}") } else { text.to_owned() }
 }

@@ -11,6 +11,7 @@ pub mod csv_out;
 pub mod figures;
 pub mod place;
 pub mod stock;
+pub mod table;
 
 use serde::Serialize;
 use serde_json::{Map, Value, json};

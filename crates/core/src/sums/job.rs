@@ -23,6 +23,7 @@ pub(super) fn write<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, paper: &mut Paper)
         Load::Blade(blade) => of_blade(desk, drive, blade, paper),
         Load::Hoist(hoist) => of_hoist(desk, drive, hoist, paper),
         Load::ConstantTorque(torque) => of_torque(desk, drive, torque, paper),
+        Load::Generator(_) => super::generating::write(desk, drive, paper),
     }
 }
 

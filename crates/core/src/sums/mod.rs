@@ -3,6 +3,7 @@
 //! Made from the values that were used, never from a second computation: the text of a sum, worked out by hand, gives
 //! its result. A module for each stretch of the chain: [`job`], [`motor`], [`running`], [`supply`], [`outcome`].
 
+mod generating;
 mod job;
 mod motor;
 mod outcome;
@@ -67,6 +68,9 @@ pub fn sums(job: &Job, option: &OptionSheet, index: usize) -> Vec<Sum> {
     let mut paper = Paper::default();
     for (drive, result) in chain.drives.iter().zip(&drives) {
         job::write(&desk, drive, &mut paper);
+        if drive.generates() {
+            continue;
+        }
         motor::write(&desk, drive, result, &mut paper);
         running::write(&desk, drive, result, &mut paper);
     }

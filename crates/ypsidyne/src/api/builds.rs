@@ -190,6 +190,7 @@ fn line(stored: &StoredBuild) -> BuildLine {
             Load::Blade(_) => "blade",
             Load::Hoist(_) => "hoist",
             Load::ConstantTorque(_) => "constant_torque",
+            Load::Generator(_) => "generator",
         });
     }
     for (index, option) in build.options.iter().enumerate() {

@@ -19,6 +19,7 @@ use ypsidyne_store::parts::{self, Range, Search};
 
 use super::compute::{OptionQuery, asked, option_at};
 use super::json::JsonBody;
+use super::options::Refuse;
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -333,14 +334,7 @@ struct GuessesAsked {
 async fn guesses(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<GuessEffect>>, ApiError> {
     let (build, asked): (Build, GuessesAsked) = body.build_and()?;
     option_at(&build, asked.option)?;
-    let problems = asked.tolerances.problems();
-    if !problems.is_empty() {
-        let problem = |(key, detail): (&str, String)| ypsidyne_core::document::Problem {
-            pointer: format!("/tolerances/{key}"),
-            detail,
-        };
-        return Err(ApiError::Document(problems.into_iter().map(problem).collect()));
-    }
+    asked.tolerances.refuse()?;
     app.compute(move || Ok(Json(guesses_that_matter(&build, asked.option, &asked.tolerances)))).await?
 }
 

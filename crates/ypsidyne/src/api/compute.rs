@@ -9,6 +9,8 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
+use ypsidyne_core::about::{About, about};
+use ypsidyne_core::decision::{Review, review};
 use ypsidyne_core::document::{Build, OptionSheet, Problem, Search};
 use ypsidyne_core::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::{Evaluation, evaluate};
@@ -104,6 +106,10 @@ pub(crate) struct Workbench {
     envelopes: Vec<Envelope>,
     /// The sums of its job, drive by drive.
     sums: Vec<Sum>,
+    /// What of each option no figure says.
+    about: Vec<About>,
+    /// What has become of the decision; null where none was kept.
+    review: Option<Review>,
 }
 
 #[derive(Deserialize)]
@@ -199,10 +205,14 @@ async fn workbench(
     app.compute(move || {
         let build = body.build()?;
         let option = option_at(&build, place)?;
+        let evaluation = evaluate(&build);
+        let pairs = build.options.iter().zip(&evaluation.options);
         Ok(Json(Workbench {
-            evaluation: evaluate(&build),
             envelopes: envelopes(&build.job, option),
             sums: job_sums(&build.job, option),
+            about: pairs.map(|(option, result)| about(&build.job, option, result)).collect(),
+            review: review(&build, &evaluation),
+            evaluation,
         }))
     })
     .await?
@@ -221,7 +231,7 @@ async fn schema(Path(what): Path<String>) -> Result<Json<serde_json::Value>, Api
     ypsidyne_core::schema::schema(&what).map(Json).ok_or(ApiError::Parameter {
         name: "what",
         came: what,
-        needed: "one of build, evaluation, part, shelf",
+        needed: "one of build, evaluation, part, shelf, search, found, measurement, measured, simulation, simulated",
     })
 }
 

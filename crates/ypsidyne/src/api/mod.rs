@@ -3,12 +3,18 @@
 mod builds;
 mod choosing;
 mod compute;
+mod instruments;
 mod json;
 mod openapi;
+mod options;
 mod part_files;
 mod parts;
 pub mod problem;
+mod runs;
+mod search_asked;
+mod searches;
 mod session;
+mod sheets;
 mod trade;
 
 use std::sync::Arc;
@@ -22,6 +28,8 @@ use tower_http::compression::CompressionLayer;
 use ypsidyne_store::{Connection, Store, StoreError};
 
 use crate::guard::{self, Guard};
+use crate::instruments::hub::Hub;
+use crate::jobs::Jobs;
 use crate::page;
 use problem::ApiError;
 
@@ -37,6 +45,10 @@ pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;
 pub(crate) struct App {
     store: Store,
     guard: Guard,
+    /// Searches that run.
+    jobs: Jobs,
+    /// Instruments of the bench.
+    hub: Hub,
     /// One permit a core: computations queue instead of crowding each other out.
     cores: Arc<Semaphore>,
 }
@@ -81,6 +93,11 @@ fn routes() -> Vec<Route> {
         builds::routes(),
         parts::routes(),
         part_files::routes(),
+        searches::routes(),
+        options::routes(),
+        sheets::routes(),
+        runs::routes(),
+        instruments::routes(),
         session::routes(),
     ]
     .into_iter()
@@ -89,9 +106,9 @@ fn routes() -> Vec<Route> {
 }
 
 /// The whole server: interface, page, guard, headers.
-pub(crate) fn router(store: Store, guard: Guard) -> Router {
+pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub) -> Router {
     let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
-    let app = App { store, guard: guard.clone(), cores: Arc::new(Semaphore::new(cores)) };
+    let app = App { store, guard: guard.clone(), jobs, hub, cores: Arc::new(Semaphore::new(cores)) };
     let api = routes()
         .into_iter()
         .fold(Router::new(), |router, route| {

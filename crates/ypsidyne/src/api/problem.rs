@@ -74,6 +74,9 @@ pub enum ApiError {
     /// The passphrase is wrong.
     #[error("the passphrase is not right")]
     WrongPassphrase,
+    /// An instrument does not do as it should.
+    #[error(transparent)]
+    Instrument(#[from] crate::instruments::client::InstrumentError),
     /// A fault of the program.
     #[error("the program failed at this request; nothing stored was changed")]
     Internal,
@@ -127,11 +130,15 @@ impl ApiError {
             Self::ForeignOrigin => (StatusCode::FORBIDDEN, "/problems/origin", "Not from this page"),
             Self::LoginNeeded => (StatusCode::UNAUTHORIZED, "/problems/login", "A passphrase is needed"),
             Self::WrongPassphrase => (StatusCode::FORBIDDEN, "/problems/passphrase", "The passphrase is not right"),
+            Self::Instrument(_) => (StatusCode::BAD_GATEWAY, "/problems/instrument", "An instrument does not answer"),
             Self::Internal => (StatusCode::INTERNAL_SERVER_ERROR, "/problems/internal", "The program failed"),
             Self::Store(error) => match error {
-                StoreError::NotFound { .. } | StoreError::PartNotFound { .. } | StoreError::NoRevision { .. } => {
-                    (StatusCode::NOT_FOUND, "/problems/not-found", "Not there")
-                }
+                StoreError::NotFound { .. }
+                | StoreError::PartNotFound { .. }
+                | StoreError::SearchNotFound { .. }
+                | StoreError::SheetNotFound { .. }
+                | StoreError::RunNotFound { .. }
+                | StoreError::NoRevision { .. } => (StatusCode::NOT_FOUND, "/problems/not-found", "Not there"),
                 StoreError::Stale { .. } => {
                     (StatusCode::PRECONDITION_FAILED, "/problems/stale", "Someone saved in between")
                 }

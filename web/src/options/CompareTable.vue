@@ -1,17 +1,17 @@
 <script setup lang="ts">
 // Options side by side: rows of figures by theme, best and worst by word, differences marked; moved, chosen, opened.
-import Dialog from "primevue/dialog";
 import { computed, ref } from "vue";
-import type { OptionEvaluation } from "../api/client";
+import type { OptionEvaluation, Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { checkKey } from "../bench/words";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { figures, shownText } from "../units/quantity";
 import type { Quantity } from "../units/units";
 
-const shown = defineModel<boolean>("shown", { required: true });
+const emit = defineEmits<{ choose: [name: string] }>();
 const bench = useBench();
 
+type About = Schemas["About"];
 interface Row {
   theme: string;
   name: string;
@@ -51,6 +51,13 @@ const ROWS: Row[] = [
     more: false,
     per: true,
   },
+  {
+    theme: "what gives way",
+    name: "limits nobody gave",
+    value: ({ checks }) => checks.filter(({ verdict }) => verdict === "unknown").length,
+    quantity: "plain",
+    more: false,
+  },
   { theme: "heat", name: "hottest winding", value: hottest, quantity: "temperature", more: false },
   { theme: "speed", name: "flat out, half charge", value: speed, quantity: "speed", more: true },
   {
@@ -58,6 +65,13 @@ const ROWS: Row[] = [
     name: "minutes on one charge",
     value: ({ supply }) => supply.runtime_min,
     quantity: "plain",
+    more: true,
+  },
+  {
+    theme: "range",
+    name: "way on one charge",
+    value: ({ supply }) => supply.range_m,
+    quantity: "way",
     more: true,
   },
   {
@@ -77,12 +91,20 @@ const ROWS: Row[] = [
   },
 ];
 
+/** Rows in words. */
+const TOLD = [
+  { theme: "what must be made", of: (about: About | undefined) => about?.to_make ?? [], none: "nothing" },
+  { theme: "what is risky", of: (about: About | undefined) => about?.risks ?? [], none: "nothing known" },
+];
+const about = (place: number) => bench.figures?.about[place];
+
 const results = computed(() => bench.figures?.evaluation.options ?? []);
 /** Places of the options, sorted by a row when one is picked. */
-const sorted = ref<number | null>(null);
+const sorted = ref<string | null>(null);
+const keyOf = (row: Row) => `${row.theme}, ${row.name}`;
 const order = computed(() => {
   const places = results.value.map((_, place) => place);
-  const row = sorted.value === null ? undefined : ROWS[sorted.value];
+  const row = ROWS.find((candidate) => keyOf(candidate) === sorted.value);
   if (!row) return places;
   const key = (place: number) => {
     const value = results.value[place] && row.value(results.value[place]);
@@ -92,7 +114,7 @@ const order = computed(() => {
 });
 
 const lines = computed(() =>
-  ROWS.map((row) => {
+  ROWS.filter((row) => results.value.some((result) => row.value(result) != null)).map((row) => {
     const values = results.value.map((result) => row.value(result) ?? null);
     const known = values.filter((value): value is number => value !== null);
     const [least, most] = [Math.min(...known), Math.max(...known)];
@@ -117,7 +139,6 @@ const chosen = computed(() => bench.document?.chosen ?? null);
 
 function open(place: number): void {
   bench.optionIndex = place;
-  shown.value = false;
 }
 
 function move(place: number, by: number): void {
@@ -131,111 +152,91 @@ function move(place: number, by: number): void {
   if (at === place) bench.optionIndex = place + by;
   else if (at === place + by) bench.optionIndex = place;
 }
-
-function choose(name: string): void {
-  bench.set("/chosen", chosen.value === name ? undefined : name, null);
-}
-
-function decide(text: string): void {
-  if ((bench.document?.decision ?? "") !== text) bench.set("/decision", text);
-}
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="shown"
-    modal
-    header="Options side by side"
-    :style="{ width: '900px', maxWidth: '96vw' }"
-  >
-    <div class="wide">
-      <table data-options>
-        <thead>
-          <tr>
-            <th></th>
-            <th></th>
-            <th v-for="place in order" :key="place" :data-option="options[place]?.name">
-              <VerdictMark v-if="results[place]" :verdict="results[place].verdict" />
-              <button type="button" class="action name" @click="open(place)">
-                {{ options[place]?.name }}
-              </button>
-              <span class="tools">
-                <button
-                  type="button"
-                  class="action"
-                  :disabled="place === 0 || sorted !== null"
-                  :aria-label="`Move ${options[place]?.name} to the left`"
-                  @click="move(place, -1)"
-                >
-                  ◂
-                </button>
-                <button
-                  type="button"
-                  class="action"
-                  :disabled="place === options.length - 1 || sorted !== null"
-                  :aria-label="`Move ${options[place]?.name} to the right`"
-                  @click="move(place, 1)"
-                >
-                  ▸
-                </button>
-                <button
-                  type="button"
-                  class="boxed"
-                  :aria-pressed="chosen === options[place]?.name"
-                  data-choose
-                  @click="choose(options[place]?.name ?? '')"
-                >
-                  {{ chosen === options[place]?.name ? "chosen" : "choose it" }}
-                </button>
-              </span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="(row, index) in lines"
-            :key="`${row.theme} ${row.name}`"
-            :class="{ differs: row.differs }"
-          >
-            <td class="soft">{{ row.theme }}</td>
-            <td>
+  <div class="wide">
+    <table data-options>
+      <thead>
+        <tr>
+          <th></th>
+          <th></th>
+          <th v-for="place in order" :key="place" :data-option="options[place]?.name">
+            <VerdictMark v-if="results[place]" :verdict="results[place].verdict" />
+            <button type="button" class="action name" @click="open(place)">
+              {{ options[place]?.name }}
+            </button>
+            <span class="tools">
               <button
                 type="button"
                 class="action"
-                :aria-pressed="sorted === index"
-                :title="`Sort the options by ${row.name}`"
-                @click="sorted = sorted === index ? null : index"
+                :disabled="place === 0 || sorted !== null"
+                :aria-label="`Move ${options[place]?.name} to the left`"
+                @click="move(place, -1)"
               >
-                {{ row.name }}{{ sorted === index ? " ↓" : "" }}
+                ◂
               </button>
-            </td>
-            <td v-for="place in order" :key="place">
-              <span class="figure">{{ said(row, row.values[place] ?? null) }}</span>
-              <span
-                v-if="row.word(row.values[place] ?? null)"
-                class="note word"
-                :class="row.word(row.values[place] ?? null)"
+              <button
+                type="button"
+                class="action"
+                :disabled="place === options.length - 1 || sorted !== null"
+                :aria-label="`Move ${options[place]?.name} to the right`"
+                @click="move(place, 1)"
               >
-                {{ row.word(row.values[place] ?? null) }}
-              </span>
-              <span v-if="row.per" class="note">{{ weakest(place).toLowerCase() }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <label class="why">
-      <span class="note">{{ chosen ? `why ${chosen}` : "why one of them" }}</span>
-      <textarea
-        rows="3"
-        maxlength="20000"
-        data-decision
-        :value="bench.document?.decision ?? ''"
-        @input="decide(($event.target as HTMLTextAreaElement).value)"
-        @blur="bench.seal()"
-      ></textarea>
-    </label>
-  </Dialog>
+                ▸
+              </button>
+              <button
+                type="button"
+                class="boxed"
+                :aria-pressed="chosen === options[place]?.name"
+                data-choose
+                @click="emit('choose', options[place]?.name ?? '')"
+              >
+                {{ chosen === options[place]?.name ? "chosen" : "choose it" }}
+              </button>
+            </span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in lines" :key="keyOf(row)" :class="{ differs: row.differs }">
+          <td class="soft">{{ row.theme }}</td>
+          <td>
+            <button
+              type="button"
+              class="action"
+              :aria-pressed="sorted === keyOf(row)"
+              :title="`Sort the options by ${row.name}`"
+              @click="sorted = sorted === keyOf(row) ? null : keyOf(row)"
+            >
+              {{ row.name }}{{ sorted === keyOf(row) ? " ↓" : "" }}
+            </button>
+          </td>
+          <td v-for="place in order" :key="place">
+            <span class="figure">{{ said(row, row.values[place] ?? null) }}</span>
+            <span
+              v-if="row.word(row.values[place] ?? null)"
+              class="note word"
+              :class="row.word(row.values[place] ?? null)"
+            >
+              {{ row.word(row.values[place] ?? null) }}
+            </span>
+            <span v-if="row.per" class="note">{{ weakest(place).toLowerCase() }}</span>
+          </td>
+        </tr>
+        <tr v-for="row in TOLD" :key="row.theme" class="told">
+          <td class="soft">{{ row.theme }}</td>
+          <td></td>
+          <td v-for="place in order" :key="place">
+            <ul v-if="row.of(about(place)).length > 0">
+              <li v-for="line in row.of(about(place))" :key="line">{{ line }}</li>
+            </ul>
+            <span v-else class="note">{{ row.none }}</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
 </template>
 
 <style scoped>
@@ -273,24 +274,27 @@ td .note {
   margin-left: 6px;
 }
 
+tr:not(.differs, .told) td {
+  color: var(--soft);
+}
+
+.differs td:nth-child(2) {
+  font-weight: 600;
+}
+
+.told td {
+  vertical-align: top;
+}
+
+.told li + li {
+  border-top: 1px solid var(--faint);
+}
+
 .best {
   color: var(--ok);
 }
 
 .worst {
   color: var(--fail);
-}
-
-.why {
-  display: grid;
-  margin-top: 12px;
-}
-
-textarea {
-  font: inherit;
-  color: inherit;
-  background: transparent;
-  border: 1px solid var(--line);
-  resize: vertical;
 }
 </style>

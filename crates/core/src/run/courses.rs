@@ -1,0 +1,264 @@
+//! Courses to start from, made for a build: its own speeds, its own hill.
+
+use crate::document::course::{Course, CoursePart, CoursePoint, Hold, Launch, Mode, Profile, Shots};
+use crate::document::load::Vehicle;
+use crate::document::{Build, Load, OptionSheet};
+
+fn point() -> CoursePoint {
+    CoursePoint {
+        t_s: None,
+        distance_m: None,
+        speed_m_s: None,
+        output_rpm: None,
+        grade_percent: 0.0,
+        load_share: 1.0,
+        wait_s: 0.0,
+    }
+}
+
+fn at_s(t_s: f64, speed_m_s: f64, grade_percent: f64) -> CoursePoint {
+    CoursePoint { t_s: Some(t_s), speed_m_s: Some(speed_m_s), grade_percent, ..point() }
+}
+
+fn at_m(distance_m: f64, speed_m_s: f64, grade_percent: f64) -> CoursePoint {
+    CoursePoint { distance_m: Some(distance_m), speed_m_s: Some(speed_m_s), grade_percent, ..point() }
+}
+
+fn course(name: &str, words: &str, parts: Vec<CoursePart>) -> Course {
+    Course {
+        name: name.to_owned(),
+        words: words.to_owned(),
+        state_of_charge: 1.0,
+        until_s: None,
+        repeat: false,
+        stop_voltage_cutback: true,
+        parts,
+    }
+}
+
+fn part(drive: &str, mode: Mode) -> CoursePart {
+    CoursePart { drive: drive.to_owned(), mode }
+}
+
+fn target() -> Mode {
+    Mode::Hold(Hold { speed_m_s: None, output_rpm: None, grade_percent: 0.0, load_share: 1.0 })
+}
+
+const fn launch() -> Mode {
+    Mode::Launch(Launch { grade_percent: 0.0 })
+}
+
+/// Speed rounded down to a tenth, so that a course can be read; at least a tenth.
+fn round(speed: f64) -> f64 {
+    ((speed * 10.0).floor() / 10.0).max(speed.min(0.1))
+}
+
+/// Up the hill of the job, down it and back.
+fn hill_and_back(vehicle: &Vehicle) -> Vec<CoursePoint> {
+    let grade = vehicle.grade_percent;
+    let fast = vehicle.target_speed_m_s;
+    let slow = vehicle.climb_speed_m_s.unwrap_or(fast).min(fast);
+    let minutes = vehicle.climb_duration_min.unwrap_or(2.0);
+    let run_up = (fast * 5.0).ceil().max(2.0);
+    let level = (fast * 60.0).ceil();
+    let hill = (slow * 60.0 * minutes).ceil();
+    let mut along = 0.0;
+    let mut points = vec![at_m(0.0, 0.0, 0.0)];
+    let mut go = |metres: f64, speed: f64, grade: f64| {
+        along += metres;
+        points.push(at_m(along, speed, grade));
+    };
+    go(run_up, fast, 0.0);
+    go(level, fast, 0.0);
+    go(run_up, slow, grade);
+    go(hill, slow, grade);
+    go(run_up, 0.0, 0.0);
+    if let Some(top) = points.last_mut() {
+        top.wait_s = 10.0;
+    }
+    let mut go = |metres: f64, speed: f64, grade: f64| {
+        along += metres;
+        points.push(at_m(along, speed, grade));
+    };
+    go(run_up, slow, -grade);
+    go(hill, slow, -grade);
+    go(run_up, fast, 0.0);
+    go(level, fast, 0.0);
+    go(run_up, 0.0, 0.0);
+    points
+}
+
+/// Twelve starts and stops.
+fn stop_and_go(vehicle: &Vehicle) -> Vec<CoursePoint> {
+    let fast = vehicle.target_speed_m_s;
+    let ramp = vehicle.accelerate_s.unwrap_or(4.0).max(fast / 1.5);
+    let mut t_s = 0.0;
+    let mut points = vec![at_s(0.0, 0.0, 0.0)];
+    for _ in 0..12 {
+        for (lasts, speed) in [(ramp, fast), (15.0, fast), (ramp, 0.0), (10.0, 0.0)] {
+            t_s += lasts;
+            points.push(at_s(t_s, speed, 0.0));
+        }
+    }
+    points
+}
+
+/// Creeping over steps and through holes: short steep pieces at a fifth of the speed.
+fn obstacles(vehicle: &Vehicle) -> Vec<CoursePoint> {
+    let slow = round(0.2 * vehicle.target_speed_m_s);
+    let steep = (1.5 * vehicle.grade_percent).clamp(15.0, 45.0);
+    let mut along = slow.max(0.5);
+    let mut points = vec![at_m(0.0, 0.0, 0.0), at_m(along, slow, 0.0)];
+    for _ in 0..6 {
+        for (metres, grade) in
+            [(1.0, 0.0), (0.3, steep), (0.5, steep), (0.3, 0.0), (0.3, -steep), (0.5, -steep), (0.3, 0.0)]
+        {
+            along += metres;
+            points.push(at_m(along, slow, grade));
+        }
+    }
+    points.push(at_m(along + slow.max(0.5), 0.0, 0.0));
+    points
+}
+
+/// Rows of a field with a turn after each; the second list is the share of the crop at the same times.
+fn field(vehicle: &Vehicle) -> (Vec<CoursePoint>, Vec<(f64, f64)>) {
+    let fast = vehicle.target_speed_m_s;
+    let slow = round(0.4 * fast);
+    let (row_s, turn_s, ramp_s) = (45.0, 6.0, 1.5);
+    let grade = (vehicle.grade_percent / 2.0).floor();
+    let mut t_s = 0.0;
+    let mut points = vec![at_s(0.0, 0.0, 0.0)];
+    let mut crop = vec![(0.0, 0.0)];
+    for row in 0..10 {
+        // Up and down the slope in turn.
+        let slope = if row % 2 == 0 { grade } else { -grade };
+        for (lasts, speed, grade, share) in
+            [(2.0, fast, slope, 1.0), (row_s, fast, slope, 1.0), (ramp_s, slow, 0.0, 0.0), (turn_s, slow, 0.0, 0.0)]
+        {
+            t_s += lasts;
+            points.push(at_s(t_s, speed, grade));
+            crop.push((t_s, share));
+        }
+    }
+    points.push(at_s(t_s + 2.0, 0.0, 0.0));
+    crop.push((t_s + 2.0, 0.0));
+    (points, crop)
+}
+
+fn bare(option: &OptionSheet, drive: &str) -> bool {
+    option.drives.iter().find(|served| served.drive == drive).is_none_or(|served| served.controller.is_none())
+}
+
+/// Courses to start from, for a build and one of its options; those that its drives can be sent through.
+#[must_use]
+pub fn courses(build: &Build, option: usize) -> Vec<Course> {
+    let Some(option) = build.options.get(option) else { return Vec::new() };
+    let drives: Vec<_> = build.job.drives.iter().filter(|drive| !matches!(drive.load, Load::Generator(_))).collect();
+    let mut offered = Vec::new();
+    let profile = |points| Mode::Profile(Profile { points });
+    for drive in &drives {
+        let name = drive.name.as_str();
+        let others = |mode: fn() -> Mode| -> Vec<CoursePart> {
+            drives
+                .iter()
+                .filter(|other| other.name != drive.name)
+                .map(|other| part(&other.name, if bare(option, &other.name) { launch() } else { mode() }))
+                .collect()
+        };
+        let with = |mode: Mode| [vec![part(name, mode)], others(target)].concat();
+        if bare(option, name) {
+            if matches!(&drive.load, Load::Flywheel(wheels) if wheels.projectile.is_some()) {
+                offered.push(bursts(with));
+            }
+            offered.push(course(
+                &format!("Start {name}"),
+                "Full throttle from rest: how long it takes and what the battery sees.",
+                vec![part(name, launch())],
+            ));
+            continue;
+        }
+        match &drive.load {
+            Load::Vehicle(vehicle) => {
+                if vehicle.grade_percent > 0.0 {
+                    offered.push(course(
+                        "The hill and back",
+                        "Up the hill of the job, a rest at the top, down again and home.",
+                        vec![part(name, profile(hill_and_back(vehicle)))],
+                    ));
+                    let climb = Mode::Hold(Hold {
+                        speed_m_s: vehicle.climb_speed_m_s.or(Some(vehicle.target_speed_m_s)),
+                        output_rpm: None,
+                        grade_percent: vehicle.grade_percent,
+                        load_share: 1.0,
+                    });
+                    offered.push(course(
+                        "Up the hill until something gives",
+                        "The steepest grade without an end: the battery, the winding or the voltage ends it.",
+                        vec![part(name, climb)],
+                    ));
+                }
+                if drives.iter().any(|other| matches!(other.load, Load::Blade(_)) && !bare(option, &other.name)) {
+                    offered.push(mow(name, vehicle, &drives, option));
+                }
+                offered.push(course(
+                    "Stop and go",
+                    "Twelve starts and stops: what comes back from braking, and what it costs.",
+                    vec![part(name, profile(stop_and_go(vehicle)))],
+                ));
+                offered.push(course(
+                    "Creep over obstacles",
+                    "A fifth of the speed over short steep pieces: much current at little speed.",
+                    vec![part(name, profile(obstacles(vehicle)))],
+                ));
+                offered.push(course("Straight on until empty", "The speed of the job on the level.", with(target())));
+            }
+            Load::Flywheel(wheels) if wheels.projectile.is_some() => offered.push(bursts(with)),
+            _ => offered.push(course(
+                &format!("{name} until empty"),
+                "The speed of the job for as long as the battery lasts.",
+                with(target()),
+            )),
+        }
+        offered.push(course(
+            &format!("Start {name}"),
+            "Full throttle from rest: how long it takes and what the battery sees.",
+            vec![part(name, launch())],
+        ));
+    }
+    let mut seen: Vec<String> = Vec::new();
+    offered.retain(|course| {
+        let new = !seen.contains(&course.name);
+        seen.push(course.name.clone());
+        new
+    });
+    offered
+}
+
+fn bursts(with: impl Fn(Mode) -> Vec<CoursePart>) -> Course {
+    let shots = Mode::Shots(Shots { per_second: None, shots: Some(8), bursts: 3, pause_s: 2.0 });
+    course("Spin up and fire in bursts", "Three bursts of eight: what the wheels lose with each shot.", with(shots))
+}
+
+fn mow(wheels: &str, vehicle: &Vehicle, drives: &[&crate::document::JobDrive], option: &OptionSheet) -> Course {
+    let (points, crop) = field(vehicle);
+    let mut parts = vec![part(wheels, Mode::Profile(Profile { points }))];
+    for drive in drives {
+        if let Load::Blade(blade) = &drive.load
+            && !bare(option, &drive.name)
+        {
+            let rpm = blade.target_tip_speed_m_s / blade.blade_radius_m / crate::constants::RAD_S_PER_RPM;
+            let points = crop
+                .iter()
+                .map(|(t_s, share)| CoursePoint {
+                    t_s: Some(*t_s),
+                    output_rpm: Some(rpm.round()),
+                    load_share: *share,
+                    ..point()
+                })
+                .collect();
+            parts.push(part(&drive.name, Mode::Profile(Profile { points })));
+        }
+    }
+    course("Mow a field with turns", "Ten rows up and down the slope; the crop ends in the turns.", parts)
+}

@@ -1,0 +1,59 @@
+//! The ride, the cut, the spin-up and the heat, before the machine exists: `ypsidyne.simulation/1` to
+//! `ypsidyne.simulated/1`.
+//!
+//! * [`plant`]: the machine at one moment; [`brake`]: braking by the motors; [`nodes`]: heat of controller and battery.
+//! * [`track`], [`task`]: what is wanted of a drive. [`stepper`]: one step. [`engine`]: the run, its corners and its end.
+//! * [`diary`]: what is kept of it. [`words`]: what is said of it. [`outcome`]: the answer.
+//! * [`endurance`]: how hard, how long. [`launcher`]: what other wheels, motors and packs would change.
+//! * [`courses`]: courses to start from.
+
+mod brake;
+pub mod courses;
+mod diary;
+pub mod endurance;
+mod engine;
+pub mod launcher;
+mod nodes;
+pub mod outcome;
+mod plant;
+mod stepper;
+mod task;
+mod track;
+mod words;
+
+pub use outcome::Simulated;
+
+use crate::document::Simulation;
+
+/// How far a run is.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Progress {
+    /// Since its start, s.
+    pub t_s: f64,
+    /// Charge, 0 to 1.
+    pub state_of_charge: f64,
+    /// Share that is done, as far as it is known; 0 to 1.
+    pub share: f64,
+}
+
+/// Runs a simulation to its end. `on_the_way` is told how far it is and says whether to go on.
+///
+/// Deterministic: the same document gives the same answer. A run that is stopped gives what there is, with
+/// `ended_by` `stopped`.
+///
+/// ```
+/// use ypsidyne_core::{demo, document::Simulation, run};
+/// let build: serde_json::Value = serde_json::from_str(demo::BUILDS[0].json).expect("the demo builds are JSON");
+/// let asked = serde_json::json!({ "format": "ypsidyne.simulation/1", "build": build, "mode": { "kind": "launch" } });
+/// let simulation = Simulation::from_value(&asked).expect("it reads");
+/// let ran = run::simulate(&simulation, &mut |_| true);
+/// assert_eq!(ran.ended_by, run::outcome::EndedBy::Steady);
+/// ```
+///
+/// # Source
+/// Dormand and Prince (1980), fifth order with step control; corners (a limit that takes over, falling behind, catching up,
+/// an end) are found inside the step and become its end.
+#[must_use]
+pub fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
+    engine::Engine::new(simulation).run(on_the_way)
+}

@@ -1,0 +1,128 @@
+//! Machines that are turned, against closed forms.
+
+use approx::assert_relative_eq;
+use rstest::rstest;
+use serde_json::{Value, json};
+use ypsidyne_core::checks::Verdict;
+use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
+
+fn build(source: Value, electrical: Value, motor: Value, ratio: f64) -> Build {
+    let mut whole = json!({ "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.2 });
+    whole.as_object_mut().unwrap().extend(motor.as_object().unwrap().clone());
+    Build::from_value(&json!({
+        "format": "ypsidyne.build/1", "name": "wheel",
+        "job": { "drives": [{ "name": "wheel", "load": {
+            "kind": "generator", "source": source, "electrical": electrical, "needed_voltage_v": 12
+        } }] },
+        "options": [{
+            "name": "only", "battery": { "chemistry": "lead_acid", "cells_series": 6, "capacity_ah": 12, "continuous_c": 3 },
+            "drives": [{ "drive": "wheel", "motor": whole, "gearing": [{ "kind": "belt", "ratio": ratio, "efficiency": 1 }] }]
+        }]
+    }))
+    .unwrap_or_else(|problems| panic!("{problems:#?}"))
+}
+
+fn only(build: &Build) -> OptionEvaluation {
+    evaluate(build).options.remove(0)
+}
+
+#[test]
+fn validated_most_power_at_a_fixed_speed() {
+    // 100 rpm/V at 600 rpm and 0.2 Ω: 6 V open, 45 W at most, into 0.2 Ω, half of it lost (maximum power transfer).
+    let option = only(&build(json!({ "rpm": 600 }), json!({ "resistance_ohm": 0.2 }), json!({}), 1.0));
+    let generating = option.drives[0].generating.as_ref().unwrap();
+    assert_relative_eq!(generating.emf_v, 6.0, max_relative = 1e-9);
+    assert_relative_eq!(generating.output_power_w, 45.0, max_relative = 1e-9);
+    assert_relative_eq!(generating.best_load_ohm, 0.2, max_relative = 1e-3);
+    assert_relative_eq!(generating.best_load_power_w, 45.0, max_relative = 1e-9);
+    assert_relative_eq!(generating.efficiency, 0.5, max_relative = 1e-9);
+}
+
+#[test]
+fn validated_a_wheel_whose_torque_falls_evenly() {
+    // T_s(1 − ω/ω_r) = Kt²·G²·ω/(R + R_l): a linear equation, all losses but copper left out.
+    let (stall, runaway, gear, load) = (40.0, 60.0, 20.0, 4.0);
+    let source = json!({ "stall_torque_nm": stall, "runaway_rpm": runaway });
+    let option = only(&build(source, json!({ "resistance_ohm": load }), json!({}), gear));
+    let generating = option.drives[0].generating.as_ref().unwrap();
+    let kt = 60.0 / (2.0 * std::f64::consts::PI * 100.0);
+    let top = runaway * std::f64::consts::PI / 30.0;
+    let speed = stall / (stall / top + kt * kt * gear * gear / (0.2 + load));
+    assert_relative_eq!(generating.source_rpm, speed * 30.0 / std::f64::consts::PI, max_relative = 1e-8);
+    let current = kt * gear * speed / (0.2 + load);
+    assert_relative_eq!(generating.current_a, current, max_relative = 1e-8);
+    assert_relative_eq!(generating.output_power_w, current * current * load, max_relative = 1e-8);
+    assert_relative_eq!(generating.runaway_voltage_v, kt * gear * top, max_relative = 1e-8);
+    // The voltage at the load is V = Kt·G·ω·R_l/(R + R_l): the smallest G that gives 12 V, from its own quadratic.
+    let ratio = generating.ratio_for_needed_voltage.unwrap();
+    let reached = |gear: f64| {
+        let speed = stall / (stall / top + kt * kt * gear * gear / (0.2 + load));
+        kt * gear * speed * load / (0.2 + load)
+    };
+    assert_relative_eq!(reached(ratio), 12.0, max_relative = 1e-8);
+    assert!(reached(0.9 * ratio) < 12.0);
+}
+
+#[rstest]
+#[case::bridge("brushless", 1.4)]
+#[case::brushes("brushed", 0.0)]
+fn what_goes_in_comes_out_or_is_lost(#[case] kind: &str, #[case] bridge_v: f64) {
+    let motor = json!({ "kind": kind, "no_load_current_a": 0.6, "no_load_voltage_v": 12 });
+    let source = json!({ "stall_torque_nm": 30, "runaway_rpm": 90 });
+    for electrical in [json!({ "resistance_ohm": 3 }), json!({ "battery_v": 12.8 })] {
+        let mut document = serde_json::to_value(build(source.clone(), electrical, motor.clone(), 25.0)).unwrap();
+        document["options"][0]["drives"][0]["gearing"][0]["efficiency"] = json!(0.9);
+        document["options"][0]["drives"][0]["motor_count"] = json!(2);
+        let option = only(&Build::from_value(&document).unwrap());
+        let g = option.drives[0].generating.as_ref().unwrap();
+        assert!(g.current_a > 0.0);
+        let lost = g.bridge_loss_w + g.copper_loss_w + g.no_load_loss_w + g.gearing_loss_w;
+        assert_relative_eq!(g.source_power_w, g.output_power_w + lost, max_relative = 1e-9);
+        assert_relative_eq!(g.bridge_loss_w, 2.0 * g.current_a * bridge_v, max_relative = 1e-9);
+        // The source gives what its line says at that speed.
+        assert_relative_eq!(g.source_torque_nm, 30.0 * (1.0 - g.source_rpm / 90.0), max_relative = 1e-7);
+        assert!(g.best_load_power_w >= g.output_power_w * (1.0 - 1e-9) || g.output_voltage_v > 12.7);
+    }
+}
+
+#[test]
+fn a_generator_has_its_own_checks_and_no_others() {
+    let motor = json!({ "max_speed_rpm": 1000, "max_continuous_current_a": 20, "max_voltage_v": 20 });
+    let source = json!({ "stall_torque_nm": 40, "runaway_rpm": 60 });
+    let option = only(&build(source, json!({ "resistance_ohm": 2 }), motor, 20.0));
+    let codes: Vec<&str> = option.checks.iter().map(|check| check.code).collect();
+    for code in ["generator.voltage", "motor.speed", "motor.continuous_current", "safety.runaway_generator"] {
+        assert!(codes.contains(&code), "{codes:?}");
+    }
+    assert!(!codes.iter().any(|code| code.starts_with("battery.") || code.starts_with("performance.")), "{codes:?}");
+    let speed = option.checks.iter().find(|check| check.code == "motor.speed").unwrap();
+    // 60 rpm runaway times 20.
+    assert_relative_eq!(speed.demand.unwrap(), 1200.0, max_relative = 1e-6);
+    assert_eq!(speed.verdict, Verdict::Fail);
+}
+
+#[test]
+fn without_gears_a_slow_wheel_never_reaches_its_voltage() {
+    let source = json!({ "stall_torque_nm": 40, "runaway_rpm": 60 });
+    let option = only(&build(source, json!({ "battery_v": 12.5 }), json!({}), 1.0));
+    let generating = option.drives[0].generating.as_ref().unwrap();
+    assert_eq!(generating.current_a, 0.0);
+    let voltage = option.checks.iter().find(|check| check.code == "generator.voltage").unwrap();
+    assert_eq!(voltage.verdict, Verdict::Fail);
+    // It begins to charge where Kt·G·ω = 12.5 V: 1250 rpm of the machine.
+    assert_relative_eq!(generating.cut_in_rpm.unwrap(), 1250.0, max_relative = 1e-9);
+    assert!(voltage.because.contains("speed-up"), "{}", voltage.because);
+}
+
+#[rstest]
+#[case(json!({ "rpm": 5, "runaway_rpm": 6 }), "/job/drives/0/load/source/rpm")]
+#[case(json!({ "runaway_rpm": 6 }), "/job/drives/0/load/source/stall_torque_nm")]
+#[case(json!({}), "/job/drives/0/load/source")]
+fn a_source_is_told_one_way(#[case] source: Value, #[case] pointer: &str) {
+    let mut document =
+        serde_json::to_value(build(json!({ "rpm": 5 }), json!({ "resistance_ohm": 1 }), json!({}), 1.0)).unwrap();
+    document["job"]["drives"][0]["load"]["source"] = source;
+    let problems = Build::from_value(&document).unwrap_err();
+    assert!(problems.iter().any(|problem| problem.pointer == pointer), "{problems:#?}");
+}

@@ -1,0 +1,276 @@
+//! Instruments of the bench: taken into use, read, swept, stopped.
+
+use std::convert::Infallible;
+use std::net::SocketAddr;
+
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::StatusCode;
+use axum::response::sse::{Event, KeepAlive, Sse};
+use axum::routing::{get, post, put};
+use serde::Deserialize;
+use tokio_stream::Stream;
+use ypsidyne_core::document::Problem;
+
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+use crate::instruments::hub::{InUse, ReadingWanted, Readings, Sweep, SweepProgress, SweepState};
+use crate::instruments::simulated::Role;
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/instruments",
+            handlers: get(list),
+            operations: vec![Operation::new::<Vec<InUse>>("get", "instruments", "The instruments in use.")],
+        },
+        Route {
+            path: "/api/instruments/use/{role}",
+            handlers: put(take).delete(leave),
+            operations: vec![
+                Operation::new::<InUse>("put", "useInstrument", "Take an instrument into use.")
+                    .path("role", "string")
+                    .body::<TakeAsked>(),
+                Operation::empty("delete", "leaveInstrument", "Let an instrument go.").path("role", "string"),
+            ],
+        },
+        Route {
+            path: "/api/instruments/read",
+            handlers: post(read),
+            operations: vec![
+                Operation::new::<Readings>("post", "readInstruments", "One reading of what is wanted.")
+                    .body::<ReadAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/instruments/supply",
+            handlers: put(set_supply),
+            operations: vec![
+                Operation::empty("put", "setSupply", "Set voltage, current limit and output of the supply.")
+                    .body::<SupplyAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/instruments/sweep",
+            handlers: get(sweep).post(begin),
+            operations: vec![
+                Operation::new::<SweepProgress>("get", "sweep", "The sweep as it stands."),
+                Operation::new::<SweepProgress>("post", "beginSweep", "Begin a sweep over voltages by itself.")
+                    .body::<Sweep>(),
+            ],
+        },
+        Route {
+            path: "/api/instruments/sweep/events",
+            handlers: get(events),
+            operations: vec![Operation::new::<SweepProgress>(
+                "get",
+                "sweepEvents",
+                "Server-sent events: the sweep with every point, until it has ended.",
+            )],
+        },
+        Route {
+            path: "/api/instruments/stop",
+            handlers: post(stop),
+            operations: vec![Operation::empty("post", "stopBench", "Stop the sweep and switch the output off.")],
+        },
+        Route {
+            path: "/api/instruments/simulated",
+            handlers: post(simulated),
+            operations: vec![
+                Operation::empty("post", "setSimulated", "Set the simulated bench: clamp, leads, rotor, faults.")
+                    .body::<SimulatedAsked>(),
+            ],
+        },
+    ]
+}
+
+/// Where an instrument listens.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct TakeAsked {
+    /// Address and port, such as `127.0.0.1:5025`.
+    address: String,
+    /// Said by a person: this address beyond this machine is the instrument meant.
+    #[serde(default)]
+    confirmed: bool,
+}
+
+/// What to read.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct ReadAsked {
+    /// Quantities.
+    wanted: Vec<ReadingWanted>,
+}
+
+/// How the supply is set.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct SupplyAsked {
+    /// Voltage, V.
+    voltage_v: f64,
+    /// Current limit, A.
+    limit_a: f64,
+    /// Whether the output is on.
+    on: bool,
+}
+
+/// How the simulated bench is set; what is left out stays.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields, default)]
+#[derive(Default)]
+struct SimulatedAsked {
+    /// The shaft is clamped.
+    locked: Option<bool>,
+    /// The meter's leads are held together.
+    leads_shorted: Option<bool>,
+    /// Turn the rotor by so many degrees.
+    turn_deg: Option<f64>,
+    /// Words of the name of a motor of the stock, put onto the bench.
+    motor: Option<String>,
+    /// Name of a fault: brush, turn, magnet, sensor, slow, dead.
+    fault: Option<String>,
+    /// Whether the fault is on.
+    fault_on: Option<bool>,
+}
+
+fn role_of(word: String) -> Result<Role, ApiError> {
+    serde_json::from_value(serde_json::Value::String(word.clone())).map_err(|_| ApiError::Parameter {
+        name: "role",
+        came: word,
+        needed: "one of supply, meter, tachometer, thermometer",
+    })
+}
+
+fn refused(pointer: &str, detail: String) -> ApiError {
+    ApiError::Document(vec![Problem { pointer: pointer.to_owned(), detail }])
+}
+
+async fn list(State(app): State<App>) -> Json<Vec<InUse>> {
+    Json(app.hub.list())
+}
+
+async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) -> Result<Json<InUse>, ApiError> {
+    let (role, asked) = (role_of(role)?, body.read::<TakeAsked>()?);
+    let address: SocketAddr = asked.address.parse().map_err(|_| {
+        refused(
+            "/address",
+            format!("{:?} came, an address with a port such as 127.0.0.1:5025 is needed", asked.address),
+        )
+    })?;
+    if !address.ip().is_loopback() && !asked.confirmed {
+        return Err(refused(
+            "/confirmed",
+            format!("{address} is not this machine: confirm that this is the instrument that may be spoken to"),
+        ));
+    }
+    Ok(Json(app.hub.take(role, address).await?))
+}
+
+async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<StatusCode, ApiError> {
+    app.hub.leave(role_of(role)?);
+    Ok(StatusCode::NO_CONTENT)
+}
+
+async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {
+    let asked: ReadAsked = body.read()?;
+    Ok(Json(app.hub.read(&asked.wanted).await?))
+}
+
+async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
+    let asked: SupplyAsked = body.read()?;
+    refuse_out_of_range([("/voltage_v", asked.voltage_v, 0.0, 60.0), ("/limit_a", asked.limit_a, 0.0, 30.0)])?;
+    app.hub.set_supply(asked.voltage_v, asked.limit_a, asked.on).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Every figure that is out of its range, by pointer.
+fn refuse_out_of_range<const N: usize>(ranges: [(&str, f64, f64, f64); N]) -> Result<(), ApiError> {
+    let problems: Vec<Problem> = ranges
+        .into_iter()
+        .filter(|(_, value, least, most)| !(*least..=*most).contains(value))
+        .map(|(pointer, value, least, most)| Problem {
+            pointer: pointer.to_owned(),
+            detail: format!("{value} is out of range: {least} to {most} is possible"),
+        })
+        .collect();
+    if problems.is_empty() { Ok(()) } else { Err(ApiError::Document(problems)) }
+}
+
+async fn sweep(State(app): State<App>) -> Json<SweepProgress> {
+    Json(app.hub.progress().borrow().clone())
+}
+
+async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgress>, ApiError> {
+    let sweep: Sweep = body.read()?;
+    refuse_out_of_range([
+        ("/from_v", sweep.from_v, 0.0, 60.0),
+        ("/to_v", sweep.to_v, 0.0, 60.0),
+        ("/steps", f64::from(sweep.steps), 2.0, 50.0),
+        ("/limit_a", sweep.limit_a, 0.01, 30.0),
+        ("/settle_s", sweep.settle_s, 0.05, 60.0),
+    ])?;
+    if !app.hub.begin(sweep) {
+        return Err(refused("", "a sweep runs already: stop it first".to_owned()));
+    }
+    Ok(Json(app.hub.progress().borrow().clone()))
+}
+
+async fn stop(State(app): State<App>) -> Result<StatusCode, ApiError> {
+    app.hub.stop().await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
+    let (sender, receiver) = tokio::sync::mpsc::channel(4);
+    tokio::spawn(async move {
+        let (mut progress, mut closing) = (app.hub.progress(), app.hub.closing());
+        loop {
+            let now = progress.borrow_and_update().clone();
+            let over = now.state != SweepState::Running;
+            let Ok(event) = Event::default().json_data(now) else { break };
+            if sender.send(Ok(event)).await.is_err() || over {
+                break;
+            }
+            tokio::select! {
+                changed = progress.changed() => if changed.is_err() { break },
+                _ = closing.wait_for(|closing| *closing) => break,
+            }
+        }
+    });
+    Sse::new(tokio_stream::wrappers::ReceiverStream::new(receiver)).keep_alive(KeepAlive::default())
+}
+
+async fn simulated(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
+    let asked: SimulatedAsked = body.read()?;
+    let word = |on: bool| if on { "ON" } else { "OFF" };
+    let known = ["brush", "turn", "magnet", "sensor", "slow", "dead"];
+    let mut commands = Vec::new();
+    if let Some(on) = asked.locked {
+        commands.push((Role::Supply, format!("SIM:LOCK {}", word(on))));
+    }
+    if let Some(on) = asked.leads_shorted {
+        commands.push((Role::Meter, format!("SIM:SHOR {}", word(on))));
+    }
+    if let Some(degrees) = asked.turn_deg {
+        commands.push((Role::Meter, format!("SIM:TURN {degrees}")));
+    }
+    if let Some(words) = asked.motor.as_deref().map(str::trim).filter(|words| !words.is_empty()) {
+        let words: String = words.chars().filter(|letter| !letter.is_control() && *letter != ';').collect();
+        commands.push((Role::Supply, format!("SIM:MOT {words}")));
+    }
+    if let Some(fault) = &asked.fault {
+        if !known.contains(&fault.as_str()) {
+            return Err(refused("/fault", format!("{fault:?} came, one of {} is needed", known.join(", "))));
+        }
+        commands.push((Role::Supply, format!("SIM:FAUL {fault},{}", word(asked.fault_on.unwrap_or(true)))));
+    }
+    for (role, command) in commands {
+        // Only what is simulated is told such things.
+        if app.hub.is_simulated(role) {
+            app.hub.tell(role, &command).await?;
+        }
+    }
+    Ok(StatusCode::NO_CONTENT)
+}

@@ -1,0 +1,393 @@
+//! Options as wholes: odds, parts list, decision, what the drawer makes possible, options to start from.
+
+use axum::Json;
+use axum::extract::State;
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::post;
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::decision::decided;
+use ypsidyne_core::document::sheet::Decided;
+use ypsidyne_core::document::{Build, OptionSheet, Problem};
+use ypsidyne_core::drawer::{Cell, Drawer, MOST, judge_all};
+use ypsidyne_core::evaluation::evaluate;
+use ypsidyne_core::honest::Tolerances;
+use ypsidyne_core::new_option::{adopt, blank};
+use ypsidyne_core::odds::{DRAWS, Odds, USUAL_DRAWS, odds};
+use ypsidyne_core::parts_list::{PartsList, ReadList, from_csv, parts_list, to_csv};
+use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_store::{Connection, StoreError, builds, parts};
+
+use super::compute::option_at;
+use super::json::JsonBody;
+use super::parts::{PartLine, PartSearch};
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/odds",
+            handlers: post(all_odds),
+            operations: vec![
+                Operation::new::<Vec<Odds>>("post", "odds", "The chance that each check holds, and bands, by option.")
+                    .body::<OddsAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/parts-list",
+            handlers: post(list),
+            operations: vec![
+                Operation::new::<PartsList>("post", "partsList", "What an option needs, has and costs.")
+                    .body::<OptionAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/parts-list/table",
+            handlers: post(table),
+            operations: vec![
+                Operation::new::<String>("post", "partsTable", "The parts list as CSV.").body::<OptionAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/parts-list/read",
+            handlers: post(read_table),
+            operations: vec![
+                Operation::new::<ReadList>("post", "readPartsTable", "Lines of a CSV table for a parts list.")
+                    .body::<TableAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/decide",
+            handlers: post(decide),
+            operations: vec![
+                Operation::new::<Decided>("post", "decide", "Date and figures to keep with a decision.")
+                    .body::<DecideAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/drawer",
+            handlers: post(drawer),
+            operations: vec![
+                Operation::new::<DrawerMap>("post", "drawer", "Every combination of what lies in the drawer.")
+                    .body::<DrawerAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/drawer/option",
+            handlers: post(drawer_option),
+            operations: vec![
+                Operation::new::<OptionSheet>("post", "drawerOption", "An option with parts of the shelf put in.")
+                    .body::<DrawerOptionAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/options/blank",
+            handlers: post(blank_option),
+            operations: vec![
+                Operation::new::<OptionSheet>("post", "blankOption", "An option with nothing but what must be given.")
+                    .body::<BlankAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/options/adopt",
+            handlers: post(adopted_option),
+            operations: vec![
+                Operation::new::<OptionSheet>("post", "adoptOption", "An option of another build for this job.")
+                    .body::<AdoptAsked>(),
+            ],
+        },
+    ]
+}
+
+/// Defines a request of a build and something more.
+macro_rules! with_build {
+    ($(#[$meta:meta])* $name:ident { $( $(#[$field:meta])* $key:ident : $type:ty ),* $(,)? }) => {
+        $(#[$meta])*
+        #[derive(Debug, Deserialize, schemars::JsonSchema)]
+        #[serde(deny_unknown_fields)]
+        struct $name {
+            /// The build; read before the rest.
+            #[serde(default)]
+            #[schemars(with = "Build")]
+            #[allow(dead_code, reason = "named for the published description")]
+            build: (),
+            $( $(#[$field])* $key: $type ),*
+        }
+    };
+}
+
+with_build! {
+    /// A build, and what to draw from.
+    OddsAsked {
+        /// Place of the option; every option when left out.
+        #[serde(default)]
+        option: Option<usize>,
+        /// Tolerances; the usual ones when left out.
+        #[serde(default)]
+        tolerances: Tolerances,
+        /// Draws, 100 to 20 000; 2 000 when left out.
+        #[serde(default)]
+        draws: Option<u32>,
+        /// Seed of the draws; 1 when left out.
+        #[serde(default)]
+        seed: Option<u64>,
+    }
+}
+
+with_build! {
+    /// A build, and the option in question.
+    OptionAsked {
+        /// Place of the option.
+        option: usize,
+    }
+}
+
+with_build! {
+    /// A build, the option in question, and a table.
+    TableAsked {
+        /// Place of the option.
+        option: usize,
+        /// The table, CSV.
+        text: String,
+    }
+}
+
+with_build! {
+    /// A build, and the option that is chosen.
+    DecideAsked {
+        /// Name of the option.
+        option: String,
+    }
+}
+
+with_build! {
+    /// A build, and the drive in which the drawer is tried.
+    DrawerAsked {
+        /// Place of the option.
+        option: usize,
+        /// Place of the drive in the option.
+        drive: usize,
+    }
+}
+
+with_build! {
+    /// A build, and parts of the shelf that go into an option.
+    DrawerOptionAsked {
+        /// Place of the option.
+        option: usize,
+        /// Place of the drive in the option.
+        drive: usize,
+        /// Id of the motor.
+        motor: String,
+        /// Id of the battery.
+        battery: String,
+        /// Id of the controller; a bare switch when left out.
+        #[serde(default)]
+        controller: Option<String>,
+    }
+}
+
+with_build! {
+    /// A build, and what a new option is to be called.
+    BlankAsked {
+        /// Name of the option.
+        name: String,
+    }
+}
+
+with_build! {
+    /// A build, and the option of another one that is taken over.
+    AdoptAsked {
+        /// Id of the other build.
+        from: String,
+        /// Place of the option in it.
+        option: usize,
+        /// Name of the new option.
+        name: String,
+    }
+}
+
+async fn all_odds(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Odds>>, ApiError> {
+    let (build, asked): (Build, OddsAsked) = body.build_and()?;
+    if let Some(option) = asked.option {
+        option_at(&build, option)?;
+    }
+    asked.tolerances.refuse()?;
+    let draws = asked.draws.unwrap_or(USUAL_DRAWS);
+    if !DRAWS.contains(&draws) {
+        let (least, most) = (DRAWS.start(), DRAWS.end());
+        return Err(ApiError::Document(vec![Problem {
+            pointer: "/draws".to_owned(),
+            detail: format!("{draws} is out of range: {least} to {most} is possible"),
+        }]));
+    }
+    app.compute(move || {
+        let places = asked.option.map_or(0..build.options.len(), |option| option..option + 1);
+        Ok(Json(
+            places.filter_map(|place| odds(&build, place, &asked.tolerances, draws, asked.seed.unwrap_or(1))).collect(),
+        ))
+    })
+    .await?
+}
+
+/// Tolerances that are refused where they are out of range.
+pub(super) trait Refuse {
+    /// # Errors
+    /// Every one that is out of range, by its pointer.
+    fn refuse(&self) -> Result<(), ApiError>;
+}
+
+impl Refuse for Tolerances {
+    fn refuse(&self) -> Result<(), ApiError> {
+        let problems = self.problems();
+        if problems.is_empty() {
+            return Ok(());
+        }
+        let problem = |(key, detail): (&str, String)| Problem { pointer: format!("/tolerances/{key}"), detail };
+        Err(ApiError::Document(problems.into_iter().map(problem).collect()))
+    }
+}
+
+async fn list(State(app): State<App>, body: JsonBody) -> Result<Json<PartsList>, ApiError> {
+    let (build, asked): (Build, OptionAsked) = body.build_and()?;
+    app.compute(move || Ok(Json(parts_list(&build.job, option_at(&build, asked.option)?)))).await?
+}
+
+async fn table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let (build, asked): (Build, OptionAsked) = body.build_and()?;
+    let text = app
+        .compute(move || Ok::<_, ApiError>(to_csv(&parts_list(&build.job, option_at(&build, asked.option)?))))
+        .await??;
+    Ok((StatusCode::OK, [(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
+}
+
+async fn read_table(State(app): State<App>, body: JsonBody) -> Result<Json<ReadList>, ApiError> {
+    let (build, asked): (Build, TableAsked) = body.build_and()?;
+    app.compute(move || Ok(Json(from_csv(&asked.text, option_at(&build, asked.option)?)?))).await?
+}
+
+async fn decide(State(app): State<App>, body: JsonBody) -> Result<Json<Decided>, ApiError> {
+    let (build, asked): (Build, DecideAsked) = body.build_and()?;
+    app.compute(move || {
+        let kept = decided(&build, &evaluate(&build), &asked.option, &crate::time::now());
+        kept.map(Json).ok_or(ApiError::Parameter {
+            name: "option",
+            came: asked.option,
+            needed: "the name of an option of the build",
+        })
+    })
+    .await?
+}
+
+/// What lies in the drawer, and every combination of it.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct DrawerMap {
+    /// Motors, by name.
+    motors: Vec<DrawerPart>,
+    /// Batteries, by name.
+    batteries: Vec<DrawerPart>,
+    /// Controllers, by name.
+    controllers: Vec<DrawerPart>,
+    /// Every combination: by motor, then battery, then controller.
+    cells: Vec<Cell>,
+    /// Whether there are more combinations than one map takes.
+    cut: bool,
+}
+
+/// A part in the drawer.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct DrawerPart {
+    /// Id on the shelf.
+    id: String,
+    /// What it is called.
+    label: String,
+}
+
+fn in_drawer(connection: &Connection, kind: PartKind) -> Result<Vec<PartLine>, StoreError> {
+    let search = PartSearch { kind: Some(kind), owned: Some(true), limit: Some(500), ..PartSearch::default() };
+    Ok(parts::search(connection, &search.stored())?.parts.into_iter().filter_map(PartLine::of).collect())
+}
+
+async fn drawer(State(app): State<App>, body: JsonBody) -> Result<Json<DrawerMap>, ApiError> {
+    let (build, asked): (Build, DrawerAsked) = body.build_and()?;
+    option_at(&build, asked.option)?;
+    let held = app
+        .store(move |connection| {
+            Ok([
+                in_drawer(connection, PartKind::Motor)?,
+                in_drawer(connection, PartKind::Battery)?,
+                in_drawer(connection, PartKind::Controller)?,
+            ])
+        })
+        .await?;
+    app.compute(move || {
+        let parts = |lines: &[PartLine]| lines.iter().map(|line| line.part.clone()).collect::<Vec<ShelfPart>>();
+        let named = |lines: &[PartLine]| {
+            lines.iter().map(|line| DrawerPart { id: line.id.clone(), label: line.part.label().to_owned() }).collect()
+        };
+        let [motors, batteries, controllers] = &held;
+        let (m, b, c) = (parts(motors), parts(batteries), parts(controllers));
+        let cells = judge_all(&build, asked.option, asked.drive, Drawer { motors: &m, batteries: &b, controllers: &c });
+        let cells = cells.ok_or(ApiError::Parameter {
+            name: "drive",
+            came: asked.drive.to_string(),
+            needed: "the place of a drive of the option, from 0",
+        })?;
+        Ok(Json(DrawerMap {
+            motors: named(motors),
+            batteries: named(batteries),
+            controllers: named(controllers),
+            cut: cells.len() == MOST,
+            cells,
+        }))
+    })
+    .await?
+}
+
+async fn drawer_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
+    let (build, asked): (Build, DrawerOptionAsked) = body.build_and()?;
+    let mut option = option_at(&build, asked.option)?.clone();
+    let Some(drive) = option.drives.get_mut(asked.drive) else {
+        return Err(ApiError::Parameter {
+            name: "drive",
+            came: asked.drive.to_string(),
+            needed: "the place of a drive of the option, from 0",
+        });
+    };
+    if asked.controller.is_none() {
+        drive.controller = None;
+    }
+    let ids: Vec<String> = [Some(asked.motor), Some(asked.battery), asked.controller].into_iter().flatten().collect();
+    let found = app
+        .store(move |connection| ids.iter().map(|id| parts::by_id(connection, id)).collect::<Result<Vec<_>, _>>())
+        .await?;
+    let slot = Slot { drive: asked.drive, stage: 0 };
+    for line in found.into_iter().filter_map(PartLine::of) {
+        put_in(&mut option, slot, &line.part, Some(&line.id));
+    }
+    Ok(Json(option))
+}
+
+/// A name that cannot be used.
+fn refused(name: String) -> ApiError {
+    ApiError::Parameter { name: "name", came: name, needed: "a name of 1 to 120 letters" }
+}
+
+async fn blank_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
+    let (build, asked): (Build, BlankAsked) = body.build_and()?;
+    app.compute(move || blank(&build.job, &asked.name).map(Json).ok_or_else(|| refused(asked.name))).await?
+}
+
+async fn adopted_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
+    let (build, asked): (Build, AdoptAsked) = body.build_and()?;
+    let id = asked.from.clone();
+    let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
+    app.compute(move || {
+        let from = Build::from_json(&stored.document).map_err(ApiError::Document)?;
+        option_at(&from, asked.option)?;
+        adopt(&build.job, &from, asked.option, &asked.name).map(Json).ok_or_else(|| refused(asked.name))
+    })
+    .await?
+}

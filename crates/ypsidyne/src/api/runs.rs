@@ -1,0 +1,329 @@
+//! Runs: simulated on request with progress, kept with a build; courses to start from; how hard, how long.
+
+use std::convert::Infallible;
+use std::sync::Arc;
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::time::{Duration, Instant};
+
+use axum::Json;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Path, Query, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::sse::{Event, KeepAlive, Sse};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{delete, get, post};
+use serde::{Deserialize, Serialize};
+use ypsidyne_core::document::Motor;
+use ypsidyne_core::document::{Build, Course, Simulation};
+use ypsidyne_core::generators::{GeneratorCurves, MachineOnSource, curves, machines};
+use ypsidyne_core::run::courses::courses;
+use ypsidyne_core::run::endurance::{Endurance, endurance};
+use ypsidyne_core::run::launcher::{LauncherChange, changes};
+use ypsidyne_core::run::{Progress, Simulated, simulate};
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_store::runs::{self, NewRun, RunLine};
+use ypsidyne_store::{Connection, StoreError};
+
+use super::compute::{OptionQuery, asked, option_at};
+use super::json::JsonBody;
+use super::parts::{PartLine, PartSearch};
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+/// Between two messages of progress.
+const TELL_EVERY: Duration = Duration::from_millis(150);
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/simulate",
+            handlers: post(run),
+            operations: vec![
+                Operation::new::<Simulated>(
+                    "post",
+                    "simulate",
+                    "A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far \
+                     it is before it gives the answer; a request that is dropped stops its run.",
+                )
+                .body::<Simulation>(),
+            ],
+        },
+        Route {
+            path: "/api/courses",
+            handlers: post(offered),
+            operations: vec![
+                Operation::new::<Vec<Course>>("post", "courses", "Courses to start from, made for a build and an option.")
+                    .body::<Build>()
+                    .query("option", "integer"),
+            ],
+        },
+        Route {
+            path: "/api/running",
+            handlers: post(running),
+            operations: vec![
+                Operation::new::<Running>(
+                    "post",
+                    "running",
+                    "How hard and how long for each motor, what would change a launcher, generators over load and speed.",
+                )
+                .body::<Build>()
+                .query("option", "integer"),
+            ],
+        },
+        Route {
+            path: "/api/builds/{id}/runs",
+            handlers: get(list).post(keep),
+            operations: vec![
+                Operation::new::<Vec<RunLine>>("get", "runs", "Runs that are kept with a build, the newest first.")
+                    .path("id", "string"),
+                Operation::new::<RunLine>("post", "keepRun", "Run a simulation and keep it with a build.")
+                    .path("id", "string")
+                    .body::<KeepAsked>()
+                    .status(201),
+            ],
+        },
+        Route {
+            path: "/api/runs/{id}",
+            handlers: get(read).merge(delete(take_away)),
+            operations: vec![
+                Operation::new::<Simulated>("get", "keptRun", "A run that was kept.").path("id", "string"),
+                Operation::empty("delete", "deleteRun", "Take a kept run away.").path("id", "string"),
+            ],
+        },
+    ]
+}
+
+/// What stands beside a run.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Running {
+    /// How hard, how long, drive by drive.
+    endurance: Vec<Endurance>,
+    /// What would change launchers.
+    launchers: Vec<LauncherRow>,
+    /// Machines that are turned.
+    generators: Vec<GeneratorRow>,
+}
+
+/// What would change the wheels of a launcher.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct LauncherRow {
+    /// Name of the drive.
+    drive: String,
+    /// The changes, the build as it is first.
+    changes: Vec<LauncherChange>,
+}
+
+/// A machine that is turned, and others in its place.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct GeneratorRow {
+    /// Over load and speed.
+    curves: GeneratorCurves,
+    /// The machine of every option and the motors of the shelf on the same source, the one of the option first.
+    machines: Vec<MachineOnSource>,
+}
+
+/// A run to keep.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct KeepAsked {
+    /// What it is called.
+    title: String,
+    /// The simulation document.
+    #[schemars(with = "Simulation")]
+    simulation: serde_json::Value,
+}
+
+/// Raised when a request is dropped, so that its run ends.
+#[derive(Clone, Default)]
+struct Dropped(Arc<AtomicBool>);
+
+struct RaiseOnDrop(Dropped);
+
+impl Drop for RaiseOnDrop {
+    fn drop(&mut self) {
+        self.0.0.store(true, Ordering::Relaxed);
+    }
+}
+
+async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Result<Response, ApiError> {
+    let accepts = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok()).unwrap_or("");
+    let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
+    let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
+    if stream {
+        return Ok(told(&app, simulation));
+    }
+    let dropped = Dropped::default();
+    let guard = RaiseOnDrop(dropped.clone());
+    let ran = app.compute(move || simulate(&simulation, &mut |_| !dropped.0.load(Ordering::Relaxed))).await?;
+    drop(guard);
+    if table {
+        return Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response());
+    }
+    Ok(Json(ran).into_response())
+}
+
+/// How far a run is, in the stream.
+#[derive(Serialize)]
+struct Told {
+    t_s: f64,
+    state_of_charge: f64,
+    share: f64,
+}
+
+/// A run as a stream: `progress` while it runs, `done` with the answer. It ends when nobody listens any more.
+fn told(app: &App, simulation: Simulation) -> Response {
+    let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Event, Infallible>>(16);
+    let app = app.clone();
+    tokio::spawn(async move {
+        let closing = app.jobs.closing();
+        let teller = sender.clone();
+        let ran = app
+            .compute(move || {
+                let mut last = Instant::now();
+                let mut watch = |progress: Progress| {
+                    if last.elapsed() >= TELL_EVERY {
+                        last = Instant::now();
+                        let told = Told {
+                            t_s: progress.t_s,
+                            state_of_charge: progress.state_of_charge,
+                            share: progress.share,
+                        };
+                        if let Ok(event) = Event::default().event("progress").json_data(told) {
+                            // A full channel only loses a message of progress.
+                            let _ = teller.try_send(Ok(event));
+                        }
+                    }
+                    !teller.is_closed() && !*closing.borrow()
+                };
+                let ran = simulate(&simulation, &mut watch);
+                Event::default().event("done").json_data(ran)
+            })
+            .await;
+        if let Ok(Ok(event)) = ran {
+            // Nobody listens any more: nothing to tell.
+            let _ = sender.send(Ok(event)).await;
+        }
+    });
+    Sse::new(tokio_stream::wrappers::ReceiverStream::new(receiver)).keep_alive(KeepAlive::default()).into_response()
+}
+
+async fn offered(
+    State(app): State<App>,
+    query: Result<Query<OptionQuery>, QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Vec<Course>>, ApiError> {
+    let place = asked(query)?;
+    app.compute(move || {
+        let build = body.build()?;
+        option_at(&build, place)?;
+        Ok(Json(courses(&build, place)))
+    })
+    .await?
+}
+
+async fn running(
+    State(app): State<App>,
+    query: Result<Query<OptionQuery>, QueryRejection>,
+    body: JsonBody,
+) -> Result<Json<Running>, ApiError> {
+    let place = asked(query)?;
+    let build = body.build()?;
+    option_at(&build, place)?;
+    let generates =
+        build.job.drives.iter().any(|drive| matches!(drive.load, ypsidyne_core::document::Load::Generator(_)));
+    let shelf = if generates { app.store(|connection| motors_of_the_shelf(connection)).await? } else { Vec::new() };
+    app.compute(move || {
+        let launchers = build
+            .job
+            .drives
+            .iter()
+            .map(|drive| LauncherRow { drive: drive.name.clone(), changes: changes(&build, place, &drive.name) })
+            .filter(|row| !row.changes.is_empty())
+            .collect();
+        let generators = curves(&build, place)
+            .into_iter()
+            .map(|curves| {
+                let mut tried: Vec<_> = build
+                    .options
+                    .iter()
+                    .enumerate()
+                    .filter(|(index, _)| *index != place)
+                    .filter_map(|(_, option)| {
+                        let served = option.drives.iter().find(|served| served.drive == curves.drive)?;
+                        let label = served.motor.label.clone().unwrap_or_else(|| "a machine".to_owned());
+                        Some((String::new(), format!("{label} ({})", option.name), served.motor.clone()))
+                    })
+                    .collect();
+                tried.extend(shelf.iter().cloned());
+                GeneratorRow { machines: machines(&build, place, &curves.drive, &tried), curves }
+            })
+            .collect();
+        Ok(Json(Running { endurance: endurance(&build, place), launchers, generators }))
+    })
+    .await?
+}
+
+/// Motors of the shelf that are not retired: id, name, figures.
+fn motors_of_the_shelf(connection: &Connection) -> Result<Vec<(String, String, Motor)>, StoreError> {
+    let search = PartSearch { kind: Some(PartKind::Motor), limit: Some(500), ..PartSearch::default() };
+    let found = ypsidyne_store::parts::search(connection, &search.stored())?.parts;
+    Ok(found
+        .into_iter()
+        .filter_map(PartLine::of)
+        .filter_map(|line| match &line.part {
+            ShelfPart::Motor(motor) => Some((line.id.clone(), line.part.label().to_owned(), (**motor).clone())),
+            _ => None,
+        })
+        .collect())
+}
+
+async fn list(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Vec<RunLine>>, ApiError> {
+    Ok(Json(app.store(move |connection| runs::list(connection, &id)).await?))
+}
+
+async fn keep(State(app): State<App>, Path(id): Path<String>, body: JsonBody) -> Result<Response, ApiError> {
+    let KeepAsked { title, simulation: document } = body.read()?;
+    let title = title.trim().chars().take(120).collect::<String>();
+    if title.is_empty() {
+        return Err(ApiError::Parameter { name: "title", came: "nothing".to_owned(), needed: "a name for the run" });
+    }
+    let simulation = Simulation::from_value(&document).map_err(|mut problems| {
+        for problem in &mut problems {
+            problem.pointer.insert_str(0, "/simulation");
+        }
+        ApiError::Document(problems)
+    })?;
+    let (option, simulated) = app
+        .compute(move || {
+            let ran = simulate(&simulation, &mut |_| true);
+            serde_json::to_string(&ran).map(|text| (ran.option, text))
+        })
+        .await?
+        .map_err(|_| ApiError::Internal)?;
+    let (run_id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
+    let line = app
+        .store(move |connection| {
+            let document = document.to_string();
+            let new = NewRun {
+                build: &id,
+                title: &title,
+                option: &option,
+                document: &document,
+                simulated: &simulated,
+                now: &now,
+            };
+            runs::keep(connection, &run_id, &new)
+        })
+        .await?;
+    Ok((StatusCode::CREATED, Json(line)).into_response())
+}
+
+async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let text = app.store(move |connection| runs::simulated(connection, &id)).await?;
+    Ok(super::compute::json_text(StatusCode::OK, text))
+}
+
+async fn take_away(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, ApiError> {
+    app.store(move |connection| runs::delete(connection, &id)).await?;
+    Ok(StatusCode::NO_CONTENT)
+}

@@ -1,0 +1,320 @@
+//! The bench: readings worked out, kept, and put where listed figures stood.
+
+use std::collections::BTreeMap;
+
+use axum::Json;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Path, Query, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use axum::routing::{get, post};
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value};
+use ypsidyne_core::document::{Build, Measurement};
+use ypsidyne_core::measure::apply::{Applied, apply, part_with};
+use ypsidyne_core::measure::generators::{AsGenerator, as_generators};
+use ypsidyne_core::measure::{Measured, Target, measure};
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
+
+use super::builds::{Saved, etag, if_match, saved};
+use super::compute::json_text;
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/measure",
+            handlers: post(work_out),
+            operations: vec![
+                Operation::new::<Measured>("post", "measure", "Work out the readings of a bench sheet.")
+                    .body::<Measurement>(),
+            ],
+        },
+        Route {
+            path: "/api/measure/apply",
+            handlers: post(put_in),
+            operations: vec![
+                Operation::new::<Applied>("post", "applyMeasurement", "A measurement in a build, and what it changes.")
+                    .body::<ApplyAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/measure/part",
+            handlers: post(as_part),
+            operations: vec![
+                Operation::new::<ShelfPart>("post", "measuredPart", "A part of the shelf with what sheets measured.")
+                    .body::<PartAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/measure/generators",
+            handlers: post(compare_generators),
+            operations: vec![
+                Operation::new::<Vec<AsGenerator>>(
+                    "post",
+                    "compareGenerators",
+                    "Every machine of the kept sheets as a generator on one source, the most power first.",
+                )
+                .body::<GeneratorsAsked>(),
+            ],
+        },
+        Route {
+            path: "/api/sheets",
+            handlers: get(list).post(create),
+            operations: vec![
+                Operation::new::<Vec<SheetLine>>("get", "sheets", "Bench sheets, newest change first.")
+                    .query("build", "string")
+                    .query("part", "string"),
+                Operation::new::<Saved>("post", "createSheet", "Keep a bench sheet.")
+                    .body::<Measurement>()
+                    .status(201)
+                    .etag(),
+            ],
+        },
+        Route {
+            path: "/api/sheets/{id}",
+            handlers: get(read).put(save).delete(delete),
+            operations: vec![
+                Operation::new::<Measurement>("get", "sheet", "One bench sheet.").path("id", "string").etag(),
+                Operation::new::<Saved>("put", "saveSheet", "Save a bench sheet that was edited.")
+                    .path("id", "string")
+                    .if_match()
+                    .body::<Measurement>()
+                    .etag(),
+                Operation::empty("delete", "deleteSheet", "Put a bench sheet into the bin.").path("id", "string"),
+            ],
+        },
+        Route {
+            path: "/api/sheets/{id}/restore",
+            handlers: post(restore),
+            operations: vec![
+                Operation::empty("post", "restoreSheet", "Take a bench sheet out of the bin.").path("id", "string"),
+            ],
+        },
+    ]
+}
+
+/// A bench sheet in the list.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct SheetLine {
+    /// Id.
+    id: String,
+    /// Current revision.
+    revision: u32,
+    /// When it was last saved, RFC 3339.
+    updated_at: String,
+    /// Kind of sheet.
+    kind: &'static str,
+    /// What was measured.
+    label: String,
+    /// Id of the build it belongs to.
+    build_id: Option<String>,
+    /// Id of the part it belongs to.
+    part_id: Option<String>,
+    /// What it says; null while there is not enough.
+    measured: Option<Measured>,
+}
+
+fn measurement(body: &JsonBody) -> Result<Measurement, ApiError> {
+    Measurement::from_json(body.text()?).map_err(ApiError::Document)
+}
+
+async fn work_out(State(app): State<App>, body: JsonBody) -> Result<Json<Measured>, ApiError> {
+    app.compute(move || measure(&measurement(&body)?).map(Json).map_err(ApiError::Document)).await?
+}
+
+/// A build, and a measurement that goes into it.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct ApplyAsked {
+    /// The build; read before the rest.
+    #[serde(default)]
+    #[schemars(with = "Build")]
+    #[allow(dead_code, reason = "named for the published description")]
+    build: (),
+    /// The readings.
+    #[schemars(with = "Measurement")]
+    measurement: Value,
+    /// Place of the option.
+    option: usize,
+    /// Place of the drive in the option.
+    drive: usize,
+}
+
+/// When something was measured: as the sheet says, else now.
+fn time_of(measurement: &Measurement) -> String {
+    measurement.heading().at.clone().unwrap_or_else(crate::time::now)
+}
+
+async fn put_in(State(app): State<App>, body: JsonBody) -> Result<Json<Applied>, ApiError> {
+    let (build, asked): (Build, ApplyAsked) = body.build_and()?;
+    app.compute(move || {
+        let readings = Measurement::from_value(&asked.measurement).map_err(ApiError::Document)?;
+        let measured = measure(&readings).map_err(ApiError::Document)?;
+        let applied = apply(&measured, &build, asked.option, asked.drive, &time_of(&readings));
+        applied.map(Json).map_err(ApiError::Document)
+    })
+    .await?
+}
+
+/// A part to start from, and the sheets whose figures go into it.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct PartAsked {
+    /// The part so far: at least which kind of part it is and what it is called.
+    part: Map<String, Value>,
+    /// Ids of the sheets, the later ones last.
+    sheets: Vec<String>,
+}
+
+async fn as_part(State(app): State<App>, body: JsonBody) -> Result<Json<Value>, ApiError> {
+    let PartAsked { part, sheets: ids } = body.read()?;
+    let target = match part.get("part").and_then(Value::as_str).and_then(PartKind::from_word) {
+        Some(PartKind::Motor) => Target::Motor,
+        Some(PartKind::Battery) => Target::Battery,
+        _ => {
+            return Err(ApiError::Parameter {
+                name: "part",
+                came: part.get("part").map(Value::to_string).unwrap_or_default(),
+                needed: "motor or battery: the bench measures those",
+            });
+        }
+    };
+    let stored: Vec<StoredSheet> =
+        app.store(move |connection| ids.iter().map(|id| sheets::by_id(connection, id)).collect()).await?;
+    app.compute(move || {
+        let worked_out = stored.iter().filter_map(|stored| {
+            let readings = Measurement::from_json(&stored.document).ok()?;
+            Some((measure(&readings).ok()?, time_of(&readings)))
+        });
+        let document = part_with(part, target, &worked_out.collect::<Vec<_>>());
+        ShelfPart::from_json(&document.to_string()).map_err(ApiError::Document)?;
+        Ok(Json(document))
+    })
+    .await?
+}
+
+/// The source, and what is put between it and each machine.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct GeneratorsAsked {
+    /// Speed of the source, rpm.
+    source_rpm: f64,
+    /// Turns of the shaft per turn of the source, by what was measured; 1 where none is given.
+    #[serde(default)]
+    speed_up: BTreeMap<String, f64>,
+    /// Volts that are needed.
+    #[serde(default)]
+    needed_v: Option<f64>,
+}
+
+async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<AsGenerator>>, ApiError> {
+    let asked: GeneratorsAsked = body.read()?;
+    let out = |value: f64, least: f64, most: f64| !(least..=most).contains(&value);
+    if out(asked.source_rpm, 0.0, 1e6) || asked.speed_up.values().any(|ratio| out(*ratio, 1e-3, 1e4)) {
+        return Err(ApiError::Parameter {
+            name: "source_rpm or speed_up",
+            came: asked.source_rpm.to_string(),
+            needed: "0 to 1000000 rpm, and a speed-up of 0.001 to 10000",
+        });
+    }
+    let stored = app.store(move |connection| sheets::list(connection, &Belonging::default())).await?;
+    app.compute(move || {
+        let named = stored.into_iter().filter_map(line).filter_map(|line| Some((line.label, line.measured?)));
+        let named: Vec<(String, Measured)> = named.filter(|(label, _)| !label.is_empty()).collect();
+        Json(as_generators(&named, asked.source_rpm, &asked.speed_up, asked.needed_v))
+    })
+    .await
+}
+
+#[derive(Deserialize)]
+struct ListQuery {
+    build: Option<String>,
+    part: Option<String>,
+}
+
+async fn list(
+    State(app): State<App>,
+    query: Result<Query<ListQuery>, QueryRejection>,
+) -> Result<Json<Vec<SheetLine>>, ApiError> {
+    let Ok(Query(ListQuery { build, part })) = query else {
+        return Err(ApiError::Parameter { name: "build", came: "something else".to_owned(), needed: "an id" });
+    };
+    let stored = app.store(move |connection| sheets::list(connection, &Belonging { build, part })).await?;
+    app.compute(move || Json(stored.into_iter().filter_map(line).collect())).await
+}
+
+/// Only checked sheets are stored; one this version cannot read is left out.
+fn line(stored: StoredSheet) -> Option<SheetLine> {
+    let readings = Measurement::from_json(&stored.document).ok()?;
+    let heading = readings.heading();
+    Some(SheetLine {
+        kind: readings.sheet().kind(),
+        label: heading.label.clone().unwrap_or_default(),
+        build_id: heading.build_id.clone(),
+        part_id: heading.part_id.clone(),
+        measured: measure(&readings).ok(),
+        id: stored.id,
+        revision: stored.revision,
+        updated_at: stored.updated_at,
+    })
+}
+
+async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let readings = measurement(&body)?;
+    let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
+    let (id, now) = app
+        .store(move |connection| {
+            let heading = readings.heading();
+            let document = body.text().unwrap_or_default();
+            let (build, part) = (heading.build_id.as_deref(), heading.part_id.as_deref());
+            sheets::create(connection, &id, &NewSheet { build, part, document, now: &now })?;
+            Ok((id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::CREATED, id, 1, now))
+}
+
+async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let stored = app.store(move |connection| sheets::by_id(connection, &id)).await?;
+    let mut reply = json_text(StatusCode::OK, stored.document);
+    if let Ok(tag) = etag(stored.revision).parse() {
+        reply.headers_mut().insert(header::ETAG, tag);
+    }
+    Ok(reply)
+}
+
+async fn save(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    headers: HeaderMap,
+    body: JsonBody,
+) -> Result<Response, ApiError> {
+    let expected = if_match(&headers)?;
+    let readings = measurement(&body)?;
+    let now = crate::time::now();
+    let (revision, id, now) = app
+        .store(move |connection| {
+            let heading = readings.heading();
+            let document = body.text().unwrap_or_default();
+            let (build, part) = (heading.build_id.as_deref(), heading.part_id.as_deref());
+            let revision = sheets::save(connection, &id, expected, &NewSheet { build, part, document, now: &now })?;
+            Ok((revision, id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::OK, id, revision, now))
+}
+
+async fn delete(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let now = crate::time::now();
+    app.store(move |connection| sheets::delete(connection, &id, Some(&now))).await?;
+    Ok(StatusCode::NO_CONTENT.into_response())
+}
+
+async fn restore(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    app.store(move |connection| sheets::delete(connection, &id, None)).await?;
+    Ok(StatusCode::NO_CONTENT.into_response())
+}

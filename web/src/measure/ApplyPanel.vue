@@ -1,0 +1,329 @@
+<script setup lang="ts">
+// What to do with a measured figure: a new part on the shelf, or in place of the listed one in a part or a build.
+import { useToast } from "primevue/usetoast";
+import { computed, ref, shallowRef, watch } from "vue";
+import { api, type Build, type BuildLine, saying, type Schemas } from "../api/client";
+import VerdictMark from "../parts/VerdictMark.vue";
+import { verdictWord } from "../bench/words";
+import { figures, shownText } from "../units/quantity";
+import { quantityOf } from "../units/units";
+import { useSheet } from "./sheet";
+
+const sheet = useSheet();
+const toast = useToast();
+const gives = computed(() => sheet.measured?.gives ?? []);
+const target = computed(() => gives.value[0]?.target ?? null);
+const label = computed(() => ((sheet.document?.label as string | undefined) ?? "").trim());
+const problem = ref<string | null>(null);
+
+// ---- onto the shelf, with all that was measured under the same name
+
+const kind = ref<"brushed" | "brushless">("brushed");
+const siblings = shallowRef<Schemas["SheetLine"][]>([]);
+watch(
+  [label, () => sheet.saving.kind],
+  async () => {
+    if (!label.value || sheet.saving.kind !== "saved") return;
+    const reply = await api.GET("/api/sheets").catch(() => undefined);
+    siblings.value = (reply?.data ?? [])
+      .filter((line) => line.label.trim() === label.value && line.measured)
+      .reverse();
+  },
+  { immediate: true },
+);
+
+async function toShelf(): Promise<void> {
+  problem.value = null;
+  await sheet.save();
+  const start =
+    target.value === "battery"
+      ? {
+          format: "ypsidyne.part/1",
+          part: "battery",
+          label: label.value,
+          owned: true,
+          chemistry: "lipo",
+          cells_series: (sheet.document?.cells_series as number | undefined) ?? 1,
+          capacity_ah: 1,
+        }
+      : { format: "ypsidyne.part/1", part: "motor", label: label.value, kind: kind.value, owned: true };
+  const ids = siblings.value.map(({ id }) => id);
+  if (sheet.id && !ids.includes(sheet.id)) ids.push(sheet.id);
+  const made = await api
+    .POST("/api/measure/part", { body: { part: start, sheets: ids } as never })
+    .catch(() => undefined);
+  if (!made?.data) {
+    const missing = (made?.error?.errors ?? []).map(
+      ({ pointer }) => MISSING[pointer.split("/").at(-1) ?? ""],
+    );
+    const needed = missing.filter(Boolean);
+    problem.value = needed.length > 0 ? `Still missing: ${needed.join("; ")}.` : saying(made?.error);
+    return;
+  }
+  const kept = await api.POST("/api/parts", { body: made.data as never }).catch(() => undefined);
+  if (!kept?.data) {
+    problem.value = saying(kept?.error);
+    return;
+  }
+  sheet.set("/part_id", kept.data.id, null);
+  toast.add({
+    severity: "secondary",
+    summary: `“${label.value}” is on the shelf, in the drawer.`,
+    life: 6000,
+  });
+}
+
+/** The sheet that gives what a part lacks. */
+const MISSING: Record<string, string> = {
+  kv_rpm_per_v: "Kv, by the sheet “Speed without load” or “Spun by a drill”, under the same name",
+  resistance_ohm: "the winding resistance, by its own sheet under the same name",
+  capacity_ah: "the capacity, by its own sheet under the same name",
+  battery: "a continuous rating or the cell resistance, by the sheet “Pack resistance” under the same name",
+};
+
+// ---- into a build
+
+const builds = shallowRef<BuildLine[]>([]);
+const buildId = ref<string | null>((sheet.document?.build_id as string | undefined) ?? null);
+const opened = shallowRef<{ build: Build; revision: string } | null>(null);
+const option = ref(0);
+const drive = ref(0);
+const applied = shallowRef<Schemas["Applied"] | null>(null);
+
+async function list(): Promise<void> {
+  const reply = await api.GET("/api/builds").catch(() => undefined);
+  builds.value = reply?.data ?? [];
+}
+void list();
+
+watch(
+  buildId,
+  async (id) => {
+    opened.value = null;
+    applied.value = null;
+    if (!id) return;
+    const reply = await api.GET("/api/builds/{id}", { params: { path: { id } } }).catch(() => undefined);
+    if (reply?.data) opened.value = { build: reply.data, revision: reply.response.headers.get("ETag") ?? "" };
+    option.value = 0;
+    drive.value = 0;
+  },
+  { immediate: true },
+);
+
+watch([opened, option, drive, () => sheet.measured], async () => {
+  const now = opened.value;
+  if (!now || gives.value.length === 0) {
+    applied.value = null;
+    return;
+  }
+  const body = { build: now.build, measurement: sheet.document, option: option.value, drive: drive.value };
+  const reply = await api.POST("/api/measure/apply", { body: body as never }).catch(() => undefined);
+  applied.value = reply?.data ?? null;
+  problem.value = reply?.data ? null : saying(reply?.error);
+});
+
+async function putIn(): Promise<void> {
+  const [now, next] = [opened.value, applied.value];
+  if (!now || !next || !buildId.value) return;
+  const params = { path: { id: buildId.value }, header: { "If-Match": now.revision } };
+  const reply = await api
+    .PUT("/api/builds/{id}", { params, body: next.build as never })
+    .catch(() => undefined);
+  if (!reply?.data) {
+    problem.value =
+      reply?.response.status === 412
+        ? "The build was changed in between; nothing was overwritten. Open it here again."
+        : saying(reply?.error);
+    return;
+  }
+  opened.value = { build: next.build as unknown as Build, revision: `"${reply.data.revision}"` };
+  toast.add({ severity: "secondary", summary: "The measured figures are in the build.", life: 6000 });
+}
+
+const said = (change: Schemas["Changed"], value: number) => {
+  const key = change.pointer.split("/").at(-1) ?? "";
+  const quantity = quantityOf(key);
+  return quantity === "plain" ? figures(value, 4) : shownText(quantity, value, 4);
+};
+const moved = (by: number) =>
+  Math.abs(by) < 0.0005
+    ? "as listed"
+    : `${figures(100 * Math.abs(by), 2)} % ${by > 0 ? "higher" : "lower"} than listed`;
+const percent = (used: number | null) => (used === null ? "–" : `${figures(100 * used, 3)} %`);
+const effect = (one: Schemas["Effect"]) =>
+  `${verdictWord(one.verdict)}${one.weakest ? `, ${one.weakest.toLowerCase()} ${one.worst_utilisation == null ? "" : `${figures(100 * one.worst_utilisation, 3)} %`}` : ""}`;
+
+// ---- into a part of the shelf
+
+const partText = ref("");
+const parts = shallowRef<Schemas["PartLine"][]>([]);
+watch(partText, async (text) => {
+  if (!text.trim()) {
+    parts.value = [];
+    return;
+  }
+  const body = { kind: target.value === "battery" ? "battery" : "motor", text, limit: 8 };
+  const reply = await api.POST("/api/parts/search", { body: body as never }).catch(() => undefined);
+  parts.value = reply?.data?.parts ?? [];
+});
+
+async function intoPart(line: Schemas["PartLine"]): Promise<void> {
+  await sheet.save();
+  const body = { part: line.part, sheets: [sheet.id] };
+  const made = await api.POST("/api/measure/part", { body: body as never }).catch(() => undefined);
+  if (!made?.data) {
+    problem.value = saying(made?.error);
+    return;
+  }
+  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const kept = await api.PUT("/api/parts/{id}", { params, body: made.data as never }).catch(() => undefined);
+  if (!kept?.data) {
+    problem.value = saying(kept?.error);
+    return;
+  }
+  sheet.set("/part_id", line.id, null);
+  partText.value = "";
+  toast.add({ severity: "secondary", summary: "The part now has the measured figures.", life: 6000 });
+}
+</script>
+
+<template>
+  <section v-if="target" class="apply" data-apply>
+    <h3>What to do with it</h3>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    <div v-if="target !== 'vehicle'" class="way">
+      <span v-if="target === 'motor'" class="switch" role="group" aria-label="Kind of motor">
+        <button type="button" :aria-pressed="kind === 'brushed'" @click="kind = 'brushed'">brushed</button>
+        <button type="button" :aria-pressed="kind === 'brushless'" @click="kind = 'brushless'">
+          brushless
+        </button>
+      </span>
+      <button type="button" class="boxed" :disabled="!label" data-to-shelf @click="toShelf">
+        Put it on the shelf
+      </button>
+      <span class="note">
+        {{
+          label
+            ? `with ${siblings.length > 1 ? `${siblings.length} sheets` : "what was measured"} under “${label}”`
+            : "give the sheet a name first"
+        }}
+      </span>
+    </div>
+    <div v-if="target !== 'vehicle'" class="way">
+      <input
+        v-model="partText"
+        type="search"
+        placeholder="or find a part of the shelf"
+        aria-label="Find a part of the shelf"
+      />
+      <button v-for="line in parts" :key="line.id" type="button" class="action" @click="intoPart(line)">
+        {{ (line.part as { label?: string }).label }}
+      </button>
+    </div>
+    <div class="way">
+      <select v-model="buildId" aria-label="Build" data-apply-build>
+        <option :value="null">or a build …</option>
+        <option v-for="build in builds" :key="build.id" :value="build.id">{{ build.name }}</option>
+      </select>
+      <select v-if="opened" v-model="option" aria-label="Option">
+        <option v-for="(one, place) in opened.build.options" :key="one.name" :value="place">
+          {{ one.name }}
+        </option>
+      </select>
+      <select
+        v-if="opened && (opened.build.options[option]?.drives.length ?? 0) > 1"
+        v-model="drive"
+        aria-label="Drive"
+      >
+        <option v-for="(one, place) in opened.build.options[option]?.drives" :key="one.drive" :value="place">
+          {{ one.drive }}
+        </option>
+      </select>
+    </div>
+    <template v-if="applied">
+      <table data-changes>
+        <tbody>
+          <tr v-for="change in applied.changes" :key="change.pointer">
+            <td>{{ change.label }}</td>
+            <td class="figure">{{ change.before == null ? "not given" : said(change, change.before) }}</td>
+            <td class="figure">→ {{ said(change, change.after) }}</td>
+            <td class="note">{{ change.by == null ? "" : moved(change.by) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="verdicts" data-effect>
+        <VerdictMark :verdict="applied.before.verdict" /> {{ effect(applied.before) }}
+        <b>→</b>
+        <VerdictMark :verdict="applied.after.verdict" /> {{ effect(applied.after) }}
+      </p>
+      <table v-if="applied.moved.length > 0" data-moved>
+        <tbody>
+          <tr
+            v-for="check in applied.moved.slice(0, 6)"
+            :key="`${check.code} ${check.used_after}`"
+            :data-moved-check="check.code"
+          >
+            <td>{{ check.title }}</td>
+            <td><VerdictMark :verdict="check.before" /> {{ percent(check.used_before) }}</td>
+            <td>→ <VerdictMark :verdict="check.after" /> {{ percent(check.used_after) }}</td>
+            <td class="note">
+              {{
+                check.before === check.after
+                  ? ""
+                  : `${verdictWord(check.before)}, now ${verdictWord(check.after)}`
+              }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p>
+        <button type="button" class="boxed" data-put-in @click="putIn">Put the measured figures in</button>
+        <router-link :to="{ name: 'bench', params: { id: buildId ?? '', step: 'motor' } }"
+          >open the build</router-link
+        >
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.apply {
+  margin-top: 16px;
+  border-top: 1px solid var(--ink);
+  padding-top: 6px;
+}
+
+.way {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  padding: 5px 0;
+}
+
+select,
+input {
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 2px 4px;
+  max-width: 100%;
+}
+
+[data-moved] td:not(:first-child, .note) {
+  white-space: nowrap;
+}
+
+.verdicts {
+  padding: 6px 0;
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+.boxed {
+  margin-right: 12px;
+}
+</style>

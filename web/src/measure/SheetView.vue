@@ -1,0 +1,383 @@
+<script setup lang="ts">
+// A bench sheet: what it needs and how it is done, the readings, what they say, what to do with it.
+import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import { api, saying } from "../api/client";
+import { DESK } from "../bench/desk";
+import { download, fileName } from "../lib/download";
+import BenchField from "../parts/BenchField.vue";
+import PreferencesMenu from "../views/PreferencesMenu.vue";
+import ApplyPanel from "./ApplyPanel.vue";
+import CandidatePick from "./CandidatePick.vue";
+import InstrumentBar from "./InstrumentBar.vue";
+import { kindOf } from "./kinds";
+import ReadingTable from "./ReadingTable.vue";
+import ResultPanel from "./ResultPanel.vue";
+import SceneDrawing from "./SceneDrawing.vue";
+import { useSheet } from "./sheet";
+
+const props = defineProps<{ id: string }>();
+const sheet = useSheet();
+const router = useRouter();
+watch(
+  () => props.id,
+  (id) => void sheet.open(id),
+  { immediate: true },
+);
+provide(DESK, {
+  get: sheet.get,
+  set: sheet.set,
+  seal: sheet.seal,
+  guessAt: () => undefined,
+  wrongAt: (pointer) => sheet.refused?.errors?.find((error) => error.pointer === pointer)?.detail,
+});
+
+const kind = computed(() => kindOf(sheet.document?.kind));
+const record = computed(() => `Measurement:${sheet.document?.kind ?? ""}`);
+const far = computed(
+  () =>
+    new Set(
+      sheet.measured?.findings
+        .filter(({ code }) => code === "far_off")
+        .flatMap(({ reading }) => reading ?? []) ?? [],
+    ),
+);
+const label = computed(() => (sheet.document?.label as string | undefined) ?? "");
+const problem = ref<string | null>(null);
+
+async function copy(): Promise<void> {
+  await sheet.save();
+  const body = { ...sheet.document, label: `${label.value || kind.value?.title}, copy`.slice(0, 160) };
+  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
+  if (reply?.data) void router.push({ name: "sheet", params: { id: reply.data.id } });
+  else problem.value = saying(reply?.error);
+}
+
+function exportSheet(): void {
+  const text = `${JSON.stringify(sheet.document, null, 2)}\n`;
+  download(
+    fileName(label.value || (kind.value?.title ?? "sheet"), "measurement.json"),
+    new Blob([text], { type: "application/json" }),
+  );
+}
+
+async function keepMine(): Promise<void> {
+  const id = await sheet.keepAsCopy();
+  if (id) void router.push({ name: "sheet", params: { id } });
+}
+
+/** A propeller that takes 50 W at 8000 rpm, to be changed for the one at hand. */
+function setPropeller(on: boolean): void {
+  sheet.set("/load", on ? { reference_rpm: 8000, reference_power_w: 50 } : undefined, null);
+}
+
+function key(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey)) return;
+  const pressed = event.key.toLowerCase();
+  if (pressed === "z" && !event.shiftKey) sheet.undo();
+  else if (pressed === "y" || (pressed === "z" && event.shiftKey)) sheet.redo();
+  else if (pressed === "s") void sheet.save();
+  else return;
+  event.preventDefault();
+}
+onMounted(() => window.addEventListener("keydown", key));
+onBeforeUnmount(() => {
+  window.removeEventListener("keydown", key);
+  void sheet.save();
+});
+watch(
+  [label, kind],
+  () => {
+    document.title = `${label.value || kind.value?.title || "Bench"} · Ypsidyne`;
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <div v-if="sheet.missing" class="missing">
+    <h2>This sheet is not on the bench</h2>
+    <p>{{ sheet.missing }}</p>
+    <p><router-link to="/bench">All sheets</router-link></p>
+  </div>
+  <div v-else-if="sheet.document && kind" class="page" :data-sheet="kind.kind">
+    <header class="head">
+      <router-link to="/" class="brand">YPSIDYNE</router-link>
+      <router-link to="/bench" class="back">Bench</router-link>
+      <h1>{{ kind.title }}</h1>
+      <input
+        :value="label"
+        class="name"
+        placeholder="what is measured: give it a name"
+        aria-label="What is measured"
+        maxlength="160"
+        data-sheet-label
+        @change="sheet.set('/label', ($event.target as HTMLInputElement).value.trim() || undefined, null)"
+      />
+      <span class="tools">
+        <span
+          role="status"
+          :data-saved="sheet.saving.kind"
+          :class="{ wrong: sheet.saving.kind === 'failed' }"
+        >
+          {{
+            sheet.saving.kind === "failed"
+              ? sheet.saving.why
+              : sheet.saving.kind === "saved"
+                ? "saved"
+                : "saving"
+          }}
+        </span>
+        <button
+          v-if="sheet.saving.kind === 'failed' && sheet.saving.stale"
+          type="button"
+          class="action"
+          @click="keepMine"
+        >
+          keep this one as a sheet of its own
+        </button>
+        <PreferencesMenu />
+        <button type="button" @click="copy">Copy</button>
+        <button type="button" @click="exportSheet">Export</button>
+        <button type="button" :disabled="!sheet.canUndo" @click="sheet.undo()">Undo</button>
+        <button type="button" :disabled="!sheet.canRedo" @click="sheet.redo()">Redo</button>
+      </span>
+    </header>
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    <aside class="how">
+      <SceneDrawing :things="kind.scene.things" :leads="kind.scene.leads" />
+      <h3>What you need</h3>
+      <ul>
+        <li v-for="need in kind.needs" :key="need">{{ need }}</li>
+      </ul>
+      <h3>How</h3>
+      <ol>
+        <li v-for="step in kind.steps" :key="step">{{ step }}</li>
+      </ol>
+      <p v-if="kind.caution" class="caution">{{ kind.caution }}</p>
+    </aside>
+    <main class="entry">
+      <InstrumentBar v-if="kind.instruments" :key="id" />
+      <div class="fields">
+        <BenchField
+          v-if="kind.choice"
+          :at="''"
+          :record="record"
+          :name="kind.choice.key"
+          :label="kind.choice.label"
+        />
+        <BenchField
+          v-for="field in kind.fields"
+          :key="field.key"
+          :at="''"
+          :record="record"
+          :name="field.key"
+          :label="field.label"
+        />
+      </div>
+      <ReadingTable
+        v-for="list in kind.lists"
+        :key="`${id} ${list.key}`"
+        :kind="kind.kind"
+        :list="list"
+        :far="far"
+      />
+      <template v-if="kind.kind === 'identify'">
+        <label class="propeller">
+          <input
+            type="checkbox"
+            :checked="sheet.document.load != null"
+            data-propeller
+            @change="setPropeller(($event.target as HTMLInputElement).checked)"
+          />
+          all of them with the same propeller
+        </label>
+        <div v-if="sheet.document.load != null" class="fields">
+          <BenchField at="/load" record="KnownLoad" name="reference_rpm" />
+          <BenchField at="/load" record="KnownLoad" name="reference_power_w" />
+        </div>
+        <CandidatePick />
+      </template>
+      <label class="notes">
+        <span class="note">notes</span>
+        <textarea
+          rows="2"
+          maxlength="4000"
+          :value="(sheet.document.notes as string | undefined) ?? ''"
+          @input="sheet.set('/notes', ($event.target as HTMLTextAreaElement).value || undefined)"
+        ></textarea>
+      </label>
+    </main>
+    <section class="says">
+      <ResultPanel />
+      <ApplyPanel :key="id" />
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / 292px minmax(0, 1fr) minmax(340px, 430px);
+  grid-template-areas: "head head head" "how entry says";
+  height: 100%;
+}
+
+.head {
+  grid-area: head;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 38px;
+  border-bottom: 1px solid var(--ink);
+  padding: 0 14px;
+  flex-wrap: wrap;
+}
+
+.brand {
+  font-weight: 600;
+  letter-spacing: 0.08em;
+  color: var(--ink);
+  text-decoration: none;
+}
+
+.back {
+  color: var(--soft);
+}
+
+h1 {
+  font-size: var(--size-title);
+  font-weight: 600;
+}
+
+.name {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  flex: 1 1 180px;
+  min-width: 120px;
+}
+
+.tools {
+  display: flex;
+  gap: 12px;
+  color: var(--soft);
+  flex-wrap: wrap;
+  align-items: center;
+}
+
+.tools button:disabled {
+  opacity: 0.45;
+}
+
+.how {
+  grid-area: how;
+  background: var(--paper);
+  border-right: 1px solid var(--line);
+  padding: 12px 14px;
+  overflow: auto;
+}
+
+.how h3 {
+  margin-top: 10px;
+}
+
+.how ol {
+  counter-reset: step;
+}
+
+.how ol li {
+  counter-increment: step;
+  padding: 3px 0 3px 20px;
+  position: relative;
+}
+
+.how ol li::before {
+  content: counter(step);
+  position: absolute;
+  left: 0;
+  color: var(--accent);
+  font-weight: 600;
+}
+
+.how ul li {
+  padding: 1px 0 1px 12px;
+  position: relative;
+}
+
+.how ul li::before {
+  content: "·";
+  position: absolute;
+  left: 2px;
+}
+
+.caution {
+  margin-top: 12px;
+}
+
+.entry {
+  grid-area: entry;
+  padding: 12px 18px 24px;
+  overflow: auto;
+}
+
+.fields {
+  columns: 2 240px;
+  column-gap: 24px;
+}
+
+.says {
+  grid-area: says;
+  border-left: 1px solid var(--line);
+  padding: 12px 16px 24px;
+  overflow: auto;
+}
+
+.propeller {
+  display: block;
+  padding: 8px 0;
+}
+
+.notes {
+  display: grid;
+  margin-top: 14px;
+}
+
+textarea {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid var(--line);
+  resize: vertical;
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+.missing {
+  padding: 48px;
+  display: grid;
+  gap: 10px;
+}
+
+@media (max-width: 1000px) {
+  .page {
+    grid-template: auto auto auto auto / minmax(0, 1fr);
+    grid-template-areas: "head" "how" "entry" "says";
+    height: auto;
+  }
+
+  .how {
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+
+  .says {
+    border-left: 0;
+    border-top: 1px solid var(--ink);
+  }
+}
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+// Options side by side, their power to one scale, what the drawer makes possible, and the decision.
+import { ref } from "vue";
+import { api, saying } from "../api/client";
+import { useBench } from "../bench/bench";
+import { useDrives } from "../bench/drives";
+import { without } from "../lib/pointer";
+import PanelHead from "../parts/PanelHead.vue";
+import AdoptDialog from "./AdoptDialog.vue";
+import CompareTable from "./CompareTable.vue";
+import DecisionNote from "./DecisionNote.vue";
+import DrawerMap from "./DrawerMap.vue";
+import { useNewOptions } from "./newOptions";
+import PathStrips from "./PathStrips.vue";
+
+const bench = useBench();
+const drives = useDrives();
+const newOptions = useNewOptions();
+const adopting = ref(false);
+const problem = ref<string | null>(null);
+
+/** Chooses an option, with the day and the figures of all of them; the chosen one again lets it go. */
+async function choose(name: string, again = false): Promise<void> {
+  const build = bench.document;
+  if (!build) return;
+  if (build.chosen === name && !again) {
+    bench.edit(without(build, "chosen", "decided") as typeof build);
+    return;
+  }
+  const reply = await api
+    .POST("/api/decide", { body: { build, option: name } as never })
+    .catch(() => undefined);
+  problem.value = reply?.data ? null : saying(reply?.error);
+  const now = bench.document;
+  if (reply?.data && now) bench.edit({ ...now, chosen: name, decided: reply.data });
+}
+
+async function blank(): Promise<void> {
+  problem.value = await newOptions.blank();
+}
+</script>
+
+<template>
+  <PanelHead title="Options side by side">
+    <span class="new">
+      <span class="note">one more:</span>
+      <button type="button" class="action" data-new="copy" @click="drives.addOption()">
+        a copy of this one
+      </button>
+      <button type="button" class="action" data-new="blank" @click="blank">a blank one</button>
+      <button type="button" class="action" data-new="adopt" @click="adopting = true">
+        one of another build
+      </button>
+    </span>
+  </PanelHead>
+  <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <CompareTable @choose="(name) => choose(name)" />
+  <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />
+  <PathStrips @open="(place) => (bench.optionIndex = place)" />
+  <DrawerMap />
+  <AdoptDialog v-model:shown="adopting" />
+</template>
+
+<style scoped>
+.new {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+}
+
+.wrong {
+  color: var(--fail);
+}
+</style>

@@ -1,0 +1,93 @@
+// What hits are drawn and told apart by.
+import { shownText, figures } from "../units/quantity";
+import { checkWords } from "../bench/words";
+import type { Hit } from "./searches";
+
+export interface Axis {
+  key: string;
+  word: string;
+  value: (hit: Hit) => number | null;
+  said: (value: number) => string;
+  /** Whether more is better; null where it is only different. */
+  more: boolean | null;
+}
+
+const percent = (value: number) => `${figures(100 * value, 3)} %`;
+const plain = (value: number) => figures(value, 3);
+
+export const AXES: Axis[] = [
+  { key: "price", word: "price", value: ({ price }) => price, said: plain, more: false },
+  { key: "to_buy", word: "to buy", value: ({ to_buy }) => to_buy, said: plain, more: false },
+  {
+    key: "mass",
+    word: "parts weigh",
+    value: ({ hardware_mass_kg }) => hardware_mass_kg,
+    said: (value) => shownText("mass", value),
+    more: false,
+  },
+  {
+    key: "runtime",
+    word: "runs, min",
+    value: ({ runtime_min }) => runtime_min,
+    said: plain,
+    more: true,
+  },
+  {
+    key: "margin",
+    word: "weakest link used",
+    value: ({ worst_utilisation }) => worst_utilisation,
+    said: percent,
+    more: false,
+  },
+  {
+    key: "ratio",
+    word: "teeth ratio",
+    value: ({ driver_teeth: few, driven_teeth: many }) => (few && many ? many / few : null),
+    said: plain,
+    more: null,
+  },
+  {
+    key: "wheel",
+    word: "wheel",
+    value: ({ wheel_diameter_m }) => wheel_diameter_m,
+    said: (value) => shownText("length", value),
+    more: null,
+  },
+];
+
+export interface Colouring {
+  key: string;
+  word: string;
+  of: (hit: Hit) => string;
+}
+
+export const COLOURINGS: Colouring[] = [
+  { key: "motor", word: "motor", of: ({ motor }) => motor ?? "no name" },
+  { key: "battery", word: "battery", of: ({ battery }) => battery ?? "no name" },
+  { key: "controller", word: "controller", of: ({ controller }) => controller ?? "bare switch" },
+  { key: "weakest", word: "weakest link", of: ({ weakest_link }) => checkWords(weakest_link?.code) },
+  {
+    key: "count",
+    word: "number of motors",
+    of: ({ motor_count }) => (motor_count === 1 ? "one motor" : `${motor_count} motors`),
+  },
+];
+
+/** Of the hits, those that no other beats in two axes, along the first. */
+export function frontOf(hits: Hit[], x: Axis, y: Axis): Hit[] {
+  const [better, lower] = [(axis: Axis) => (axis.more ? -1 : 1), (axis: Axis, hit: Hit) => axis.value(hit)];
+  if (x.more === null || y.more === null || x.key === y.key) return [];
+  const known = hits
+    .map((hit) => ({ hit, x: lower(x, hit), y: lower(y, hit) }))
+    .filter((one): one is { hit: Hit; x: number; y: number } => one.x !== null && one.y !== null)
+    .map((one) => ({ ...one, x: one.x * better(x), y: one.y * better(y) }))
+    .sort((a, b) => a.x - b.x || a.y - b.y);
+  let best = Infinity;
+  return known
+    .filter((one) => {
+      const leads = one.y < best;
+      best = Math.min(best, one.y);
+      return leads;
+    })
+    .map(({ hit }) => hit);
+}
