@@ -184,16 +184,13 @@ fn magnets_that_got_too_hot_are_weaker_for_the_rest_of_the_run() {
     let (weak, strong) = (ran("none"), ran("EH"));
     let factor = weak.lead.summary.kv_factor;
     let hottest = weak.lead.summary.hottest_case_c.unwrap();
-    assert!(hottest > 80.0);
+    assert!(hottest > 80.0 && hottest < 130.0, "{hottest}");
     assert_relative_eq!(factor, 1.0 / (1.0 - 0.01 * (hottest - 80.0)), max_relative = 1e-3);
     assert_relative_eq!(strong.lead.summary.kv_factor, 1.0);
     assert!(weak.lead.summary.energy_wh > strong.lead.summary.energy_wh);
     let lost = weak.events.iter().find(|event| event.kind == EventKind::Demagnetised).unwrap();
-    let current_at = |seconds: f64| {
-        let row = weak.lead.series.t_s.iter().position(|t| *t >= seconds).unwrap();
-        weak.lead.series.motor_current_a[row]
-    };
-    assert!(current_at(lost.t_s + 200.0) > 1.02 * current_at((lost.t_s - 5.0).max(0.0)));
+    let before = weak.lead.series.t_s.iter().rposition(|t| *t < lost.t_s).unwrap();
+    assert!(weak.lead.series.motor_current_a.last().unwrap() > &(1.02 * weak.lead.series.motor_current_a[before]));
 }
 
 #[test]

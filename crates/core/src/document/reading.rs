@@ -399,8 +399,11 @@ impl FieldValue for BTreeMap<String, Provenance> {
     }
 }
 
+/// The members of a record's schema and those it must have.
+type Members = (Map<String, Value>, Vec<Value>);
+
 /// The schema of a record told apart by `kind`: each kind with its members and required keys.
-pub(crate) fn tagged_schema<const N: usize>(kinds: [(&str, (Map<String, Value>, Vec<Value>)); N]) -> Schema {
+pub(crate) fn tagged_schema<const N: usize>(kinds: [(&str, Members); N]) -> Schema {
     let variants: Vec<Value> = kinds
         .into_iter()
         .map(|(kind, (mut members, mut required))| {

@@ -206,7 +206,7 @@ fn check_part(
             format!("{:?} has a plain switch, which holds no speed: launch would do, or a controller", part.drive),
         ),
         Mode::Hold(hold) if hold.speed_m_s.is_some() && !travels => {
-            problems.note(&mode_at.key("speed_m_s"), "came for a drive where nothing travels: output_rpm is needed")
+            problems.note(&mode_at.key("speed_m_s"), "came for a drive where nothing travels: output_rpm is needed");
         }
         Mode::Profile(profile) if !travels && profile.points.iter().any(|point| point.speed_m_s.is_some()) => {
             problems

@@ -47,12 +47,12 @@ impl Stepper {
     pub fn step(&mut self, t: f64, start: &[f64], h: f64, mut rates: impl FnMut(f64, &[f64], &mut [f64])) {
         for stage in 0..6 {
             let weights = &A[stage];
-            for place in 0..start.len() {
+            for (place, value) in start.iter().enumerate() {
                 let mut sum = 0.0;
                 for (earlier, weight) in weights.iter().enumerate().take(stage + 1) {
                     sum += weight * self.stages[earlier][place];
                 }
-                self.between[place] = start[place] + h * sum;
+                self.between[place] = value + h * sum;
             }
             rates(t + C[stage] * h, &self.between, &mut self.stages[stage + 1]);
         }

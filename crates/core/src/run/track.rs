@@ -189,7 +189,7 @@ impl Track {
                 return;
             }
         }
-        self.waits_until = (corner.wait_s > 0.0).then(|| t_s + corner.wait_s);
+        self.waits_until = (corner.wait_s > 0.0).then_some(t_s + corner.wait_s);
     }
 
     /// How long a course over time is, s; `None` along the way or for good.
