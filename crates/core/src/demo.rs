@@ -15,6 +15,7 @@ pub const BUILDS: &[DemoBuild] = &[
     DemoBuild { slug: "meadow-strip-mower", json: include_str!("demo_builds/meadow-strip-mower.json") },
     DemoBuild { slug: "shuttlecock-launcher", json: include_str!("demo_builds/shuttlecock-launcher.json") },
     DemoBuild { slug: "tracking-shot-dolly-board", json: include_str!("demo_builds/tracking-shot-dolly-board.json") },
+    DemoBuild { slug: "millrace-generator", json: include_str!("demo_builds/millrace-generator.json") },
 ];
 
 /// Bench sheets of the workshop, good and bad, `ypsidyne.measurement/1`.
@@ -89,5 +90,6 @@ mod tests {
         assert!(failing(&options("shuttlecock-launcher")[1]).contains(&"performance.target_speed"));
         let dolly = options("tracking-shot-dolly-board");
         assert!(failing(&dolly[1]).contains(&"performance.climb"), "{:?}", failing(&dolly[1]));
+        assert_eq!(failing(&options("millrace-generator")[1]), ["generator.voltage"]);
     }
 }

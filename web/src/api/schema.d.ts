@@ -962,6 +962,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far it is before it gives the answer; a request that is dropped stops its run. */
+        post: operations["simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Courses to start from, made for a build and an option. */
+        post: operations["courses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How hard and how long for each motor, what would change a launcher, generators over load and speed. */
+        post: operations["running"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Runs that are kept with a build, the newest first. */
+        get: operations["runs"];
+        put?: never;
+        /** Run a simulation and keep it with a build. */
+        post: operations["keepRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A run that was kept. */
+        get: operations["keptRun"];
+        put?: never;
+        post?: never;
+        /** Take a kept run away. */
+        delete: operations["deleteRun"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments": {
         parameters: {
             query?: never;
@@ -1233,6 +1320,8 @@ export interface components {
              * @description Time back to the target after a shot, s; absent when nothing is thrown.
              */
             recovery_s?: number | null;
+            /** @description What a machine that is turned gives; absent for anything else. */
+            generating?: components["schemas"]["Generating"] | null;
         };
         /** @description What the target asks on the level. */
         Required: {
@@ -1623,6 +1712,114 @@ export interface components {
             /** @description Whether the heat path was estimated from can size, mass and cooling. */
             estimated: boolean;
         };
+        /** @description A generator at work. */
+        Generating: {
+            /**
+             * Format: double
+             * @description Speed of the source, rpm.
+             */
+            source_rpm: number;
+            /**
+             * Format: double
+             * @description Speed of the machine, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Back-EMF, V.
+             */
+            emf_v: number;
+            /**
+             * Format: double
+             * @description Current of each machine, A.
+             */
+            current_a: number;
+            /**
+             * Format: double
+             * @description Voltage at what hangs on it, V; where a battery takes nothing, what the machine reaches by itself.
+             */
+            output_voltage_v: number;
+            /**
+             * Format: double
+             * @description Power of all machines, W.
+             */
+            output_power_w: number;
+            /**
+             * Format: double
+             * @description Torque at the source, N·m.
+             */
+            source_torque_nm: number;
+            /**
+             * Format: double
+             * @description Power of the source, W.
+             */
+            source_power_w: number;
+            /**
+             * Format: double
+             * @description Output power over the power of the source; 0 where nothing flows.
+             */
+            efficiency: number;
+            /**
+             * Format: double
+             * @description What must be reached, V; null when nobody said.
+             */
+            needed_voltage_v: number | null;
+            /**
+             * Format: double
+             * @description Smallest ratio that reaches it, machine turns per source turn; null where none does.
+             */
+            ratio_for_needed_voltage: number | null;
+            /**
+             * Format: double
+             * @description Resistance that takes the most power, Ω, for each machine.
+             */
+            best_load_ohm: number;
+            /**
+             * Format: double
+             * @description The power it takes of all machines, W.
+             */
+            best_load_power_w: number;
+            /**
+             * Format: double
+             * @description Speed of the source at which current begins to flow, rpm; null where that needs none.
+             */
+            cut_in_rpm: number | null;
+            /**
+             * Format: double
+             * @description Lost in brushes or bridge, all machines, W.
+             */
+            bridge_loss_w: number;
+            /**
+             * Format: double
+             * @description Lost in windings and leads, all machines, W.
+             */
+            copper_loss_w: number;
+            /**
+             * Format: double
+             * @description Lost in iron, bearings and air of all machines, W.
+             */
+            no_load_loss_w: number;
+            /**
+             * Format: double
+             * @description Lost in the gearing, W.
+             */
+            gearing_loss_w: number;
+            /**
+             * Format: double
+             * @description When the load falls off: speed of the source, rpm.
+             */
+            runaway_source_rpm: number;
+            /**
+             * Format: double
+             * @description When the load falls off: speed of the machine, rpm.
+             */
+            runaway_motor_rpm: number;
+            /**
+             * Format: double
+             * @description When the load falls off: voltage behind the bridge, V.
+             */
+            runaway_voltage_v: number;
+        };
         /** @description The six supply cases, and what follows from them. */
         Supply: {
             /** @description Resting voltage. */
@@ -1972,6 +2169,12 @@ export interface components {
              * @description When, and the figures it was based on.
              */
             decided?: components["schemas"]["Decided"] | null;
+            /**
+             * Courses
+             * @description What it is sent through in Run.
+             * @default []
+             */
+            courses?: components["schemas"]["Course"][];
             /** @constant */
             format: "ypsidyne.build/1";
         };
@@ -2173,6 +2376,11 @@ export interface components {
              */
             friction?: number | null;
             /**
+             * Friction brake
+             * @description Whether it has a brake besides the motors.
+             */
+            friction_brake?: boolean | null;
+            /**
              * Weight on driven wheels
              * @description Share of the weight that stands on the driven wheels.
              * @default 1
@@ -2213,6 +2421,16 @@ export interface components {
              * @description What the wheels throw.
              */
             projectile?: components["schemas"]["Projectile"] | null;
+            /**
+             * Wheel diameter
+             * @description Outer diameter of one wheel.
+             */
+            wheel_diameter_mm?: number | null;
+            /**
+             * Wheels made of
+             * @description For the stress in the rim.
+             */
+            wheel_material?: components["schemas"]["WheelMaterial"] | null;
             /** @constant */
             kind: "flywheel";
         } | {
@@ -2323,6 +2541,30 @@ export interface components {
             inertia_kg_m2?: number | null;
             /** @constant */
             kind: "constant_torque";
+        } | {
+            /**
+             * Source
+             * @description What turns it.
+             */
+            source: components["schemas"]["GeneratorSource"];
+            /**
+             * Hangs on it
+             * @description What takes the current.
+             */
+            electrical: components["schemas"]["Electrical"];
+            /**
+             * Diode drop
+             * @description Voltage lost in each of the two diodes of a bridge.
+             * @default 0.7
+             */
+            diode_drop_v?: number;
+            /**
+             * Voltage needed
+             * @description What must be reached; that of the battery when left out.
+             */
+            needed_voltage_v?: number | null;
+            /** @constant */
+            kind: "generator";
         };
         Projectile: {
             /**
@@ -2351,6 +2593,44 @@ export interface components {
              * @description Diameter of the projectile.
              */
             diameter_mm?: number | null;
+        };
+        /** @enum {string} */
+        WheelMaterial: "printed_plastic" | "moulded_plastic" | "aluminium" | "steel";
+        GeneratorSource: {
+            /**
+             * Turned by
+             * @description What turns it.
+             */
+            kind?: components["schemas"]["SourceKind"] | null;
+            /**
+             * Torque when held
+             * @description Torque of the source when it is held still.
+             */
+            stall_torque_nm?: number | null;
+            /**
+             * Runaway speed
+             * @description Speed of the source with nothing on it.
+             */
+            runaway_rpm?: number | null;
+            /**
+             * Fixed speed
+             * @description Speed the source keeps whatever hangs on it.
+             */
+            rpm?: number | null;
+        };
+        /** @enum {string} */
+        SourceKind: "water_wheel" | "wind" | "hand_crank" | "bench";
+        Electrical: {
+            /**
+             * Resistance
+             * @description Of a heater or a lamp, for each machine.
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Battery
+             * @description Voltage of the battery it charges.
+             */
+            battery_v?: number | null;
         };
         MotorSpace: {
             /**
@@ -3268,6 +3548,16 @@ export interface components {
              */
             mount?: components["schemas"]["Mount"] | null;
             /**
+             * Case to air
+             * @description Rise of its case over air per watt of its loss.
+             */
+            case_to_ambient_k_per_w?: number | null;
+            /**
+             * Highest temperature
+             * @description Where it cuts back or fails.
+             */
+            max_temperature_c?: number | null;
+            /**
              * Shelf part
              * @description Link to the part on the shelf.
              */
@@ -3435,6 +3725,167 @@ export interface components {
              * @description Hottest winding.
              */
             winding_c?: number | null;
+        };
+        Course: {
+            /**
+             * Course
+             * @description What you call it.
+             */
+            name: string;
+            /**
+             * Words
+             * @description What it is for.
+             * @default
+             */
+            words?: string;
+            /**
+             * Charge at the start
+             * @description Share of the full charge.
+             * @default 1
+             */
+            state_of_charge?: number;
+            /**
+             * Ends after
+             * @description Ends it after this time.
+             */
+            until_s?: number | null;
+            /**
+             * Over and over
+             * @description Until the battery is empty or something gives.
+             * @default false
+             */
+            repeat?: boolean;
+            /**
+             * Cut back at the stop voltage
+             * @description The controllers take less rather than pull the battery below its stop voltage.
+             * @default true
+             */
+            stop_voltage_cutback?: boolean;
+            /**
+             * Drives
+             * @description Those that run, the first one leads.
+             */
+            parts: components["schemas"]["CoursePart"][];
+        };
+        CoursePart: {
+            /**
+             * Drive
+             * @description The job's drive.
+             */
+            drive: string;
+            /**
+             * Does
+             * @description What it is asked to do.
+             */
+            mode: components["schemas"]["Mode"];
+        };
+        Mode: {
+            /**
+             * Grade
+             * @description Of the ground it starts on.
+             * @default 0
+             */
+            grade_percent?: number;
+            /** @constant */
+            kind: "launch";
+        } | {
+            /**
+             * Speed
+             * @description Speed held.
+             */
+            speed_m_s?: number | null;
+            /**
+             * Output speed
+             * @description The same as turns of the output.
+             */
+            output_rpm?: number | null;
+            /**
+             * Grade
+             * @description Of the ground it is held on; below zero it goes down.
+             * @default 0
+             */
+            grade_percent?: number;
+            /**
+             * Share of the load
+             * @description Of the part of the load that does not come from speed.
+             * @default 1
+             */
+            load_share?: number;
+            /** @constant */
+            kind: "hold";
+        } | {
+            /**
+             * Points
+             * @description At least two, all over time or all over distance.
+             */
+            points: components["schemas"]["CoursePoint"][];
+            /** @constant */
+            kind: "profile";
+        } | {
+            /**
+             * Shots per second
+             * @description As in the job when left out; without one there, as soon as the wheels are back at speed.
+             */
+            per_second?: number | null;
+            /**
+             * Shots in a burst
+             * @description How many, 10 when left out.
+             */
+            shots?: number | null;
+            /**
+             * Bursts
+             * @description How many bursts.
+             * @default 1
+             */
+            bursts?: number;
+            /**
+             * Pause
+             * @description Between two bursts, the wheels kept at speed.
+             * @default 0
+             */
+            pause_s?: number;
+            /** @constant */
+            kind: "shots";
+        };
+        CoursePoint: {
+            /**
+             * Time
+             * @description Since the start.
+             */
+            t_s?: number | null;
+            /**
+             * Distance
+             * @description From the start.
+             */
+            distance_m?: number | null;
+            /**
+             * Speed
+             * @description Speed wanted there.
+             */
+            speed_m_s?: number | null;
+            /**
+             * Output speed
+             * @description The same as turns of the output, where nothing travels.
+             */
+            output_rpm?: number | null;
+            /**
+             * Grade
+             * @description Rise over run; below zero it goes down.
+             * @default 0
+             */
+            grade_percent?: number;
+            /**
+             * Share of the load
+             * @description Of the part of the load that does not come from speed: 0 no crop, 1 as in the job.
+             * @default 1
+             */
+            load_share?: number;
+            /**
+             * Wait there
+             * @description How long it stands there, on a course over distance.
+             * @default 0
+             */
+            wait_s?: number;
         };
         /** @description What a search found. */
         Found: {
@@ -4475,7 +4926,7 @@ export interface components {
             /** @description The motor at more or less timing. */
             timing: components["schemas"]["Timed"][];
             /** @description Poles and electrical speed; null without pole pairs. */
-            electrical: components["schemas"]["Electrical"] | null;
+            electrical: components["schemas"]["Electrical2"] | null;
             /** @description The present voltage and a quarter more. */
             volts: components["schemas"]["AtVolts"][];
             /**
@@ -4582,7 +5033,7 @@ export interface components {
             speed_per_volt: number;
         };
         /** @description Poles and electrical speed. */
-        Electrical: {
+        Electrical2: {
             /**
              * Format: uint32
              * @description Poles of the rotor.
@@ -5166,6 +5617,16 @@ export interface components {
              * @description How it is fastened.
              */
             mount?: components["schemas"]["Mount"] | null;
+            /**
+             * Case to air
+             * @description Rise of its case over air per watt of its loss.
+             */
+            case_to_ambient_k_per_w?: number | null;
+            /**
+             * Highest temperature
+             * @description Where it cuts back or fails.
+             */
+            max_temperature_c?: number | null;
             /**
              * Shelf part
              * @description Link to the part on the shelf.
@@ -7402,6 +7863,684 @@ export interface components {
             part_id: string | null;
             /** @description What it says; null while there is not enough. */
             measured: components["schemas"]["Measured"] | null;
+        };
+        /** @description What a run came to. */
+        Simulated: {
+            /** @description Always `ypsidyne.simulated/1`. */
+            format: string;
+            /** @description The option that ran. */
+            option: string;
+            /** @description Why it ended. */
+            ended_by: components["schemas"]["EndedBy"];
+            /** @description The run in words, the most important first. */
+            words: string[];
+            /** @description What happened on the way. */
+            events: components["schemas"]["RunEvent"][];
+            /** @description Where the energy went. */
+            energy_wh: components["schemas"]["EnergyWh"];
+            /** @description Which of the temperatures stand on an estimate. */
+            estimates: string[];
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description Its figures. */
+            summary: components["schemas"]["RunSummary"];
+            /** @description Its columns. */
+            series: components["schemas"]["Series"];
+            /** @description Its limits. */
+            limits: components["schemas"]["Limits"];
+            /** @description Climbs of its course. */
+            hills: components["schemas"]["Hill"][];
+            /** @description Launcher wheels; absent for anything else. */
+            launcher?: components["schemas"]["Launcher"] | null;
+            /** @description The other drives. */
+            others: components["schemas"]["DriveRun"][];
+        };
+        /** @description Why a run ended. */
+        EndedBy: "steady" | "cannot_move" | "empty" | "full" | "winding_limit" | "cannot_hold" | "cannot_reach" | "time" | "distance" | "done" | "stuck" | "stopped";
+        /** @description Something that happened on the way, with the moment. */
+        RunEvent: {
+            /**
+             * Format: double
+             * @description Since the start, s.
+             */
+            t_s: number;
+            /** @description What. */
+            kind: components["schemas"]["EventKind"];
+            /** @description The drive; null for the battery. */
+            drive: string | null;
+            /** @description In one sentence. */
+            words: string;
+        };
+        /** @description Something that happened on the way. */
+        EventKind: "winding_limit" | "demagnetised" | "sensor_cuts" | "controller_hot" | "battery_hot" | "board_opens" | "fuse_over" | "below_stop_voltage" | "falls_behind" | "stuck" | "battery_full" | "brake_missing";
+        /** @description Where the energy of a run went, Wh; all drives. */
+        EnergyWh: {
+            /**
+             * Format: double
+             * @description Out of the cells, before their own resistance.
+             */
+            cells: number;
+            /**
+             * Format: double
+             * @description Heat in battery and supply leads.
+             */
+            supply: number;
+            /**
+             * Format: double
+             * @description Other consumers.
+             */
+            accessories: number;
+            /**
+             * Format: double
+             * @description Controllers.
+             */
+            controller: number;
+            /**
+             * Format: double
+             * @description Windings and brushes.
+             */
+            motor_copper: number;
+            /**
+             * Format: double
+             * @description Motor leads.
+             */
+            motor_leads: number;
+            /**
+             * Format: double
+             * @description Iron, bearings, air in the motors.
+             */
+            motor_no_load: number;
+            /**
+             * Format: double
+             * @description Gearing.
+             */
+            gearing: number;
+            /**
+             * Format: double
+             * @description Work at the outputs; what came back from the load is taken off.
+             */
+            output: number;
+            /**
+             * Format: double
+             * @description Taken by friction brakes.
+             */
+            friction_brakes: number;
+        };
+        /** @description Figures of a whole run. */
+        RunSummary: {
+            /**
+             * Format: double
+             * @description How long it lasted, s.
+             */
+            t_s: number;
+            /**
+             * Format: double
+             * @description Way made, m; null where nothing travels.
+             */
+            distance_m: number | null;
+            /**
+             * Format: double
+             * @description Energy on the bus, Wh.
+             */
+            energy_wh: number;
+            /**
+             * Format: double
+             * @description Energy fed back, Wh.
+             */
+            recovered_wh: number;
+            /**
+             * Format: double
+             * @description Charge at the end, 0 to 1.
+             */
+            state_of_charge: number;
+            /**
+             * Format: double
+             * @description Winding at the end, °C; null when the heat path is unknown.
+             */
+            winding_c: number | null;
+            /**
+             * Format: double
+             * @description Case at the end, °C.
+             */
+            case_c: number | null;
+            /**
+             * Format: double
+             * @description Largest current from the battery, A.
+             */
+            peak_supply_current_a: number;
+            /**
+             * Format: double
+             * @description Lowest bus voltage, V.
+             */
+            min_supply_voltage_v: number;
+            /**
+             * Format: double
+             * @description Output speed at the end, rpm.
+             */
+            output_rpm: number;
+            /**
+             * Format: double
+             * @description Hottest winding of the run, °C.
+             */
+            hottest_winding_c: number | null;
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            hottest_winding_s: number;
+            /**
+             * Format: double
+             * @description Hottest case, °C.
+             */
+            hottest_case_c: number | null;
+            /**
+             * Format: double
+             * @description Largest motor current, A, as the controller shows it.
+             */
+            peak_motor_current_a: number;
+            /**
+             * Format: double
+             * @description Root of the mean square of the motor current, A: the steady current that heats alike.
+             */
+            rms_motor_current_a: number;
+            /**
+             * Format: double
+             * @description The same of the battery current, A.
+             */
+            rms_supply_current_a: number;
+            /**
+             * Format: double
+             * @description Most that it fell behind the wanted speed, m/s; null where nothing travels.
+             */
+            max_shortfall_m_s: number | null;
+            /**
+             * Format: double
+             * @description Most that it fell behind the wanted speed, rpm of the output.
+             */
+            max_shortfall_rpm: number;
+            /**
+             * Format: double
+             * @description Largest braking torque at the output that the motors could not take, N·m.
+             */
+            max_brake_shortfall_nm: number;
+            /**
+             * Format: double
+             * @description The same as force at the wheels, N; null where nothing travels.
+             */
+            max_brake_shortfall_n: number | null;
+            /**
+             * Format: uint32
+             * @description Rounds of the course that were finished.
+             */
+            rounds: number;
+            /**
+             * Format: double
+             * @description Hottest controller, °C; null without its mass.
+             */
+            hottest_controller_c: number | null;
+            /**
+             * Format: double
+             * @description Hottest battery, °C; null without its mass.
+             */
+            hottest_battery_c: number | null;
+            /**
+             * Format: double
+             * @description Kv at the end over that of the start; above 1 when magnets were lost.
+             */
+            kv_factor: number;
+        };
+        /** @description Columns of equal length, one row a moment. */
+        Series: {
+            /** @description Since the start, s. */
+            t_s: number[];
+            /** @description Output speed, rpm. */
+            output_rpm: number[];
+            /** @description Speed, m/s; null where nothing travels. */
+            speed_m_s: (number | null)[];
+            /** @description Motor current of each motor, A, as the controller shows it; below zero it brakes. */
+            motor_current_a: number[];
+            /** @description Bus voltage, V. */
+            supply_voltage_v: number[];
+            /** @description Battery current, A. */
+            supply_current_a: number[];
+            /** @description Share of the time the controller switches on. */
+            duty: number[];
+            /** @description Charge, 0 to 1. */
+            state_of_charge: number[];
+            /** @description Winding, °C. */
+            winding_c: (number | null)[];
+            /** @description Case and magnets, °C. */
+            case_c: (number | null)[];
+            /** @description What keeps it from more. */
+            limited_by: (components["schemas"]["RunLimit"] | null)[];
+            /** @description Wanted output speed, rpm; null at full throttle. */
+            wanted_rpm: (number | null)[];
+            /** @description Grade, %. */
+            grade_percent: number[];
+            /** @description Way, m; null where nothing travels. */
+            distance_m: (number | null)[];
+            /** @description Power at the output, W. */
+            output_power_w: number[];
+            /** @description Controller, °C. */
+            controller_c: (number | null)[];
+            /** @description Battery, °C. */
+            battery_c: (number | null)[];
+        };
+        /** @description What keeps a drive from giving or braking more. */
+        RunLimit: "supply" | "duty" | "motor_current" | "battery_current" | "grip" | "temperature" | "stop_voltage" | "load" | "charge" | "full" | "no_brake";
+        /** @description Temperature limits that the charts draw. */
+        Limits: {
+            /**
+             * Format: double
+             * @description Winding class, °C.
+             */
+            winding_c: number;
+            /**
+             * Format: double
+             * @description Magnet grade, °C; null where no grade is given.
+             */
+            magnet_c: number | null;
+            /**
+             * Format: double
+             * @description Controller, °C.
+             */
+            controller_c: number | null;
+            /**
+             * Format: double
+             * @description Battery, °C.
+             */
+            battery_c: number | null;
+            /**
+             * Format: double
+             * @description Stop voltage of the battery, V.
+             */
+            stop_v: number;
+            /**
+             * Format: double
+             * @description Charge at which it counts as empty.
+             */
+            empty_charge: number;
+        };
+        /** @description A climb of the course. */
+        Hill: {
+            /**
+             * Format: double
+             * @description When it began, s.
+             */
+            from_s: number;
+            /**
+             * Format: double
+             * @description When it was over, s.
+             */
+            to_s: number;
+            /**
+             * Format: double
+             * @description Steepest grade, %.
+             */
+            grade_percent: number;
+            /**
+             * Format: double
+             * @description Mean speed on it, m/s.
+             */
+            mean_m_s: number;
+            /**
+             * Format: double
+             * @description Mean speed wanted, m/s.
+             */
+            wanted_m_s: number;
+        };
+        /** @description Figures of launcher wheels. */
+        Launcher: {
+            /**
+             * Format: double
+             * @description From rest to the target, s; null where it is never reached.
+             */
+            spin_up_s: number | null;
+            /** @description Every shot. */
+            shots: components["schemas"]["Shot"][];
+            /**
+             * Format: double
+             * @description Shots per second that hold with the target speed before each; null where it is never reached.
+             */
+            kept_per_second: number | null;
+            /**
+             * Format: double
+             * @description From the target down to a tenth of it with the power off, s.
+             */
+            rev_down_s: number | null;
+            /**
+             * Format: double
+             * @description Speed of the rim at the target, m/s; null without a wheel diameter.
+             */
+            rim_speed_m_s: number | null;
+            /**
+             * Format: double
+             * @description Stress in a rim at that speed, MPa; null without diameter and material.
+             */
+            rim_stress_mpa: number | null;
+            /**
+             * Format: double
+             * @description What the material of the wheels may carry, MPa.
+             */
+            rim_allowed_mpa: number | null;
+        };
+        /** @description One shot. */
+        Shot: {
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            t_s: number;
+            /**
+             * Format: double
+             * @description Speed of the wheels before it, rpm.
+             */
+            before_rpm: number;
+            /**
+             * Format: double
+             * @description Speed of the wheels after it, rpm.
+             */
+            after_rpm: number;
+            /**
+             * Format: double
+             * @description Speed it leaves with, m/s.
+             */
+            speed_m_s: number;
+        };
+        /** @description One drive of a run. */
+        DriveRun: {
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description Its figures. */
+            summary: components["schemas"]["RunSummary"];
+            /** @description Its columns. */
+            series: components["schemas"]["Series"];
+            /** @description Its limits. */
+            limits: components["schemas"]["Limits"];
+            /** @description Climbs of its course. */
+            hills: components["schemas"]["Hill"][];
+            /** @description Launcher wheels; absent for anything else. */
+            launcher?: components["schemas"]["Launcher"] | null;
+        };
+        Simulation: {
+            /**
+             * Option
+             * @description The option that runs; the first when left out.
+             */
+            option?: string | null;
+            /**
+             * Drive
+             * @description The drive that leads; the first when left out.
+             */
+            drive?: string | null;
+            /**
+             * Does
+             * @description What it is asked to do.
+             */
+            mode: components["schemas"]["Mode"];
+            /**
+             * With it
+             * @description Other drives on the same battery, each with its own task; those not named stand still.
+             * @default []
+             */
+            others?: components["schemas"]["CoursePart"][];
+            /**
+             * Charge at the start
+             * @description Share of the full charge.
+             * @default 1
+             */
+            state_of_charge?: number;
+            /**
+             * Ends after
+             * @description Ends it after this time.
+             */
+            until_s?: number | null;
+            /**
+             * A row every
+             * @description Spacing of the series; fitted to the run when left out.
+             */
+            sample_s?: number | null;
+            /**
+             * Over and over
+             * @description Until the battery is empty or something gives.
+             * @default false
+             */
+            repeat?: boolean;
+            /**
+             * Cut back at the stop voltage
+             * @description The controllers take less rather than pull the battery below its stop voltage.
+             * @default false
+             */
+            stop_voltage_cutback?: boolean;
+            /**
+             * Let it burn on
+             * @description A held speed goes on beyond the limit of the winding.
+             * @default false
+             */
+            burn_on?: boolean;
+            /**
+             * Sensor cuts from
+             * @description Kelvin below the limit of the class where a temperature sensor begins to cut the current back.
+             * @default 20
+             */
+            sensor_from_k?: number;
+            /**
+             * Sensor cuts to nothing at
+             * @description Kelvin below the limit where no current is left.
+             * @default 0
+             */
+            sensor_to_k?: number;
+            /**
+             * Starts at
+             * @description Temperature of every part at the start; that of the air when left out.
+             */
+            start_c?: number | null;
+            /** @constant */
+            format: "ypsidyne.simulation/1";
+            build: components["schemas"]["Build"];
+        };
+        /** @description What stands beside a run. */
+        Running: {
+            /** @description How hard, how long, drive by drive. */
+            endurance: components["schemas"]["Endurance"][];
+            /** @description What would change launchers. */
+            launchers: components["schemas"]["LauncherRow"][];
+            /** @description Machines that are turned. */
+            generators: components["schemas"]["GeneratorRow"][];
+        };
+        /** @description How hard, how long, for one drive. */
+        Endurance: {
+            /** @description Name of the drive. */
+            drive: string;
+            /**
+             * Format: double
+             * @description Limit of the winding, °C.
+             */
+            limit_c: number;
+            /**
+             * Format: double
+             * @description Continuous current that is listed, A.
+             */
+            listed_a: number | null;
+            /**
+             * Format: double
+             * @description Continuous current that the heat path allows, A; null when even idling is too hot.
+             */
+            allowed_a: number | null;
+            /** @description Whether the heat path is an estimate. */
+            estimated: boolean;
+            /**
+             * Format: double
+             * @description Motor current of the target, A.
+             */
+            target_a: number | null;
+            /**
+             * Format: double
+             * @description Motor current of the climb, A.
+             */
+            climb_a: number | null;
+            /**
+             * Format: double
+             * @description Winding temperature from which `warm_s` counts, °C; null when the target itself is too hot.
+             */
+            warm_c: number | null;
+            /** @description Minutes against current. */
+            curve: components["schemas"]["EndurancePoint"][];
+            /** @description What would help. */
+            changes: components["schemas"]["EnduranceChange"][];
+        };
+        /** @description A point of the curve. */
+        EndurancePoint: {
+            /**
+             * Format: double
+             * @description Motor current, A, as the controller shows it.
+             */
+            current_a: number;
+            /**
+             * Format: double
+             * @description Seconds to the limit from the air's temperature; null when it never gets there.
+             */
+            cold_s: number | null;
+            /**
+             * Format: double
+             * @description Seconds to the limit from the steady state of the target; null when it never gets there.
+             */
+            warm_s: number | null;
+        };
+        /** @description What a change of cooling, work or motor would do. */
+        EnduranceChange: {
+            /** @description The change, in words. */
+            change: string;
+            /**
+             * Format: double
+             * @description Current for good, A; null when even idling is too hot.
+             */
+            allowed_a: number | null;
+            /**
+             * Format: double
+             * @description Seconds at the hardest current of the job, from cold; null when it holds for good.
+             */
+            hardest_s: number | null;
+        };
+        /** @description What would change the wheels of a launcher. */
+        LauncherRow: {
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description The changes, the build as it is first. */
+            changes: components["schemas"]["LauncherChange"][];
+        };
+        /** @description What one change would make of spin-up and rate. */
+        LauncherChange: {
+            /** @description The change, in words. */
+            change: string;
+            /**
+             * Format: double
+             * @description From rest to the target, s; null where it is never reached.
+             */
+            spin_up_s: number | null;
+            /**
+             * Format: double
+             * @description Shots per second that hold; null where the target is never reached.
+             */
+            kept_per_second: number | null;
+            /**
+             * Format: double
+             * @description What the wheels lose with each shot, rpm; null where one shot takes all.
+             */
+            lost_rpm: number | null;
+        };
+        /** @description A machine that is turned, and others in its place. */
+        GeneratorRow: {
+            /** @description Over load and speed. */
+            curves: components["schemas"]["GeneratorCurves"];
+            /** @description The machine of every option and the motors of the shelf on the same source, the one of the option first. */
+            machines: components["schemas"]["MachineOnSource"][];
+        };
+        /** @description Output of one generator drive over load and over speed. */
+        GeneratorCurves: {
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description What it does now. */
+            now: components["schemas"]["Generating"];
+            /** @description On its source, the load going from light to heavy. */
+            by_load: components["schemas"]["GeneratorPoint2"][];
+            /** @description With what hangs on it, the source held at speeds up to its runaway. */
+            by_speed: components["schemas"]["GeneratorPoint2"][];
+        };
+        /** @description A generator at one speed of its source. */
+        GeneratorPoint2: {
+            /**
+             * Format: double
+             * @description Speed of the source, rpm.
+             */
+            source_rpm: number;
+            /**
+             * Format: double
+             * @description Resistance of the load, Ω; null where a battery hangs on it.
+             */
+            load_ohm: number | null;
+            /**
+             * Format: double
+             * @description Current of each machine, A.
+             */
+            current_a: number;
+            /**
+             * Format: double
+             * @description Voltage at what hangs on it, V.
+             */
+            output_voltage_v: number;
+            /**
+             * Format: double
+             * @description Voltage with nothing on it at this speed, V.
+             */
+            open_voltage_v: number;
+            /**
+             * Format: double
+             * @description Power of all machines, W.
+             */
+            output_power_w: number;
+            /**
+             * Format: double
+             * @description Torque at the source, N·m.
+             */
+            source_torque_nm: number;
+            /**
+             * Format: double
+             * @description Output power over source power.
+             */
+            efficiency: number;
+        };
+        /** @description One machine on the source of a drive. */
+        MachineOnSource: {
+            /** @description What it is called. */
+            label: string;
+            /** @description Id of the part; null for the one in the option. */
+            part_id: string | null;
+            /** @description In the place of the one in the option, same gearing. */
+            now: components["schemas"]["Generating"];
+            /**
+             * Format: double
+             * @description Power with the speed-up that just reaches the voltage needed, all machines, W; null where none does.
+             */
+            power_at_needed_w: number | null;
+        };
+        /** @description A run in the list. */
+        RunLine: {
+            /** @description Id. */
+            id: string;
+            /** @description What it is called. */
+            title: string;
+            /** @description The option that ran. */
+            option: string;
+            /** @description When it was kept, RFC 3339. */
+            kept_at: string;
+        };
+        /** @description A run to keep. */
+        KeepAsked: {
+            /** @description What it is called. */
+            title: string;
+            /** @description The simulation document. */
+            simulation: components["schemas"]["Simulation"];
         };
         /** @description An instrument in use. */
         InUse: {
@@ -9662,6 +10801,235 @@ export interface operations {
         };
     };
     restoreSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Simulation"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Simulated"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    courses: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    running: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Running"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    keepRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunLine"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    keptRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Simulated"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    deleteRun: {
         parameters: {
             query?: never;
             header?: never;

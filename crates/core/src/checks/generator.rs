@@ -2,6 +2,7 @@
 
 use super::{Bound, Evidence, Ledger, Subject, motor};
 use crate::constants::TOUCH_SAFE_DC_V;
+use crate::document::Load;
 use crate::drive::Drive;
 use crate::drive::generating::Generating;
 use crate::evaluation::DriveEvaluation;
@@ -16,17 +17,31 @@ pub(super) fn judge(
 ) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let parts = &drive.parts.motor;
+    let charges = generating.current_a > 0.0
+        && matches!(&drive.job.load, Load::Generator(generator) if generator.electrical.battery_v.is_some());
+    let geared = || match generating.ratio_for_needed_voltage {
+        Some(ratio) => format!("; it takes a speed-up of 1 : {} or more", three(ratio)),
+        None => "; no speed-up reaches it on this source".to_owned(),
+    };
     match generating.needed_voltage_v {
         Some(needed_v) => ledger.judge(
             &subject("generator.voltage", "Voltage reached", "V"),
             Some(needed_v),
-            &Bound::capability(Some(generating.output_voltage_v), "It gives no voltage at all at this speed."),
+            // A battery that is charged holds the voltage down: what it reaches without one is what there is to spare.
+            &Bound::capability(
+                Some(if charges { generating.runaway_voltage_v } else { generating.output_voltage_v }),
+                "It gives no voltage at all at this speed: it must turn faster.",
+            ),
             |demand, limit| {
-                let geared = match generating.ratio_for_needed_voltage {
-                    Some(ratio) => format!("; it takes a speed-up of 1 : {} or more", three(ratio)),
-                    None => "; no speed-up reaches it on this source".to_owned(),
-                };
-                format!("It reaches {} V and {} V are needed{geared}.", three(limit), three(demand))
+                if charges {
+                    return format!(
+                        "It charges with {} A: with nothing on it it reaches {} V, and {} V are needed.",
+                        three(generating.current_a),
+                        three(limit),
+                        three(demand)
+                    );
+                }
+                format!("It reaches {} V and {} V are needed{}.", three(limit), three(demand), geared())
             },
         ),
         None => ledger.unknown(

@@ -114,15 +114,16 @@ impl Simulation {
         let mut parts = vec![CoursePart { drive: lead, mode: body.mode.clone() }];
         parts.extend(body.others.iter().cloned());
         let others = root.key("others");
+        let alone = parts.len() == 1;
         for (index, part) in parts.iter().enumerate() {
             let (place, mode_place);
             if index == 0 {
                 place = root.key("drive");
                 mode_place = root.key("mode");
-                check_part(&build, option, part, &place, &mode_place, &mut problems);
+                check_part(&build, option, part, &place, &mode_place, alone, &mut problems);
             } else {
                 let entry = others.index(index - 1);
-                check_part(&build, option, part, &entry.key("drive"), &entry.key("mode"), &mut problems);
+                check_part(&build, option, part, &entry.key("drive"), &entry.key("mode"), alone, &mut problems);
                 if parts[..index].iter().any(|earlier| earlier.drive == part.drive) {
                     problems.note(&entry.key("drive"), format!("{:?} came twice: each drive has one task", part.drive));
                 }
@@ -181,6 +182,7 @@ fn check_part(
     part: &CoursePart,
     drive_at: &Place<'_>,
     mode_at: &Place<'_>,
+    alone: bool,
     problems: &mut Problems,
 ) {
     let Some(job) = build.job.drives.iter().find(|drive| drive.name == part.drive) else {
@@ -192,8 +194,18 @@ fn check_part(
         return;
     };
     if matches!(job.load, super::Load::Generator(_)) {
-        problems
-            .note(drive_at, format!("{:?} is a generator: its source turns it, there is nothing to drive", part.drive));
+        let held = matches!(&part.mode, Mode::Hold(hold) if hold.speed_m_s.is_none() && hold.output_rpm.is_none());
+        if !held {
+            problems.note(
+                mode_at,
+                format!(
+                    "{:?} is a generator: its source turns it; hold without a speed would do, load_share of its torque",
+                    part.drive
+                ),
+            );
+        } else if !alone {
+            problems.note(drive_at, format!("{:?} is a generator: it runs without other drives", part.drive));
+        }
         return;
     }
     let travels = matches!(job.load, super::Load::Vehicle(_) | super::Load::Hoist(_));

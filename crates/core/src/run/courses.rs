@@ -1,7 +1,7 @@
 //! Courses to start from, made for a build: its own speeds, its own hill.
 
 use crate::document::course::{Course, CoursePart, CoursePoint, Hold, Launch, Mode, Profile, Shots};
-use crate::document::load::Vehicle;
+use crate::document::load::{Generator, Vehicle};
 use crate::document::{Build, Load, OptionSheet};
 
 fn point() -> CoursePoint {
@@ -154,15 +154,19 @@ fn bare(option: &OptionSheet, drive: &str) -> bool {
 #[must_use]
 pub fn courses(build: &Build, option: usize) -> Vec<Course> {
     let Some(option) = build.options.get(option) else { return Vec::new() };
-    let drives: Vec<_> = build.job.drives.iter().filter(|drive| !matches!(drive.load, Load::Generator(_))).collect();
+    let drives: Vec<_> = build.job.drives.iter().collect();
     let mut offered = Vec::new();
     let profile = |points| Mode::Profile(Profile { points });
     for drive in &drives {
         let name = drive.name.as_str();
+        if let Load::Generator(generator) = &drive.load {
+            offered.extend(turned(name, generator));
+            continue;
+        }
         let others = |mode: fn() -> Mode| -> Vec<CoursePart> {
             drives
                 .iter()
-                .filter(|other| other.name != drive.name)
+                .filter(|other| other.name != drive.name && !matches!(other.load, Load::Generator(_)))
                 .map(|other| part(&other.name, if bare(option, &other.name) { launch() } else { mode() }))
                 .collect()
         };
@@ -232,6 +236,25 @@ pub fn courses(build: &Build, option: usize) -> Vec<Course> {
         seen.push(course.name.clone());
         new
     });
+    offered
+}
+
+/// The battery filled by a source as it is and by half of it; a heater watched until it is warm.
+fn turned(drive: &str, generator: &Generator) -> Vec<Course> {
+    let source = |share: f64| {
+        let hold = Hold { speed_m_s: None, output_rpm: None, grade_percent: 0.0, load_share: share };
+        vec![part(drive, Mode::Hold(hold))]
+    };
+    let from =
+        |name: &str, words: &str, share: f64| Course { state_of_charge: 0.2, ..course(name, words, source(share)) };
+    if generator.electrical.battery_v.is_none() {
+        return vec![course("Warm up", "The load as it is for four hours: what the winding comes to.", source(1.0))];
+    }
+    let mut offered =
+        vec![from("Fill the battery", "From a fifth to full, and what happens when it takes nothing more.", 1.0)];
+    if generator.source.stall_torque_nm.is_some() {
+        offered.push(from("Half the torque", "A dry week or little wind: what is left at half the torque.", 0.5));
+    }
     offered
 }
 

@@ -3,7 +3,7 @@
 //!
 //! * [`plant`]: the machine at one moment; [`brake`]: braking by the motors; [`nodes`]: heat of controller and battery.
 //! * [`track`], [`task`]: what is wanted of a drive. [`stepper`]: one step. [`engine`]: the run, its corners and its end.
-//! * [`diary`]: what is kept of it. [`words`]: what is said of it. [`outcome`]: the answer.
+//! * [`turned`]: a generator over time. [`diary`]: what is kept of it. [`words`]: what is said of it. [`outcome`]: the answer.
 //! * [`endurance`]: how hard, how long. [`launcher`]: what other wheels, motors and packs would change.
 //! * [`courses`]: courses to start from.
 
@@ -19,6 +19,7 @@ mod plant;
 mod stepper;
 mod task;
 mod track;
+mod turned;
 mod words;
 
 pub use outcome::Simulated;
@@ -55,5 +56,10 @@ pub struct Progress {
 /// an end) are found inside the step and become its end.
 #[must_use]
 pub fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
+    if turned::leads(simulation)
+        && let Some(ran) = turned::simulate(simulation, on_the_way)
+    {
+        return ran;
+    }
     engine::Engine::new(simulation).run(on_the_way)
 }

@@ -43,6 +43,8 @@ pub enum EndedBy {
     CannotMove,
     /// The usable charge is used.
     Empty,
+    /// The battery that is charged is full.
+    Full,
     /// The winding has reached the limit of its class.
     WindingLimit,
     /// The speed can no longer be held.

@@ -16,7 +16,7 @@ pub(super) fn time(seconds: f64) -> String {
 }
 
 /// The moment as a maker says it.
-fn moment(seconds: f64) -> String {
+pub(super) fn moment(seconds: f64) -> String {
     if seconds < 120.0 { format!("after {} s", three(seconds)) } else { format!("at minute {:.0}", seconds / 60.0) }
 }
 
@@ -41,6 +41,7 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
         }
         EndedBy::CannotMove => "It does not move: full throttle gives less than the load takes.".to_owned(),
         EndedBy::Empty => format!("Empty after {after}{made}."),
+        EndedBy::Full => format!("Full after {after}."),
         EndedBy::WindingLimit => {
             format!("The winding reaches its {} °C after {after}{made}.", three(lead.limits.winding_c))
         }
@@ -63,7 +64,7 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
 }
 
 /// How the hottest winding stands to its limit.
-fn heat(run: &DriveRun, named: bool) -> Option<String> {
+pub(super) fn heat(run: &DriveRun, named: bool) -> Option<String> {
     let celsius = run.summary.hottest_winding_c?;
     let whose = if named { format!("the winding of {}", run.drive) } else { "winding".to_owned() };
     Some(format!(
@@ -178,13 +179,13 @@ pub(super) fn of(
     said
 }
 
-fn capital(text: &str) -> String {
+pub(super) fn capital(text: &str) -> String {
     let mut letters = text.chars();
     letters.next().map_or(String::new(), |first| first.to_uppercase().collect::<String>() + letters.as_str())
 }
 
 /// The sentence after a moment: "At minute 3 the battery is full".
-fn lower_first(text: &str) -> String {
+pub(super) fn lower_first(text: &str) -> String {
     let first_word = text.split(' ').next().unwrap_or("");
     if matches!(first_word, "The" | "A") {
         let mut letters = text.chars();
