@@ -363,3 +363,21 @@ fn a_bare_switch_holds_no_speed() {
     let problems = read(&demo("shuttlecock-launcher"), json!({ "mode": { "kind": "hold" } })).unwrap_err();
     assert!(problems[0].detail.contains("plain switch"), "{problems:#?}");
 }
+
+#[test]
+fn each_row_says_where_the_power_goes_at_that_moment() {
+    let build = demo("hillside-harvest-cart");
+    let ran =
+        simulate(&build, json!({ "mode": { "kind": "hold", "grade_percent": 12, "speed_m_s": 0.6 }, "until_s": 60 }));
+    let series = &ran.lead.series;
+    for row in 0..series.t_s.len() {
+        let bus_w = series.supply_voltage_v[row] * series.supply_current_a[row];
+        let used_w = series.controller_loss_w[row]
+            + series.motor_loss_w[row]
+            + series.gearing_loss_w[row]
+            + series.output_power_w[row];
+        // 4 W of other consumers.
+        assert_relative_eq!(bus_w, used_w + 4.0, max_relative = 1e-6);
+        assert!(series.supply_loss_w[row] > 0.0);
+    }
+}

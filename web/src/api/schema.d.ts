@@ -8125,6 +8125,14 @@ export interface components {
             controller_c: (number | null)[];
             /** @description Battery, °C. */
             battery_c: (number | null)[];
+            /** @description Heat in battery and supply leads, all drives, W. */
+            supply_loss_w: number[];
+            /** @description Heat in the controllers of the drive, W. */
+            controller_loss_w: number[];
+            /** @description Heat in its motors and their leads, W. */
+            motor_loss_w: number[];
+            /** @description Heat in its gearing, W. */
+            gearing_loss_w: number[];
         };
         /** @description What keeps a drive from giving or braking more. */
         RunLimit: "supply" | "duty" | "motor_current" | "battery_current" | "grip" | "temperature" | "stop_voltage" | "load" | "charge" | "full" | "no_brake";

@@ -62,6 +62,8 @@ pub(super) struct Diary {
     sample_s: f64,
     rows: u64,
     thins: bool,
+    /// Rates of the row that is written.
+    rates: Vec<f64>,
 }
 
 impl Diary {
@@ -82,6 +84,7 @@ impl Diary {
             sample_s,
             rows: 1,
             thins,
+            rates: vec![0.0; plant.len()],
         }
     }
 
@@ -106,6 +109,7 @@ impl Diary {
         while self.due(t_s) {
             self.rows += 1;
         }
+        plant.rates(state, flow, &mut self.rates);
         for (index, page) in self.pages.iter_mut().enumerate() {
             let runner = &plant.runners[index];
             let at = Plant::at(index);
@@ -136,6 +140,11 @@ impl Diary {
             series.output_power_w.push(drive.output_nm * own[block::SPEED]);
             series.controller_c.push(runner.controller_node.map(|_| own[block::CONTROLLER_C]));
             series.battery_c.push(plant.battery_node.map(|_| state[head::BATTERY_C]));
+            let losses = &self.rates[at..at + block::LEN];
+            series.supply_loss_w.push(self.rates[head::SUPPLY_LOSS_J]);
+            series.controller_loss_w.push(losses[block::CONTROLLER_J]);
+            series.motor_loss_w.push(losses[block::COPPER_J] + losses[block::LEADS_J] + losses[block::NO_LOAD_J]);
+            series.gearing_loss_w.push(losses[block::GEARING_J]);
         }
         if self.thins && self.pages[0].series.t_s.len() > MOST_ROWS {
             for page in &mut self.pages {

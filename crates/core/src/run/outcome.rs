@@ -221,6 +221,14 @@ pub struct Series {
     pub controller_c: Vec<Option<f64>>,
     /// Battery, °C.
     pub battery_c: Vec<Option<f64>>,
+    /// Heat in battery and supply leads, all drives, W.
+    pub supply_loss_w: Vec<f64>,
+    /// Heat in the controllers of the drive, W.
+    pub controller_loss_w: Vec<f64>,
+    /// Heat in its motors and their leads, W.
+    pub motor_loss_w: Vec<f64>,
+    /// Heat in its gearing, W.
+    pub gearing_loss_w: Vec<f64>,
 }
 
 /// A climb of the course.
@@ -336,7 +344,8 @@ impl Series {
         use std::fmt::Write;
         let mut text = String::from(
             "t_s,output_rpm,speed_m_s,motor_current_a,supply_voltage_v,supply_current_a,duty,state_of_charge,\
-             winding_c,case_c,limited_by,wanted_rpm,grade_percent,distance_m,output_power_w,controller_c,battery_c\n",
+             winding_c,case_c,limited_by,wanted_rpm,grade_percent,distance_m,output_power_w,controller_c,battery_c,\
+             supply_loss_w,controller_loss_w,motor_loss_w,gearing_loss_w\n",
         );
         let maybe = |value: Option<f64>| value.map_or(String::new(), |value| value.to_string());
         for row in 0..self.t_s.len() {
@@ -347,7 +356,7 @@ impl Series {
             // Writing to a text cannot fail.
             let _ = writeln!(
                 text,
-                "{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}",
+                "{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}",
                 self.t_s[row],
                 self.output_rpm[row],
                 maybe(self.speed_m_s[row]),
@@ -365,6 +374,10 @@ impl Series {
                 self.output_power_w[row],
                 maybe(self.controller_c[row]),
                 maybe(self.battery_c[row]),
+                self.supply_loss_w[row],
+                self.controller_loss_w[row],
+                self.motor_loss_w[row],
+                self.gearing_loss_w[row],
             );
         }
         text
@@ -396,5 +409,9 @@ impl Series {
         every_other(&mut self.output_power_w);
         every_other(&mut self.controller_c);
         every_other(&mut self.battery_c);
+        every_other(&mut self.supply_loss_w);
+        every_other(&mut self.controller_loss_w);
+        every_other(&mut self.motor_loss_w);
+        every_other(&mut self.gearing_loss_w);
     }
 }

@@ -275,6 +275,12 @@ impl Turned<'_> {
         series.output_power_w.push(-point.source_torque_nm * point.source_rpm * RAD_S_PER_RPM);
         series.controller_c.push(None);
         series.battery_c.push(self.battery_node.map(|_| state[BATTERY_C]));
+        let source_w = point.source_torque_nm * point.source_rpm * RAD_S_PER_RPM;
+        let motor_w = now.copper_w + now.leads_w + now.no_load_w;
+        series.supply_loss_w.push(0.0);
+        series.controller_loss_w.push(now.bridge_w);
+        series.motor_loss_w.push(motor_w);
+        series.gearing_loss_w.push((source_w - point.output_power_w - motor_w - now.bridge_w).max(0.0));
         book.peak_a = book.peak_a.max(point.current_a);
         book.least_v = book.least_v.min(point.output_voltage_v);
     }
