@@ -28,6 +28,7 @@ pub mod candidates;
 pub mod checks;
 pub mod chemistry;
 pub mod constants;
+pub mod course_table;
 pub mod decision;
 pub mod demo;
 #[macro_use]

@@ -326,7 +326,7 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
 }
 
 /// A number with a decimal point, or with a comma where semicolons divide the cells.
-fn figure(text: &str, decimal_comma: bool) -> Option<f64> {
+pub(crate) fn figure(text: &str, decimal_comma: bool) -> Option<f64> {
     let text = if decimal_comma { text.replace(',', ".") } else { text.to_owned() };
     text.parse::<f64>().ok().filter(|value| value.is_finite())
 }

@@ -996,6 +996,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Points of a course from a CSV table. */
+        post: operations["readPoints"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Points of a course as CSV. */
+        post: operations["pointsTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/running": {
         parameters: {
             query?: never;
@@ -8347,6 +8381,30 @@ export interface components {
             format: "ypsidyne.simulation/1";
             build: components["schemas"]["Build"];
         };
+        /** @description What a table says of a course. */
+        ReadPoints: {
+            /** @description The points, in the order of the table. */
+            points: components["schemas"]["CoursePoint"][];
+            /** @description What is wrong with rows; those are left out. */
+            problems: components["schemas"]["RowProblem"][];
+        };
+        /** @description A table of points. */
+        PointsTable: {
+            /** @description The table: a line of heads, then a line a point. */
+            text: string;
+        };
+        /** @description Points that are wanted as a table. */
+        PointsAsked: {
+            /** @description What a drive does. */
+            profile: components["schemas"]["Profile"];
+        };
+        Profile: {
+            /**
+             * Points
+             * @description At least two, all over time or all over distance.
+             */
+            points: components["schemas"]["CoursePoint"][];
+        };
         /** @description What stands beside a run. */
         Running: {
             /** @description How hard, how long, drive by drive. */
@@ -10892,6 +10950,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Course"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    readPoints: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointsTable"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadPoints"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    pointsTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointsAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description A problem document (RFC 9457). */

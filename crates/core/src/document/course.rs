@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::reading::{FieldValue, Place, Problems, Spec, list, name, number, object, shown, text, typed};
+use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, object, shown, text, typed};
 
 /// Most points of a profile.
 pub const MOST_POINTS: usize = 100_000;
@@ -50,6 +50,20 @@ record! {
         points: Vec<CoursePoint>, list(2, MOST_POINTS), "Points", "At least two, all over time or all over distance.";
     }
     check(|profile, at, problems| check_points(&profile.points, &at.key("points"), problems))
+}
+
+impl Profile {
+    /// Reads a profile from a parsed value; its `kind` may stand beside the points.
+    ///
+    /// # Errors
+    /// Every problem at once, each with its JSON pointer.
+    pub fn from_value(value: &serde_json::Value) -> Result<Self, Vec<Problem>> {
+        let mut problems = Problems::default();
+        match Self::read_object(value, &["kind"], &Place::root(), &mut problems) {
+            Some(profile) if problems.0.is_empty() => Ok(profile),
+            _ => Err(problems.0),
+        }
+    }
 }
 
 record! {

@@ -13,8 +13,9 @@ use axum::response::sse::{Event, KeepAlive, Sse};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{delete, get, post};
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::document::Motor;
-use ypsidyne_core::document::{Build, Course, Simulation};
+use ypsidyne_core::course_table::{self, ReadPoints};
+use ypsidyne_core::document::course::Profile;
+use ypsidyne_core::document::{Build, Course, Motor, Simulation};
 use ypsidyne_core::generators::{GeneratorCurves, MachineOnSource, curves, machines};
 use ypsidyne_core::run::courses::courses;
 use ypsidyne_core::run::endurance::{Endurance, endurance};
@@ -55,6 +56,21 @@ pub(super) fn routes() -> Vec<Route> {
                 Operation::new::<Vec<Course>>("post", "courses", "Courses to start from, made for a build and an option.")
                     .body::<Build>()
                     .query("option", "integer"),
+            ],
+        },
+        Route {
+            path: "/api/courses/read",
+            handlers: post(read_points),
+            operations: vec![
+                Operation::new::<ReadPoints>("post", "readPoints", "Points of a course from a CSV table.")
+                    .body::<PointsTable>(),
+            ],
+        },
+        Route {
+            path: "/api/courses/table",
+            handlers: post(points_table),
+            operations: vec![
+                Operation::new::<String>("post", "pointsTable", "Points of a course as CSV.").body::<PointsAsked>(),
             ],
         },
         Route {
@@ -131,6 +147,23 @@ struct KeepAsked {
     /// The simulation document.
     #[schemars(with = "Simulation")]
     simulation: serde_json::Value,
+}
+
+/// A table of points.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct PointsTable {
+    /// The table: a line of heads, then a line a point.
+    text: String,
+}
+
+/// Points that are wanted as a table.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct PointsAsked {
+    /// What a drive does.
+    #[schemars(with = "Profile")]
+    profile: serde_json::Value,
 }
 
 /// Raised when a request is dropped, so that its run ends.
@@ -219,6 +252,18 @@ async fn offered(
         Ok(Json(courses(&build, place)))
     })
     .await?
+}
+
+async fn read_points(State(app): State<App>, body: JsonBody) -> Result<Json<ReadPoints>, ApiError> {
+    let asked: PointsTable = body.read()?;
+    app.compute(move || Ok(Json(course_table::from_csv(&asked.text)?))).await?
+}
+
+async fn points_table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+    let asked: PointsAsked = body.read()?;
+    let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
+    let text = app.compute(move || course_table::to_csv(&profile.points)).await?;
+    Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 
 async fn running(
