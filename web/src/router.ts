@@ -13,7 +13,12 @@ export const STEPS = [
   "options",
   "parts",
   "odds",
+  "run",
 ] as const;
+/** The key that opens a step: its number, and a letter beyond the tenth. */
+export function stepKey(index: number): string {
+  return index < 10 ? String((index + 1) % 10) : "r";
+}
 export type Step = (typeof STEPS)[number];
 
 export const router = createRouter({

@@ -62,6 +62,12 @@ pub const TEMPLATES: &[Template] = &[
         json: include_str!("template_builds/hoist.json"),
     },
     Template {
+        kind: "generator",
+        title: "Generator",
+        words: "water, wind or a crank turns it, it charges",
+        json: include_str!("template_builds/generator.json"),
+    },
+    Template {
         kind: "other",
         title: "Something else",
         words: "a torque at a speed",

@@ -1013,6 +1013,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A course over time as one over the way, or back. */
+        post: operations["courseOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/table": {
         parameters: {
             query?: never;
@@ -8393,10 +8410,12 @@ export interface components {
             /** @description The table: a line of heads, then a line a point. */
             text: string;
         };
-        /** @description Points that are wanted as a table. */
-        PointsAsked: {
+        /** @description A course that is wanted over time or over the way. */
+        OverAsked: {
             /** @description What a drive does. */
             profile: components["schemas"]["Profile"];
+            /** @description Over what. */
+            over: components["schemas"]["Over"];
         };
         Profile: {
             /**
@@ -8404,6 +8423,13 @@ export interface components {
              * @description At least two, all over time or all over distance.
              */
             points: components["schemas"]["CoursePoint"][];
+        };
+        /** @description What a course goes over. */
+        Over: "time" | "way";
+        /** @description Points that are wanted as a table. */
+        PointsAsked: {
+            /** @description What a drive does. */
+            profile: components["schemas"]["Profile"];
         };
         /** @description What stands beside a run. */
         Running: {
@@ -10983,6 +11009,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadPoints"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    courseOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverAsked"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoursePoint"][];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -4,7 +4,7 @@ import type { CaseName } from "../api/client";
 import { CHARGES, useBench } from "./bench";
 
 export const KEYS: { keys: string; does: string }[] = [
-  { keys: "1 to 9, 0", does: "the steps, Job to Odds" },
+  { keys: "1 to 9, 0, r", does: "the steps, Job to Odds, Run" },
   { keys: "t c f s n", does: "the cases: target, climb, full throttle, stall, no load" },
   { keys: "[ ]", does: "charge lower or higher" },
   { keys: "d", does: "the next drive" },
@@ -16,7 +16,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: "Ctrl Shift Z or Ctrl Y", does: "redo" },
   { keys: "Ctrl S", does: "save now; it is saved as you go anyway" },
   { keys: "↑ ↓ in an entry", does: "step its last figure; with Shift by ten" },
-  { keys: "← → on a chart", does: "read it at a point" },
+  { keys: "← → on a chart", does: "read it at a point; + − zoom a run, Home its start" },
   { keys: "?", does: "this list" },
 ];
 
@@ -49,6 +49,7 @@ export function useKeys(act: { step: (index: number) => void; help: () => void }
 
   function plain(key: string): boolean {
     if (/^[0-9]$/.test(key)) act.step((Number(key) + 9) % 10);
+    else if (key === "r") act.step(10);
     else if (key === "?") act.help();
     else if (key in CASE_KEYS) {
       const wanted = CASE_KEYS[key] as CaseName;

@@ -29,9 +29,15 @@ export const LOAD_WORDS: Record<string, string> = {
   blade: "Blade",
   hoist: "Drum",
   constant_torque: "Shaft",
+  generator: "Source",
 };
 
 const FIT_STEP: Record<string, Step> = { "fit.motor": "motor", "fit.controller": "controller" };
+
+const SAFETY_STEP: Record<string, Step> = {
+  "safety.blade_tip_speed": "motor",
+  "safety.runaway_generator": "controller",
+};
 
 /** What a check is told apart by. */
 export function checkKey(check: Pick<Check, "code" | "drive" | "stage">): string {
@@ -49,13 +55,16 @@ export function stepOf(check: Pick<Check, "code">): Step {
   const [group] = check.code.split(".");
   switch (group) {
     case "battery":
+      return "battery";
     case "safety":
-      return check.code === "safety.blade_tip_speed" ? "motor" : "battery";
+      return SAFETY_STEP[check.code] ?? "battery";
     case "motor":
       return "motor";
     case "controller":
       return "controller";
     case "gearing":
+      return "gearing";
+    case "generator":
       return "gearing";
     case "fit":
       return FIT_STEP[check.code] ?? "battery";

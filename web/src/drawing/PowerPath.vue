@@ -3,7 +3,6 @@
 import { useElementWidth } from "./width";
 import { computed, ref } from "vue";
 import VerdictMark from "../parts/VerdictMark.vue";
-import { LIMIT_WORDS } from "../bench/words";
 import type { Step } from "../router";
 import { shownText } from "../units/quantity";
 import { usePowerFlow, type Stage } from "./flow";
@@ -47,7 +46,7 @@ const drawn = computed<Drawn[]>(() =>
     ...stage,
     at: upright.value ? index * ROW : left.value + index * pitch.value,
     thick: stage.inW * scale.value,
-    after: Math.max(0, stage.inW - stage.lossW - stage.sideW) * scale.value,
+    after: stage.outW * scale.value,
   })),
 );
 
@@ -57,7 +56,8 @@ const splits = (stage: Drawn) => (stage.sideW > 0 ? { loss: 0.2, side: 0.56 } : 
 /** The ribbon of one stage up to the next one, stepping down where a strip parts. */
 function ribbon(stage: Drawn): string {
   const { at, thick, after } = stage;
-  const between = thick - stage.lossW * scale.value;
+  // Where power flows back the ribbon grows towards the load, and the heat leaves its thicker end.
+  const between = flow.value?.back ? after : thick - stage.lossW * scale.value;
   const { loss, side } = splits(stage);
   if (upright.value) {
     return `M0 ${at}H${thick}V${at + ROW * 0.4}H${after}V${at + ROW}H0Z`;
@@ -98,6 +98,12 @@ const arrow = computed(() => {
   const tip = end.at + Math.min(last.value - 30, 90);
   const half = end.thick / 2;
   const head = Math.min(16, half + 6);
+  if (flow.value?.back) {
+    const [first, into] = [drawn.value[0], left.value];
+    const half0 = (first?.thick ?? 0) / 2;
+    const point = into > 30 ? `M${into} ${TOP}L${into - 16} ${TOP + half0}L${into} ${TOP + 2 * half0}Z` : "";
+    return `M${end.at} ${TOP}H${tip}V${TOP + end.thick}H${end.at}Z${point}`;
+  }
   return `M${end.at} ${TOP}H${tip - head}L${tip} ${TOP + half}L${tip - head} ${TOP + end.thick}H${end.at}Z`;
 });
 
@@ -109,7 +115,7 @@ const spoken = computed(() =>
   (flow.value?.stages ?? [])
     .map((stage) => {
       const loss = stage.lossW > 0 ? `, loses ${shownText("power", stage.lossW)} as heat` : "";
-      const limit = stage.limit ? `, limited by ${LIMIT_WORDS[stage.limit]}` : "";
+      const limit = stage.limit ? `, limited by ${stage.limit}` : "";
       return `${stage.title}: ${told(stage)}${loss}${limit}`;
     })
     .join(". "),
@@ -132,7 +138,7 @@ const spoken = computed(() =>
           <path v-if="stage.step !== 'job'" :d="ribbon(stage)" class="ribbon" />
           <path
             v-if="stage.step !== 'job' && showsLoss(stage)"
-            :d="peel(stage, stage.lossW, stage.thick, splits(stage).loss)"
+            :d="peel(stage, stage.lossW, flow.back ? stage.after : stage.thick, splits(stage).loss)"
             class="heat"
           />
           <path
@@ -173,7 +179,7 @@ const spoken = computed(() =>
             {{ stage.readings.map(({ text }) => text).join(" · ") }}
           </text>
           <text v-if="stage.limit" :x="WIDEST + 20" :y="stage.at + 53" class="limit">
-            {{ LIMIT_WORDS[stage.limit] }}
+            {{ stage.limit }}
           </text>
           <text v-else :x="WIDEST + 20" :y="stage.at + 53" class="foot">{{ stage.foot }}</text>
           <text v-if="showsLoss(stage)" :x="width - 12" :y="stage.at + 53" class="loss end">
@@ -209,7 +215,7 @@ const spoken = computed(() =>
             <tspan v-if="reading.delta" dx="5" class="delta">{{ reading.delta.text }}</tspan>
           </text>
           <text v-if="stage.limit" :x="stage.at + 7" :y="TOP + 52" class="limit">
-            {{ LIMIT_WORDS[stage.limit] }}
+            {{ stage.limit }}
           </text>
           <text :x="stage.at + 7" :y="FOOT" class="foot">{{ stage.foot }}</text>
           <text

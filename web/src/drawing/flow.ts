@@ -9,7 +9,10 @@ import type {
   Verdict,
 } from "../api/client";
 import { useBench } from "../bench/bench";
-import { checkKey, LOAD_WORDS, stepOf } from "../bench/words";
+import { checkKey, LIMIT_WORDS, LOAD_WORDS, stepOf } from "../bench/words";
+import { driveRun, useRuns } from "../run/runs";
+import { generatingFlow } from "../run/generating";
+import { flowAt, rowAt } from "../run/moment";
 import type { Step } from "../router";
 import { type Difference, difference, figures, shownText } from "../units/quantity";
 import type { Quantity } from "../units/units";
@@ -27,8 +30,10 @@ export interface Stage {
   lossW: number;
   /** Power other consumers take here, W. */
   sideW: number;
-  /** What limits here, if anything. */
-  limit: Schemas["Limit"] | null;
+  /** Power that leaves the stage, W. */
+  outW: number;
+  /** What limits here in words, if anything. */
+  limit: string | null;
   /** Verdict of the weakest link when it is here. */
   weakest: Verdict | null;
 }
@@ -47,6 +52,8 @@ export interface Flow {
   outW: number;
   hasNumbers: boolean;
   feasible: boolean;
+  /** Power flows from the load to the battery. */
+  back?: boolean;
 }
 
 const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
@@ -74,9 +81,20 @@ interface Point {
 
 export function usePowerFlow(): ComputedRef<Flow | null> {
   const bench = useBench();
+  const runs = useRuns();
   return computed(() => {
     const [point, parts, option] = [bench.caseFigures, bench.drive, bench.option];
     const result = bench.driveFigures;
+    const load = bench.jobDrive?.load;
+    if (runs.active && runs.cursor !== null && runs.first && parts && option && load) {
+      const run = driveRun(runs.first.simulated, parts.drive);
+      if (run.drive === parts.drive) {
+        return flowAt(run, rowAt(run.series.t_s, runs.cursor), { option, parts, load: load.kind, point });
+      }
+    }
+    if (result?.generating && parts && option && load?.kind === "generator") {
+      return generatingFlow(result.generating, load, parts, option, result.ratio);
+    }
     if (!point || !parts || !option || !result) return null;
     return flowOf({
       point,
@@ -127,7 +145,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
   const speed = point.speed_m_s ?? point.tip_speed_m_s;
   const speedQuantity = kind === "vehicle" ? "speed" : "fastSpeed";
 
-  const drawn: Omit<Stage, "inW" | "limit" | "weakest">[] = [
+  const drawn: Omit<Stage, "inW" | "outW" | "limit" | "weakest">[] = [
     {
       step: "battery",
       title: "Battery",
@@ -204,7 +222,8 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     return {
       ...stage,
       inW,
-      limit: limitHere === stage.step ? point.limited_by : null,
+      outW: flowing,
+      limit: limitHere === stage.step && point.limited_by ? LIMIT_WORDS[point.limited_by] : null,
       weakest: weakHere === stage.step ? (check?.verdict ?? null) : null,
     };
   });

@@ -57,7 +57,7 @@ const rows = computed(() =>
       ...stage,
       x: LEFT + at * pitch.value,
       inPx: stage.inW * scale.value,
-      outPx: Math.max(0, stage.inW - stage.lossW - stage.sideW) * scale.value,
+      outPx: stage.outW * scale.value,
     })),
   })),
 );

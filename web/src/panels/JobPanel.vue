@@ -27,6 +27,7 @@ const KINDS = [
   { kind: "fan", said: "fan, propeller, pump", template: "fan" },
   { kind: "blade", said: "cutting blade", template: "mower" },
   { kind: "hoist", said: "lifts on a drum", template: "hoist" },
+  { kind: "generator", said: "is turned and gives current", template: "generator" },
   { kind: "constant_torque", said: "the same torque at any speed", template: "other" },
 ];
 
@@ -44,8 +45,18 @@ const WORDS: Record<string, readonly string[]> = {
     "accelerate_s",
     "friction",
     "driven_weight_share",
+    "friction_brake",
   ],
-  flywheel: ["target_rpm", "inertia_kg_m2", "spin_up_s", "drag_torque_nm", "windage_torque_nm"],
+  flywheel: [
+    "target_rpm",
+    "inertia_kg_m2",
+    "spin_up_s",
+    "drag_torque_nm",
+    "windage_torque_nm",
+    "wheel_diameter_mm",
+    "wheel_material",
+  ],
+  generator: ["diode_drop_v", "needed_voltage_v"],
   fan: ["target_rpm", "reference_rpm", "reference_power_w", "inertia_kg_m2", "spin_up_s"],
   blade: [
     "target_tip_speed_m_s",
@@ -71,6 +82,25 @@ async function setKind(kind: string): Promise<void> {
   if (start && bench.document === build) drives.setLoad(bench.jobDriveIndex, start);
 }
 
+const generator = computed(() => (load.value?.kind === "generator" ? load.value : null));
+const fixedSpeed = computed(() => generator.value?.source.rpm != null);
+const charges = computed(() => generator.value?.electrical.battery_v != null);
+
+/** A wheel gives way under load, a bench drive keeps its speed. */
+function toggleSource(): void {
+  const now = generator.value?.source;
+  if (!now) return;
+  const { kind } = now;
+  const speed = now.rpm ?? (now.runaway_rpm ?? 60) / 2;
+  const next = fixedSpeed.value ? { stall_torque_nm: 20, runaway_rpm: 2 * speed } : { rpm: speed };
+  bench.set(`${jobDrive.value}/load/source`, { ...(kind && { kind }), ...next }, null);
+}
+
+function toggleHanging(): void {
+  const next = charges.value ? { resistance_ohm: 4 } : { battery_v: 13.2 };
+  bench.set(`${jobDrive.value}/load/electrical`, next, null);
+}
+
 function toggleProjectile(): void {
   const fresh = { mass_kg: 0.005, speed_m_s: 20, per_second: 2, transfer_efficiency: 0.4 };
   bench.set(`${jobDrive.value}/load/projectile`, throws.value ? undefined : fresh, null);
@@ -90,12 +120,26 @@ const compartment = computed(() => bench.document?.job.compartment ?? null);
 
 const controllerSpace = computed(() => bench.document?.job.controller_space ?? null);
 
+const GIVEN = [
+  { name: "power", key: "output_power_w", quantity: "power", places: 3 },
+  { name: "voltage", key: "output_voltage_v", quantity: "voltage", places: 3 },
+  { name: "source", key: "source_rpm", quantity: "rotation", places: 3 },
+] as const;
 const ANSWERS = [
   { name: "speed", key: "output_rpm", quantity: "rotation", places: 4 },
   { name: "torque", key: "output_torque_nm", quantity: "torque", places: 3 },
   { name: "power", key: "output_power_w", quantity: "power", places: 3 },
 ] as const;
 const answers = computed(() => {
+  const [given, givenThen] = [bench.view.drive?.generating, bench.pinnedView?.drive?.generating];
+  if (given) {
+    return GIVEN.map((answer) => ({
+      ...answer,
+      ...shown(answer.quantity, given[answer.key], answer.places),
+      value: given[answer.key],
+      base: givenThen?.[answer.key],
+    }));
+  }
   const [now, then] = [bench.view.drive?.required, bench.pinnedView?.drive?.required];
   if (!now) return [];
   return ANSWERS.map((answer) => ({
@@ -174,13 +218,43 @@ function setNotes(build: Build, text: string): void {
           </p>
         </template>
       </section>
+      <section v-if="generator" class="group">
+        <h3 class="rule">
+          what turns it
+          <button type="button" class="action" @click="toggleSource">
+            {{ fixedSpeed ? "gives way under load" : "keeps its speed" }}
+          </button>
+        </h3>
+        <BenchField
+          v-for="name in fixedSpeed ? ['kind', 'rpm'] : ['kind', 'stall_torque_nm', 'runaway_rpm']"
+          :key="name"
+          :at="`${jobDrive}/load/source`"
+          record="GeneratorSource"
+          :name="name"
+        />
+        <h3 class="rule">
+          what hangs on it
+          <button type="button" class="action" @click="toggleHanging">
+            {{ charges ? "a heater or lamp" : "a battery" }}
+          </button>
+        </h3>
+        <BenchField
+          :at="`${jobDrive}/load/electrical`"
+          record="Electrical"
+          :name="charges ? 'battery_v' : 'resistance_ohm'"
+        />
+        <p class="caution note">
+          A wheel in water or wind does not stop by itself: lock it before touching belt, chain or leads.
+          Rules on water and on what is tied to the grid come first.
+        </p>
+      </section>
       <p v-if="load?.kind === 'blade'" class="caution note">
         A spinning blade keeps turning after the switch: guard it, wait for it, take the battery lead off
         before reaching in. Local rules on mowers come first.
       </p>
     </div>
     <div>
-      <h3>asked at the load</h3>
+      <h3>{{ generator ? "given at the load" : "asked at the load" }}</h3>
       <dl class="answers">
         <div v-for="answer in answers" :key="answer.name">
           <dt>{{ answer.name }}</dt>

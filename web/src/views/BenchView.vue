@@ -16,6 +16,7 @@ import OddsPanel from "../options/OddsPanel.vue";
 import OptionsPanel from "../options/OptionsPanel.vue";
 import PartsPanel from "../options/PartsPanel.vue";
 import { STEPS, type Step } from "../router";
+import RunPanel from "../run/RunPanel.vue";
 import SearchPanel from "../search/SearchPanel.vue";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
@@ -41,9 +42,10 @@ const PANELS = {
   options: OptionsPanel,
   parts: PartsPanel,
   odds: OddsPanel,
+  run: RunPanel,
 };
 /** Steps about whole options keep what is open in them when another option is taken up. */
-const OF_ALL = new Set<Step>(["search", "options", "parts", "odds"]);
+const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 const keysShown = ref(false);
 const historyShown = ref(false);

@@ -5,7 +5,7 @@ import type { Verdict } from "../api/client";
 import { useBench } from "../bench/bench";
 import { LOAD_WORDS, stepOf, worst } from "../bench/words";
 import VerdictMark from "../parts/VerdictMark.vue";
-import { STEPS, type Step } from "../router";
+import { stepKey, STEPS, type Step } from "../router";
 import { figures, shownText } from "../units/quantity";
 
 const props = defineProps<{ step: Step }>();
@@ -33,6 +33,7 @@ const TITLES: Record<Step, string> = {
   options: "Options",
   parts: "Parts list",
   odds: "Odds",
+  run: "Run",
 };
 
 /** What the decision was based on has gone. */
@@ -67,6 +68,12 @@ function boughtWords(): string {
   return toBuy == null ? "some price is missing" : `to buy ${figures(toBuy, 3)} ${budget?.currency ?? ""}`;
 }
 
+function runWords(): string {
+  const courses = bench.document?.courses?.length ?? 0;
+  if (courses === 0) return "the ride, the cut, the heat";
+  return courses === 1 ? "1 course" : `${courses} courses`;
+}
+
 const words = computed<Record<Step, string>>(() => {
   const [load, drive, option] = [bench.jobDrive?.load, bench.drive, bench.option];
   const stages = drive?.gearing ?? [];
@@ -76,9 +83,11 @@ const words = computed<Record<Step, string>>(() => {
   const target =
     load?.kind === "vehicle"
       ? shownText("speed", load.target_speed_m_s)
-      : load?.kind === "blade"
-        ? shownText("fastSpeed", load.target_tip_speed_m_s)
-        : shownText("rotation", bench.driveFigures?.required.output_rpm, 4);
+      : load?.kind === "generator"
+        ? shownText("power", bench.driveFigures?.generating?.output_power_w)
+        : load?.kind === "blade"
+          ? shownText("fastSpeed", load.target_tip_speed_m_s)
+          : shownText("rotation", bench.driveFigures?.required.output_rpm, 4);
   return {
     job: `${LOAD_WORDS[load?.kind ?? ""] ?? ""} · ${target}`,
     motor: drive
@@ -101,6 +110,7 @@ const words = computed<Record<Step, string>>(() => {
     options: chosenWords(),
     parts: boughtWords(),
     odds: "with every tolerance",
+    run: runWords(),
   };
 });
 </script>
@@ -115,7 +125,7 @@ const words = computed<Record<Step, string>>(() => {
           :data-step="name"
           @click="emit('go', name)"
         >
-          <span class="number">{{ (index + 1) % 10 }}</span>
+          <span class="number">{{ stepKey(index) }}</span>
           <span class="title">{{ TITLES[name] }}</span>
           <VerdictMark v-if="marks[name]" :verdict="marks[name]" />
           <span class="note words">{{ words[name] }}</span>

@@ -48,6 +48,59 @@ const fn launch() -> Mode {
     Mode::Launch(Launch { grade_percent: 0.0 })
 }
 
+/// What a course goes over.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Deserialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Over {
+    /// Seconds since the start.
+    Time,
+    /// Metres from the start.
+    Way,
+}
+
+/// The same course over time or over the way. Between two points speed is taken as even over time, so each stretch lasts its
+/// length over the mean of its two speeds; standing still is a wait. A course of turns stays as it is.
+#[must_use]
+pub fn turned_over(points: &[CoursePoint], over: Over) -> Vec<CoursePoint> {
+    let turning = points.iter().any(|point| point.output_rpm.is_some());
+    let already = points.iter().all(|point| match over {
+        Over::Time => point.t_s.is_some(),
+        Over::Way => point.distance_m.is_some(),
+    });
+    let Some(first) = points.first().filter(|_| !turning && !already) else { return points.to_vec() };
+    let mut turned: Vec<CoursePoint> = Vec::with_capacity(points.len());
+    let (mut t_s, mut distance_m) = (0.0, 0.0);
+    let mut before = first;
+    for point in points {
+        let mean = 0.5 * (before.speed_m_s.unwrap_or(0.0) + point.speed_m_s.unwrap_or(0.0));
+        match over {
+            Over::Way => {
+                let lasts = point.t_s.unwrap_or(0.0) - before.t_s.unwrap_or(0.0);
+                if let (true, Some(last)) = (mean * lasts <= 0.0, turned.last_mut()) {
+                    last.wait_s += lasts;
+                } else {
+                    distance_m += mean * lasts;
+                    turned.push(CoursePoint { t_s: None, distance_m: Some(distance_m), ..point.clone() });
+                }
+            }
+            Over::Time => {
+                let length = point.distance_m.unwrap_or(0.0) - before.distance_m.unwrap_or(0.0);
+                if length > 0.0 {
+                    t_s += length / mean.max(1e-3);
+                }
+                let there = CoursePoint { t_s: Some(t_s), distance_m: None, wait_s: 0.0, ..point.clone() };
+                turned.push(there.clone());
+                if point.wait_s > 0.0 {
+                    t_s += point.wait_s;
+                    turned.push(CoursePoint { t_s: Some(t_s), ..there });
+                }
+            }
+        }
+        before = point;
+    }
+    turned
+}
+
 /// Speed rounded down to a tenth, so that a course can be read; at least a tenth.
 fn round(speed: f64) -> f64 {
     ((speed * 10.0).floor() / 10.0).max(speed.min(0.1))
@@ -284,4 +337,32 @@ fn mow(wheels: &str, vehicle: &Vehicle, drives: &[&crate::document::JobDrive], o
         }
     }
     course("Mow a field with turns", "Ten rows up and down the slope; the crop ends in the turns.", parts)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{Over, at_m, at_s, turned_over};
+    use crate::document::course::CoursePoint;
+
+    #[test]
+    fn a_course_turned_over_and_back_is_the_same() {
+        let mut top = at_m(70.0, 0.0, 0.0);
+        top.wait_s = 12.0;
+        let way = [at_m(0.0, 0.0, 0.0), at_m(10.0, 2.0, 0.0), at_m(60.0, 2.0, 5.0), top, at_m(80.0, 2.0, -5.0)];
+        let time = turned_over(&way, Over::Time);
+        // 10 m at 1 m/s, 50 m at 2 m/s, 10 m at 1 m/s, a wait, 10 m at 1 m/s.
+        let at: Vec<_> = time.iter().filter_map(|point| point.t_s).collect();
+        assert_eq!(at, [0.0, 10.0, 35.0, 45.0, 57.0, 67.0]);
+        assert_eq!(turned_over(&time, Over::Way), way);
+        assert_eq!(turned_over(&time, Over::Time), time);
+    }
+
+    #[test]
+    fn turns_have_no_way() {
+        let turns = [
+            CoursePoint { output_rpm: Some(0.0), speed_m_s: None, ..at_s(0.0, 0.0, 0.0) },
+            CoursePoint { output_rpm: Some(900.0), speed_m_s: None, ..at_s(5.0, 0.0, 0.0) },
+        ];
+        assert_eq!(turned_over(&turns, Over::Way), turns);
+    }
 }

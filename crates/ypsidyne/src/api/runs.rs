@@ -14,10 +14,10 @@ use axum::response::{IntoResponse, Response};
 use axum::routing::{delete, get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::course_table::{self, ReadPoints};
-use ypsidyne_core::document::course::Profile;
+use ypsidyne_core::document::course::{CoursePoint, Profile};
 use ypsidyne_core::document::{Build, Course, Motor, Simulation};
 use ypsidyne_core::generators::{GeneratorCurves, MachineOnSource, curves, machines};
-use ypsidyne_core::run::courses::courses;
+use ypsidyne_core::run::courses::{Over, courses, turned_over};
 use ypsidyne_core::run::endurance::{Endurance, endurance};
 use ypsidyne_core::run::launcher::{LauncherChange, changes};
 use ypsidyne_core::run::{Progress, Simulated, simulate};
@@ -64,6 +64,14 @@ pub(super) fn routes() -> Vec<Route> {
             operations: vec![
                 Operation::new::<ReadPoints>("post", "readPoints", "Points of a course from a CSV table.")
                     .body::<PointsTable>(),
+            ],
+        },
+        Route {
+            path: "/api/courses/over",
+            handlers: post(over),
+            operations: vec![
+                Operation::new::<Vec<CoursePoint>>("post", "courseOver", "A course over time as one over the way, or back.")
+                    .body::<OverAsked>(),
             ],
         },
         Route {
@@ -155,6 +163,17 @@ struct KeepAsked {
 struct PointsTable {
     /// The table: a line of heads, then a line a point.
     text: String,
+}
+
+/// A course that is wanted over time or over the way.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct OverAsked {
+    /// What a drive does.
+    #[schemars(with = "Profile")]
+    profile: serde_json::Value,
+    /// Over what.
+    over: Over,
 }
 
 /// Points that are wanted as a table.
@@ -257,6 +276,12 @@ async fn offered(
 async fn read_points(State(app): State<App>, body: JsonBody) -> Result<Json<ReadPoints>, ApiError> {
     let asked: PointsTable = body.read()?;
     app.compute(move || Ok(Json(course_table::from_csv(&asked.text)?))).await?
+}
+
+async fn over(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<CoursePoint>>, ApiError> {
+    let asked: OverAsked = body.read()?;
+    let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
+    app.compute(move || Ok(Json(turned_over(&profile.points, asked.over)))).await?
 }
 
 async fn points_table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {

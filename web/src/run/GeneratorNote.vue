@@ -1,0 +1,224 @@
+<script setup lang="ts">
+// A machine that is turned: what comes out over load and over speed, the speed-up it needs, what stands on the leads when
+// the load falls off, other machines on the same source.
+import { computed } from "vue";
+import type { Schemas } from "../api/client";
+import { useBench } from "../bench/bench";
+import CurveChart, { type Curve } from "../drawing/CurveChart.vue";
+import { displayUnit, figures, shownText } from "../units/quantity";
+
+const props = defineProps<{ row: Schemas["GeneratorRow"] }>();
+const bench = useBench();
+
+const now = computed(() => props.row.curves.now);
+const load = computed(() => {
+  const found = bench.shown?.job.drives.find(({ name }) => name === props.row.curves.drive)?.load;
+  return found?.kind === "generator" ? found : null;
+});
+const charges = computed(() => load.value?.electrical.battery_v != null);
+const turns = computed(() => displayUnit("rotation", now.value.source_rpm));
+
+type Point = Schemas["GeneratorPoint2"];
+/** Loads of more than this many times the best one say nothing new. */
+const LIGHTEST = 12;
+const byLoad = computed<Curve[]>(() => {
+  const points = props.row.curves.by_load
+    .filter(({ load_ohm: ohm }) => ohm !== null && ohm <= LIGHTEST * now.value.best_load_ohm)
+    .sort((a, b) => (a.load_ohm ?? 0) - (b.load_ohm ?? 0));
+  const curve = (of: (point: Point) => number) =>
+    points.map((point): [number, number] => [point.load_ohm ?? 0, of(point)]);
+  return [
+    { name: "power, W", style: "accent", points: curve((point) => point.output_power_w) },
+    { name: "volts", style: "dashed", points: curve((point) => point.output_voltage_v) },
+  ];
+});
+const bySpeed = computed<Curve[]>(() => {
+  const curve = (of: (point: Point) => number) =>
+    props.row.curves.by_speed.map((point): [number, number] => [
+      point.source_rpm / turns.value.factor,
+      of(point),
+    ]);
+  return [
+    { name: "power, W", style: "accent", points: curve((point) => point.output_power_w) },
+    { name: "volts with nothing on it", style: "dashed", points: curve((point) => point.open_voltage_v) },
+  ];
+});
+const uprights = computed(() =>
+  [
+    { name: "works here", x: now.value.source_rpm / turns.value.factor },
+    { name: "charge begins", x: (now.value.cut_in_rpm ?? 0) / turns.value.factor },
+  ].filter(({ x }) => x > 0),
+);
+const loads = computed(() => {
+  const own = load.value?.electrical.resistance_ohm;
+  return [
+    { name: "best load", x: now.value.best_load_ohm },
+    ...(own != null && own <= LIGHTEST * now.value.best_load_ohm ? [{ name: "yours", x: own }] : []),
+  ];
+});
+const lines = computed(() => {
+  const own = now.value;
+  const count = bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive)?.motor_count ?? 1;
+  const each = count > 1 ? " each" : "";
+  return [
+    { name: "current", text: shownText("current", own.current_a) + each },
+    { name: "at the load", text: shownText("voltage", own.output_voltage_v) },
+    { name: "source to load", text: `${figures(100 * own.efficiency, 2)} %` },
+    { name: "source turns", text: shownText("rotation", own.source_rpm) },
+    { name: "machine turns", text: shownText("rotation", own.motor_rpm, 4) },
+    { name: "lost in the bridge", text: shownText("power", own.bridge_loss_w) },
+    { name: "lost in windings, leads", text: shownText("power", own.copper_loss_w) },
+    { name: "lost in iron, bearings", text: shownText("power", own.no_load_loss_w) },
+    { name: "lost in the gearing", text: shownText("power", own.gearing_loss_w) },
+    {
+      name: "speed-up needed",
+      text:
+        own.needed_voltage_v === null
+          ? "no voltage asked"
+          : own.ratio_for_needed_voltage === null
+            ? "none reaches it"
+            : `1 : ${figures(own.ratio_for_needed_voltage, 3)}`,
+    },
+    {
+      name: "charge begins at",
+      text: charges.value
+        ? own.cut_in_rpm === null
+          ? "–"
+          : shownText("rotation", own.cut_in_rpm)
+        : "any speed",
+    },
+    {
+      name: "best load",
+      text: `${shownText("resistance", own.best_load_ohm)}, ${shownText("power", own.best_load_power_w)}`,
+    },
+  ];
+});
+const stands = computed(() => {
+  const parts = bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive);
+  return parts?.controller?.max_voltage_v ?? parts?.motor.max_voltage_v ?? null;
+});
+const machines = computed(() =>
+  [...props.row.machines].sort(
+    (a, b) => (b.power_at_needed_w ?? b.now.output_power_w) - (a.power_at_needed_w ?? a.now.output_power_w),
+  ),
+);
+</script>
+
+<template>
+  <section data-generator>
+    <h3 class="head">As a generator: {{ row.curves.drive }}</h3>
+    <p class="answer">
+      <b class="figure">{{ shownText("power", now.output_power_w) }}</b>
+      {{ charges ? "into the battery" : "into the load" }} at {{ shownText("rotation", now.source_rpm) }} of
+      the source<template v-if="now.output_power_w <= 0">
+        : it never reaches {{ shownText("voltage", now.needed_voltage_v) }}</template
+      >.
+    </p>
+    <p class="caution" :class="{ bad: stands !== null && now.runaway_voltage_v > stands }" data-runaway>
+      When the load falls off, the source runs up to {{ shownText("rotation", now.runaway_source_rpm) }} and
+      <b class="figure">{{ shownText("voltage", now.runaway_voltage_v) }}</b> stand on the leads;
+      {{
+        stands === null
+          ? "nobody said what hangs on it stands"
+          : `what hangs on it stands ${shownText("voltage", stands)}`
+      }}. A load that is dumped, or a brake, must catch it. Water, wind and their wheels keep turning: stop
+      and lock the wheel before touching.
+    </p>
+    <div class="charts">
+      <div>
+        <CurveChart
+          title="Output over load"
+          x-label="load, Ω"
+          y-label="W, V"
+          :curves="byLoad"
+          :lines="loads"
+        />
+        <CurveChart
+          title="Output over speed"
+          :x-label="`source, ${turns.symbol}`"
+          y-label="W, V"
+          :curves="bySpeed"
+          :lines="uprights"
+        />
+      </div>
+      <table class="figures" data-generating>
+        <tbody>
+          <tr v-for="line in lines" :key="line.name">
+            <td>{{ line.name }}</td>
+            <td class="figure right">{{ line.text }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <h3 class="head">Machines on this source</h3>
+    <table data-machines>
+      <thead>
+        <tr>
+          <th>machine</th>
+          <th class="right">gives here</th>
+          <th class="right">volts</th>
+          <th class="right">needs 1 :</th>
+          <th class="right">gives with that</th>
+          <th class="right">runs away to</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(machine, index) in machines" :key="index" :class="{ own: machine.part_id === null }">
+          <td>{{ machine.label }}</td>
+          <td class="figure right">{{ shownText("power", machine.now.output_power_w) }}</td>
+          <td class="figure right">{{ shownText("voltage", machine.now.output_voltage_v) }}</td>
+          <td class="figure right">
+            {{
+              machine.now.ratio_for_needed_voltage === null
+                ? "–"
+                : figures(machine.now.ratio_for_needed_voltage, 3)
+            }}
+          </td>
+          <td class="figure right">
+            {{ machine.power_at_needed_w === null ? "–" : shownText("power", machine.power_at_needed_w) }}
+          </td>
+          <td class="figure right">{{ shownText("voltage", machine.now.runaway_voltage_v) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+  margin: 16px 0 6px;
+}
+
+.answer b {
+  font-size: 19px;
+}
+
+.bad {
+  border-left-color: var(--fail);
+  color: var(--fail);
+}
+
+.charts {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 236px;
+  gap: 22px;
+  align-items: start;
+  margin-top: 8px;
+}
+
+.right {
+  text-align: right;
+}
+
+.own td:first-child {
+  font-weight: 600;
+}
+
+@media (max-width: 760px) {
+  .charts {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,569 @@
+<script setup lang="ts">
+// The run: a course is taken and what it comes to is told, first in words, then on one axis; the power path follows the moment
+// that is looked at.
+import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { api, type Schemas } from "../api/client";
+import { useAnswer } from "../bench/answer";
+import { useBench } from "../bench/bench";
+import { freshName } from "../lib/names";
+import PanelHead from "../parts/PanelHead.vue";
+import CourseEditor from "./CourseEditor.vue";
+import EnduranceNote from "./EnduranceNote.vue";
+import GeneratorNote from "./GeneratorNote.vue";
+import { lanesOf, limitStretches, momentWords, timeAxis, wayAxis } from "./lanes";
+import LauncherNote from "./LauncherNote.vue";
+import RunChart from "./RunChart.vue";
+import RunFigures from "./RunFigures.vue";
+import { type Course, driveRun, useRuns } from "./runs";
+import { freshMode, modesOf, suits, useTargets } from "./tasks";
+
+const bench = useBench();
+const runs = useRuns();
+const targets = useTargets();
+
+watch(
+  () => bench.id,
+  (id) => id && void runs.load(id),
+  { immediate: true },
+);
+runs.active = true;
+onBeforeUnmount(() => {
+  runs.active = false;
+  runs.stop();
+  pause();
+});
+
+const { value: offered } = useAnswer<Course[]>(
+  () => [bench.shown?.job, bench.option],
+  (signal) =>
+    bench.shown
+      ? api.POST("/api/courses", {
+          body: bench.shown,
+          params: { query: { option: bench.optionIndex } },
+          signal,
+        })
+      : null,
+);
+const { value: about } = useAnswer<Schemas["Running"]>(
+  () => [bench.shown?.job, bench.option, bench.optionIndex],
+  (signal) =>
+    bench.shown
+      ? api.POST("/api/running", {
+          body: bench.shown,
+          params: { query: { option: bench.optionIndex } },
+          signal,
+        })
+      : null,
+);
+
+// ---- which course
+
+interface Picked {
+  own: number | null;
+  offered: string | null;
+}
+const pickedKey = () => `ypsidyne.run.${bench.id}`;
+const stored = sessionStorage.getItem(pickedKey());
+const picked = ref<Picked>(stored ? (JSON.parse(stored) as Picked) : { own: 0, offered: null });
+watch(picked, (now) => sessionStorage.setItem(pickedKey(), JSON.stringify(now)), { deep: true });
+const editing = ref(false);
+
+const own = computed(() => bench.shown?.courses ?? []);
+/** Courses to start from that the build does not have by that name. */
+const ideas = computed(() =>
+  (offered.value ?? []).filter(({ name }) => !own.value.some((course) => course.name === name)),
+);
+const ownIndex = computed(() => {
+  if (picked.value.offered !== null && ideas.value.some(({ name }) => name === picked.value.offered))
+    return null;
+  if (own.value.length === 0) return null;
+  return Math.min(picked.value.own ?? 0, own.value.length - 1);
+});
+const course = computed<Course | null>(() => {
+  if (ownIndex.value !== null) return own.value[ownIndex.value] ?? null;
+  return ideas.value.find(({ name }) => name === picked.value.offered) ?? ideas.value[0] ?? null;
+});
+
+function pickOwn(index: number): void {
+  picked.value = { own: index, offered: null };
+}
+
+function pickIdea(name: string): void {
+  editing.value = false;
+  picked.value = { own: null, offered: name };
+}
+
+function addCourse(added: Course): void {
+  const name = freshName(
+    added.name,
+    own.value.map((known) => known.name),
+  );
+  const index = own.value.length;
+  bench.set("/courses", [...own.value, { ...added, name }], null);
+  pickOwn(index);
+  editing.value = true;
+}
+
+/** An offered course is taken into the build before it is edited. */
+function edit(): void {
+  if (editing.value) editing.value = false;
+  else if (ownIndex.value === null && course.value) addCourse(course.value);
+  else editing.value = true;
+}
+
+function draw(): void {
+  const build = bench.shown;
+  const drive = bench.drive?.drive;
+  if (!build || drive === undefined) return;
+  const kinds = modesOf(build, bench.optionIndex, drive);
+  const kind = kinds.includes("profile") ? "profile" : kinds[0];
+  if (kind) addCourse({ name: "My course", parts: [{ drive, mode: freshMode(kind, targets(drive)) }] });
+}
+
+function remove(): void {
+  if (ownIndex.value === null) return;
+  editing.value = false;
+  bench.set(`/courses/${ownIndex.value}`, undefined, null);
+  pickOwn(Math.max(0, ownIndex.value - 1));
+}
+
+// ---- running
+
+const overlaid = ref(false);
+const optionsRun = computed(() => {
+  const build = bench.shown;
+  const taken = course.value;
+  if (!build || !taken) return [];
+  const others = build.options.map((_, index) => index).filter((index) => index !== bench.optionIndex);
+  return [bench.optionIndex, ...(overlaid.value ? others : [])].filter((index) => suits(build, index, taken));
+});
+/** Runs are asked for this long after the last change. */
+const PAUSE_MS = 200;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+function start(): void {
+  const build = bench.shown;
+  if (build && course.value) void runs.run(build, optionsRun.value, course.value);
+}
+
+watch(
+  () => [
+    bench.shown?.job,
+    bench.shown?.options,
+    JSON.stringify(course.value),
+    JSON.stringify(optionsRun.value),
+  ],
+  () => {
+    clearTimeout(timer);
+    timer = setTimeout(start, PAUSE_MS);
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => clearTimeout(timer));
+watch(
+  () => course.value?.name,
+  () => {
+    runs.stretch = null;
+    runs.cursor = null;
+  },
+);
+
+const unsuited = computed(() => course.value !== null && optionsRun.value.length === 0);
+const simulated = computed(() => runs.first?.simulated ?? null);
+const run = computed(() => (simulated.value ? driveRun(simulated.value, bench.drive?.drive) : null));
+const driveNames = computed(() => {
+  const all = simulated.value;
+  return all ? [all.drive, ...all.others.map(({ drive }) => drive)] : [];
+});
+const turned = computed(
+  () => bench.shown?.job.drives.find(({ name }) => name === run.value?.drive)?.load.kind === "generator",
+);
+
+// ---- the drawing
+
+const byWay = ref(false);
+const travels = computed(() => (run.value?.summary.distance_m ?? 0) > 0);
+const axis = computed(() =>
+  byWay.value && travels.value
+    ? wayAxis(run.value?.summary.distance_m ?? 1)
+    : timeAxis(
+        Math.max(...runs.shown.map(({ simulated: { summary } }) => summary.t_s), run.value?.summary.t_s ?? 1),
+      ),
+);
+watch(byWay, () => (runs.stretch = null));
+const lanes = computed(() => {
+  const first = run.value;
+  if (!first) return [];
+  const others = runs.shown
+    .slice(1)
+    .map(({ title, simulated: other }) => ({ title, run: driveRun(other, first.drive) }));
+  return lanesOf(first, others, axis.value, turned.value);
+});
+const limits = computed(() => (run.value ? limitStretches(run.value, axis.value) : []));
+const events = computed(() =>
+  (simulated.value?.events ?? []).filter(({ drive }) => drive === null || drive === run.value?.drive),
+);
+const OTHERS = ["var(--kind-3)", "var(--kind-4)", "var(--kind-2)", "var(--kind-5)", "var(--kind-6)"];
+const chart = ref<InstanceType<typeof RunChart>>();
+
+// ---- play and scrub
+
+const endS = computed(() => run.value?.summary.t_s ?? 0);
+/** The whole run passes in this time, s. */
+const PLAYS_IN_S = 16;
+const playing = ref(false);
+let frame = 0;
+
+function play(): void {
+  if (playing.value) {
+    pause();
+    return;
+  }
+  playing.value = true;
+  if (runs.cursor === null || runs.cursor >= endS.value) runs.cursor = 0;
+  let last = performance.now();
+  const advance = (now: number) => {
+    if (!playing.value) return;
+    const next = (runs.cursor ?? 0) + ((now - last) / 1000) * (endS.value / PLAYS_IN_S);
+    last = now;
+    runs.cursor = Math.min(next, endS.value);
+    if (next >= endS.value) pause();
+    else frame = requestAnimationFrame(advance);
+  };
+  frame = requestAnimationFrame(advance);
+}
+
+function pause(): void {
+  playing.value = false;
+  cancelAnimationFrame(frame);
+}
+
+function lookAt(t_s: number): void {
+  if (!playing.value) runs.cursor = t_s;
+}
+
+// ---- keeping
+
+async function keep(): Promise<void> {
+  const [build, option, taken] = [bench.shown, bench.option, course.value];
+  if (!build || !option || !taken) return;
+  await runs.keep(`${taken.name}, ${option.name}`, build, option.name, taken);
+}
+const kept = (iso: string) =>
+  new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+const words = computed(() => simulated.value?.words ?? []);
+const endurance = computed(() =>
+  (about.value?.endurance ?? []).filter(({ drive }) => drive === bench.drive?.drive),
+);
+const launcherRow = computed(() => about.value?.launchers.find(({ drive }) => drive === bench.drive?.drive));
+const generatorRow = computed(() =>
+  about.value?.generators.find(({ curves }) => curves.drive === bench.drive?.drive),
+);
+</script>
+
+<template>
+  <PanelHead title="Run" :note="course?.words ?? ''" />
+  <div class="courses" role="group" aria-label="Course" data-courses>
+    <span class="switch">
+      <button
+        v-for="(known, index) in own"
+        :key="index"
+        type="button"
+        :aria-pressed="index === ownIndex"
+        @click="pickOwn(index)"
+      >
+        {{ known.name }}
+      </button>
+    </span>
+    <span v-if="ideas.length > 0" class="ideas note">
+      to start from:
+      <button
+        v-for="idea in ideas"
+        :key="idea.name"
+        type="button"
+        class="action"
+        :class="{ taken: ownIndex === null && course?.name === idea.name }"
+        :aria-pressed="ownIndex === null && course?.name === idea.name"
+        :title="idea.words"
+        @click="pickIdea(idea.name)"
+      >
+        {{ idea.name }}
+      </button>
+    </span>
+  </div>
+  <p class="acts">
+    <button
+      type="button"
+      class="action"
+      :aria-expanded="editing"
+      data-course-edit
+      :disabled="!course"
+      @click="edit"
+    >
+      {{ editing ? "close the course" : ownIndex === null ? "take it and edit" : "edit the course" }}
+    </button>
+    <button type="button" class="action" data-course-draw @click="draw">draw one</button>
+    <button v-if="ownIndex !== null && course" type="button" class="action" @click="addCourse(course)">
+      copy
+    </button>
+    <button v-if="ownIndex !== null" type="button" class="action" data-course-remove @click="remove">
+      take out
+    </button>
+    <label v-if="(bench.document?.options.length ?? 0) > 1" class="over">
+      <input v-model="overlaid" type="checkbox" data-overlay /> all options
+    </label>
+  </p>
+  <CourseEditor v-if="editing && ownIndex !== null && course" :course="course" :index="ownIndex" />
+
+  <p v-if="runs.problem" class="wrong" role="alert" data-run-problem>{{ runs.problem }}</p>
+  <p v-if="unsuited" class="wrong" role="status">
+    This option cannot run this course: a drive of it has a plain switch, or is not there. Take another
+    course.
+  </p>
+  <p v-if="runs.running && runs.progress" class="progress" role="status" data-run-progress>
+    <progress :value="runs.progress.share" max="1" aria-label="How far the run is"></progress>
+    <span class="figure">{{ momentWords(runs.progress.t_s) }}</span>
+    <span class="note">{{ Math.round(100 * runs.progress.state_of_charge) }} % charge</span>
+    <button type="button" class="boxed" data-run-stop @click="runs.stop()">Stop</button>
+  </p>
+  <p v-else-if="runs.stopped" class="progress note" role="status" data-run-stopped>
+    Stopped. What stands here is the run before.
+    <button type="button" class="boxed" @click="start">Run it again</button>
+  </p>
+
+  <template v-if="simulated && run">
+    <div class="words" data-run-words aria-live="polite">
+      <p class="headline">{{ words[0] }}</p>
+      <p v-for="line in words.slice(1)" :key="line">{{ line }}</p>
+    </div>
+    <div class="tools">
+      <button
+        type="button"
+        class="boxed"
+        :aria-pressed="playing"
+        data-play
+        :title="'The power path follows; the run passes in ' + PLAYS_IN_S + ' seconds'"
+        @click="play"
+      >
+        {{ playing ? "Pause" : "Play" }}
+      </button>
+      <input
+        type="range"
+        min="0"
+        :max="endS"
+        :step="endS / 500 || 0.01"
+        :value="runs.cursor ?? 0"
+        aria-label="Moment of the run"
+        data-scrub
+        @input="runs.cursor = Number(($event.target as HTMLInputElement).value)"
+      />
+      <span class="figure moment" data-moment>{{
+        runs.cursor === null ? "" : momentWords(runs.cursor)
+      }}</span>
+      <span v-if="driveNames.length > 1" class="switch" role="group" aria-label="Drive drawn">
+        <button
+          v-for="name in driveNames"
+          :key="name"
+          type="button"
+          :aria-pressed="name === run.drive"
+          @click="bench.driveName = name"
+        >
+          {{ name }}
+        </button>
+      </span>
+      <span v-if="travels" class="switch" role="group" aria-label="Over">
+        <button type="button" :aria-pressed="!byWay" @click="byWay = false">time</button>
+        <button type="button" :aria-pressed="byWay" data-by-way @click="byWay = true">way</button>
+      </span>
+      <span class="switch" role="group" aria-label="Zoom">
+        <button type="button" aria-label="Closer" @click="chart?.zoom(0.5)">+</button>
+        <button type="button" aria-label="Wider" @click="chart?.zoom(2)">−</button>
+        <button type="button" :disabled="runs.stretch === null" data-all @click="runs.stretch = null">
+          all
+        </button>
+      </span>
+    </div>
+    <RunChart
+      ref="chart"
+      :title="`${course?.name ?? 'Run'}, ${runs.first?.title ?? ''}`"
+      :run="run"
+      :lanes="lanes"
+      :axis="axis"
+      :limits="limits"
+      :events="events"
+      :cursor="runs.cursor"
+      :stretch="runs.stretch"
+      @cursor="lookAt"
+      @stretch="(stretch) => (runs.stretch = stretch)"
+    >
+      <span v-if="runs.shown.length > 1" class="key">
+        <span v-for="(other, index) in runs.shown.slice(1)" :key="other.key" data-overlaid>
+          <svg width="16" height="8" aria-hidden="true">
+            <line
+              x1="0"
+              x2="16"
+              y1="4"
+              y2="4"
+              stroke-width="2"
+              :style="{ stroke: OTHERS[index % OTHERS.length] }"
+            />
+          </svg>
+          {{ other.title }}
+        </span>
+      </span>
+      <span class="fill"></span>
+      <button type="button" class="action" data-keep @click="keep">keep this run</button>
+    </RunChart>
+    <RunFigures :runs="runs.shown" :drive="run.drive" />
+    <p v-for="line in simulated.estimates" :key="line" class="note">≈ {{ line }}</p>
+  </template>
+
+  <section v-if="runs.kept.length > 0" class="kept">
+    <h3>kept runs</h3>
+    <table data-kept>
+      <tbody>
+        <tr v-for="line in runs.kept" :key="line.id">
+          <td>
+            <label>
+              <input
+                type="checkbox"
+                :checked="runs.opened.some(({ kept: id }) => id === line.id)"
+                @change="runs.toggle(line)"
+              />
+              {{ line.title }}
+            </label>
+          </td>
+          <td class="note">{{ kept(line.kept_at) }}</td>
+          <td class="right">
+            <a class="note" :href="`/api/runs/${line.id}`" :download="`${line.title}.json`">JSON</a>
+            <button type="button" class="action note" @click="runs.forget(line)">forget</button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+
+  <GeneratorNote v-if="generatorRow" :row="generatorRow" />
+  <LauncherNote
+    v-if="launcherRow"
+    :drive="launcherRow.drive"
+    :launcher="run?.launcher ?? null"
+    :changes="launcherRow.changes"
+  />
+  <EnduranceNote v-for="line in endurance" :key="line.drive" :endurance="line" />
+</template>
+
+<style scoped>
+.courses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+}
+
+.courses .switch:empty {
+  display: none;
+}
+
+.ideas {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+}
+
+.ideas .taken {
+  font-weight: 600;
+  text-decoration: underline;
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+  padding: 6px 0 8px;
+}
+
+.over {
+  margin-left: auto;
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+
+input[type="checkbox"],
+input[type="range"] {
+  accent-color: var(--accent);
+}
+
+.wrong {
+  color: var(--fail);
+  padding-bottom: 6px;
+}
+
+.progress {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+  padding-bottom: 6px;
+}
+
+progress {
+  width: 240px;
+  accent-color: var(--accent);
+}
+
+.words {
+  margin-bottom: 8px;
+  max-width: 76ch;
+}
+
+.headline {
+  font-size: 21px;
+  font-weight: 600;
+  line-height: 1.25;
+  padding-bottom: 2px;
+}
+
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  margin-bottom: 2px;
+}
+
+.tools input[type="range"] {
+  flex: 1;
+  min-width: 120px;
+}
+
+.moment {
+  min-width: 82px;
+}
+
+.key {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+}
+
+.fill {
+  flex: 1;
+}
+
+.kept h3 {
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+
+.right {
+  text-align: right;
+}
+
+.right .action {
+  margin-left: 12px;
+}
+</style>

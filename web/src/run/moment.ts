@@ -1,0 +1,192 @@
+// A run at one moment: the row that stands there, and the power path of it.
+import type { CaseEvaluation, OptionSheet, Schemas } from "../api/client";
+import { LOAD_WORDS } from "../bench/words";
+import { type Flow, type Stage } from "../drawing/flow";
+import type { Step } from "../router";
+import { figures, shownText } from "../units/quantity";
+import type { DriveRun } from "./runs";
+
+type RunLimit = Schemas["RunLimit"];
+
+export const RUN_LIMIT_WORDS: Record<RunLimit, string> = {
+  supply: "battery at its end",
+  duty: "battery voltage",
+  motor_current: "motor-current limit",
+  battery_current: "battery-current limit",
+  grip: "wheels slip",
+  temperature: "temperature sensor",
+  stop_voltage: "stop voltage",
+  load: "load too heavy",
+  charge: "charge limit, braking",
+  full: "battery full",
+  no_brake: "cannot brake",
+};
+
+const LIMIT_STEP: Record<RunLimit, Step> = {
+  supply: "battery",
+  duty: "controller",
+  motor_current: "controller",
+  battery_current: "controller",
+  grip: "job",
+  temperature: "motor",
+  stop_voltage: "battery",
+  load: "job",
+  charge: "battery",
+  full: "battery",
+  no_brake: "controller",
+};
+
+/** The last row at or before a moment. */
+export function rowAt(times: number[], t_s: number): number {
+  let [low, high] = [0, times.length - 1];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if ((times[middle] ?? Infinity) <= t_s) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+const most = new WeakMap<Schemas["Series"], number>();
+
+/** The most power anywhere in a run, W: one scale for all its moments. */
+function mostPower(series: Schemas["Series"]): number {
+  const known = most.get(series);
+  if (known !== undefined) return known;
+  let found = 1e-9;
+  for (let row = 0; row < series.t_s.length; row += 1) {
+    const bus = Math.abs((series.supply_voltage_v[row] ?? 0) * (series.supply_current_a[row] ?? 0));
+    found = Math.max(
+      found,
+      bus + (series.supply_loss_w[row] ?? 0),
+      Math.abs(series.output_power_w[row] ?? 0),
+    );
+  }
+  most.set(series, found);
+  return found;
+}
+
+/** The power path at a row. Where power flows back, the ribbon runs the other way. */
+export function flowAt(
+  run: DriveRun,
+  row: number,
+  {
+    option,
+    parts,
+    load,
+    point,
+  }: {
+    option: OptionSheet;
+    parts: OptionSheet["drives"][number];
+    load: string;
+    point: CaseEvaluation | undefined;
+  },
+): Flow {
+  const series = run.series;
+  const at = (column: (number | null)[]) => column[row] ?? 0;
+  const bus = at(series.supply_voltage_v) * at(series.supply_current_a);
+  const out = at(series.output_power_w);
+  const lost = {
+    supply: at(series.supply_loss_w),
+    controller: at(series.controller_loss_w),
+    motor: at(series.motor_loss_w),
+    gearing: at(series.gearing_loss_w),
+  };
+  const used = lost.controller + lost.motor + lost.gearing + out;
+  // Heat in cells and in leads stands in the same relation at every current.
+  const cells =
+    point?.battery_loss_w != null && (point.losses_w?.supply ?? 0) > 0
+      ? point.battery_loss_w / (point.losses_w?.supply ?? 1)
+      : 1;
+  const battery = option.battery;
+  const motors = parts.motor_count ?? 1;
+  const times = (text: string) => (motors > 1 ? `${motors} × ${text}` : text);
+  const rotation = shownText("rotation", at(series.output_rpm), 4);
+  const speed = series.speed_m_s[row];
+  const reading = (text: string) => ({ text, delta: null });
+  const joints = [bus + lost.supply, bus + lost.supply * (1 - cells), used];
+  joints.push(used - lost.controller, out + lost.gearing, out);
+  const drawn: Omit<Stage, "inW" | "outW" | "limit" | "weakest">[] = [
+    {
+      step: "battery",
+      title: "Battery",
+      readings: [
+        reading(`${figures(100 * at(series.state_of_charge), 3)} %`),
+        reading(shownText("current", at(series.supply_current_a))),
+      ],
+      foot: `${battery.cells_series * (battery.packs_series ?? 1)} cells · ${shownText("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
+      lossW: lost.supply * cells,
+      sideW: 0,
+    },
+    {
+      step: "wiring",
+      title: "Wiring",
+      readings: [
+        reading(shownText("voltage", at(series.supply_voltage_v))),
+        reading(shownText("current", at(series.supply_current_a))),
+      ],
+      foot: "",
+      lossW: lost.supply * (1 - cells),
+      sideW: Math.max(0, bus - used),
+    },
+    {
+      step: "controller",
+      title: parts.controller ? "Controller" : "Bare switch",
+      readings: [
+        reading(`${figures(100 * at(series.duty), 3)} % on`),
+        reading(times(shownText("current", at(series.motor_current_a)))),
+      ],
+      foot: series.controller_c[row] == null ? "" : shownText("temperature", series.controller_c[row]),
+      lossW: lost.controller,
+      sideW: 0,
+    },
+    {
+      step: "motor",
+      title: motors > 1 ? `Motor × ${motors}` : "Motor",
+      readings: [
+        reading(
+          series.winding_c[row] == null ? "" : `winding ${shownText("temperature", series.winding_c[row])}`,
+        ),
+        reading(series.case_c[row] == null ? "" : `case ${shownText("temperature", series.case_c[row])}`),
+      ],
+      foot: `Kv ${figures(parts.motor.kv_rpm_per_v)}`,
+      lossW: lost.motor,
+      sideW: 0,
+    },
+    {
+      step: "gearing",
+      title: "Gearing",
+      readings: [reading(rotation)],
+      foot: "",
+      lossW: lost.gearing,
+      sideW: 0,
+    },
+    {
+      step: "job",
+      title: LOAD_WORDS[load] ?? "Load",
+      readings: [
+        reading(speed == null ? rotation : shownText("speed", speed)),
+        reading(shownText("power", out)),
+      ],
+      foot: at(series.grade_percent) === 0 ? parts.drive : `${figures(at(series.grade_percent), 3)} % grade`,
+      lossW: 0,
+      sideW: 0,
+    },
+  ];
+  const limit = series.limited_by[row] ?? null;
+  const stages = drawn.map((stage, index) => ({
+    ...stage,
+    inW: Math.abs(joints[index] ?? 0),
+    outW: Math.abs(joints[index + 1] ?? 0),
+    limit: limit && LIMIT_STEP[limit] === stage.step ? RUN_LIMIT_WORDS[limit] : null,
+    weakest: null,
+  }));
+  return {
+    stages,
+    totalW: mostPower(series),
+    outW: Math.abs(out),
+    hasNumbers: true,
+    feasible: true,
+    back: out < 0,
+  };
+}
