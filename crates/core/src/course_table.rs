@@ -94,7 +94,8 @@ pub fn from_csv(text: &str) -> Result<ReadPoints, TableError> {
         .enumerate()
         .filter_map(|(place, head)| {
             let head = head.trim();
-            let column = COLUMNS.iter().find(|column| column.heads.iter().any(|known| known.eq_ignore_ascii_case(head)))?;
+            let column =
+                COLUMNS.iter().find(|column| column.heads.iter().any(|known| known.eq_ignore_ascii_case(head)))?;
             Some((place, head, column))
         })
         .collect();
@@ -163,10 +164,8 @@ pub fn to_csv(points: &[CoursePoint]) -> String {
     let used: Vec<_> = all.iter().filter(|(_, get, _)| points.iter().any(|point| get(point).is_some())).collect();
     let mut text = used.iter().map(|(head, ..)| *head).collect::<Vec<_>>().join(",") + "\n";
     for point in points {
-        let cells: Vec<String> = used
-            .iter()
-            .map(|(_, get, one)| get(point).unwrap_or(if *one { 1.0 } else { 0.0 }).to_string())
-            .collect();
+        let cells: Vec<String> =
+            used.iter().map(|(_, get, one)| get(point).unwrap_or(if *one { 1.0 } else { 0.0 }).to_string()).collect();
         text.push_str(&(cells.join(",") + "\n"));
     }
     text
@@ -188,7 +187,8 @@ mod tests {
 
     #[test]
     fn a_table_written_is_read_back() {
-        let table = "distance_m,speed_m_s,grade_percent,load_share,wait_s\n0,0,0,1,0\n10.5,2.25,-3,1.5,0\n20,0,0,1,30\n";
+        let table =
+            "distance_m,speed_m_s,grade_percent,load_share,wait_s\n0,0,0,1,0\n10.5,2.25,-3,1.5,0\n20,0,0,1,30\n";
         assert_eq!(to_csv(&from_csv(table).unwrap().points), table);
     }
 

@@ -55,6 +55,15 @@ const LETTER = 5.2;
 const ends = (label: ChartLabel) =>
   px(label.x) + label.dx + label.text.length * LETTER > width.value && px(label.x) > width.value / 2;
 
+/** Words of upright lines that stand close go one below another. */
+function rowOf(index: number): number {
+  const lines = props.lines ?? [];
+  const own = lines[index];
+  if (!own) return 0;
+  return lines.slice(0, index).filter(({ x, name }) => Math.abs(px(x) - px(own.x)) < 8 + name.length * LETTER)
+    .length;
+}
+
 const all = computed(() => [
   ...props.curves.flatMap((curve) => curve.points),
   ...(props.band?.points ?? []),
@@ -144,12 +153,12 @@ function key(event: KeyboardEvent): void {
       <text :x="margin.left" :y="11" class="axis">{{ yLabel }}</text>
       <text :x="margin.left + plotWidth" :y="HEIGHT - 4" class="axis end">{{ xLabel }}</text>
       <path v-if="band" :d="bandPath" class="band" />
-      <g v-for="upright in lines" :key="upright.name">
+      <g v-for="(upright, index) in lines" :key="upright.name">
         <line :x1="px(upright.x)" :x2="px(upright.x)" :y1="margin.top" :y2="py(0)" class="upright" />
         <text
           :x="px(upright.x) + (px(upright.x) > width * 0.7 ? -5 : 5)"
-          :y="margin.top + 10"
-          class="axis"
+          :y="margin.top + 10 + 13 * rowOf(index)"
+          class="axis label"
           :class="{ end: px(upright.x) > width * 0.7 }"
         >
           {{ upright.name }}

@@ -89,7 +89,7 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
     if (runs.active && runs.cursor !== null && runs.first && parts && option && load) {
       const run = driveRun(runs.first.simulated, parts.drive);
       if (run.drive === parts.drive) {
-        return flowAt(run, rowAt(run.series.t_s, runs.cursor), { option, parts, load: load.kind, point });
+        return flowAt(run, rowAt(run.series.t_s, runs.cursor), { option, parts, load, point });
       }
     }
     if (result?.generating && parts && option && load?.kind === "generator") {

@@ -32,12 +32,13 @@ const byLoad = computed<Curve[]>(() => {
     { name: "volts", style: "dashed", points: curve((point) => point.output_voltage_v) },
   ];
 });
+/** Powers of more than this many times the best are beyond any source and would press the rest flat. */
+const MOST = 2;
 const bySpeed = computed<Curve[]>(() => {
   const curve = (of: (point: Point) => number) =>
-    props.row.curves.by_speed.map((point): [number, number] => [
-      point.source_rpm / turns.value.factor,
-      of(point),
-    ]);
+    props.row.curves.by_speed
+      .filter((point) => point.output_power_w <= MOST * Math.max(now.value.best_load_power_w, 1e-6))
+      .map((point): [number, number] => [point.source_rpm / turns.value.factor, of(point)]);
   return [
     { name: "power, W", style: "accent", points: curve((point) => point.output_power_w) },
     { name: "volts with nothing on it", style: "dashed", points: curve((point) => point.open_voltage_v) },

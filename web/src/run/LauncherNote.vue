@@ -79,26 +79,28 @@ const rim = computed(() => {
         </tbody>
       </table>
     </div>
-    <table v-if="launcher && launcher.shots.length > 0" class="shots" data-shots>
-      <thead>
-        <tr>
-          <th>shot</th>
-          <th class="right">at</th>
-          <th class="right">wheels before</th>
-          <th class="right">after</th>
-          <th class="right">leaves with</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(shot, index) in launcher.shots" :key="index">
-          <td>{{ index + 1 }}</td>
-          <td class="figure right">{{ shownText("time", shot.t_s) }}</td>
-          <td class="figure right">{{ shownText("rotation", shot.before_rpm, 4) }}</td>
-          <td class="figure right">{{ shownText("rotation", shot.after_rpm, 4) }}</td>
-          <td class="figure right">{{ shownText("fastSpeed", shot.speed_m_s) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-if="launcher && launcher.shots.length > 0" class="scroll">
+      <table class="shots" data-shots>
+        <thead>
+          <tr>
+            <th>shot</th>
+            <th class="right">at</th>
+            <th class="right">wheels before</th>
+            <th class="right">after</th>
+            <th class="right">leaves with</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(shot, index) in launcher.shots" :key="index">
+            <td>{{ index + 1 }}</td>
+            <td class="figure right">{{ shownText("time", shot.t_s) }}</td>
+            <td class="figure right">{{ shownText("rotation", shot.before_rpm, 4) }}</td>
+            <td class="figure right">{{ shownText("rotation", shot.after_rpm, 4) }}</td>
+            <td class="figure right">{{ shownText("fastSpeed", shot.speed_m_s) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </section>
 </template>
 
@@ -123,6 +125,11 @@ const rim = computed(() => {
 
 .bad {
   color: var(--fail);
+}
+
+.scroll {
+  max-height: 250px;
+  overflow: auto;
 }
 
 .shots td {

@@ -31,8 +31,9 @@ const width = useElementWidth(box);
 const tableShown = ref(false);
 const LEFT = 50;
 const RIGHT = 14;
-const GAP = 9;
-const TOP = 14;
+/** Between two lanes stands the name of the lower one. */
+const GAP = 20;
+const TOP = 24;
 const STRIP = 13;
 const FOOT = 32;
 
@@ -70,7 +71,7 @@ const drawn = computed(() => {
         })
         .join("");
     };
-    const ticks = ticksBetween(least, most, lane.height / 34).filter((tick) => tick >= least && tick <= most);
+    const ticks = ticksBetween(least, most, lane.height / 26).filter((tick) => tick >= least && tick <= most);
     return {
       ...lane,
       at,
@@ -218,6 +219,12 @@ defineExpose({ zoom });
       @dblclick="emit('stretch', null)"
       @keydown="key"
     >
+      <g v-for="tick in xTicks" :key="`x${tick}`">
+        <line :x1="px(tick * axis.factor)" :x2="px(tick * axis.factor)" :y1="TOP" :y2="bottom" class="grid" />
+        <text :x="px(tick * axis.factor)" :y="bottom + STRIP + 14" class="tick middle">
+          {{ figures(tick) }}
+        </text>
+      </g>
       <g v-for="lane in drawn" :key="lane.key" :data-lane="lane.key">
         <rect :x="LEFT" :y="lane.at" :width="plotWidth" :height="lane.height" class="lane" />
         <g v-for="tick in lane.ticks" :key="tick">
@@ -232,7 +239,7 @@ defineExpose({ zoom });
           :y2="lane.py(0)"
           class="zero"
         />
-        <g v-for="limit in lane.limits" :key="limit.name">
+        <g v-for="(limit, index) in lane.limits" :key="limit.name">
           <line
             :x1="LEFT"
             :x2="LEFT + plotWidth"
@@ -240,7 +247,7 @@ defineExpose({ zoom });
             :y2="lane.py(limit.value)"
             class="limit"
           />
-          <text :x="LEFT + plotWidth - 3" :y="lane.py(limit.value) - 3" class="limit-name end">
+          <text :x="LEFT + plotWidth - 3 - 66 * index" :y="lane.py(limit.value) - 3" class="limit-name end">
             {{ limit.name }}
           </text>
         </g>
@@ -252,7 +259,7 @@ defineExpose({ zoom });
           :style="{ stroke: other.colour }"
         />
         <path v-for="line in lane.paths" :key="line.name" :d="line.d" class="line" :class="line.style" />
-        <text :x="LEFT + 5" :y="lane.at + 12" class="title">
+        <text :x="LEFT" :y="lane.at - 5" class="title">
           {{ lane.title }}
           <tspan class="soft" dx="4">{{ lane.unit }}</tspan>
           <template v-for="line in lane.lines" :key="line.name">
@@ -261,12 +268,6 @@ defineExpose({ zoom });
               {{ figures(line.values[row] ?? NaN, 3) }}
             </tspan>
           </template>
-        </text>
-      </g>
-      <g v-for="tick in xTicks" :key="`x${tick}`">
-        <line :x1="px(tick * axis.factor)" :x2="px(tick * axis.factor)" :y1="TOP" :y2="bottom" class="grid" />
-        <text :x="px(tick * axis.factor)" :y="bottom + STRIP + 14" class="tick middle">
-          {{ figures(tick) }}
         </text>
       </g>
       <text :x="LEFT + plotWidth" :y="height - 3" class="axis end">{{ axis.word }}, {{ axis.unit }}</text>

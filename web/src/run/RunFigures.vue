@@ -113,7 +113,7 @@ const energy = computed(() => {
 <style scoped>
 .below {
   display: grid;
-  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
   gap: 22px;
   align-items: start;
   margin: 14px 0;
@@ -121,6 +121,10 @@ const energy = computed(() => {
 
 .right {
   text-align: right;
+}
+
+[data-run-figures] td:first-child {
+  white-space: nowrap;
 }
 
 td {

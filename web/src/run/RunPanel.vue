@@ -336,6 +336,9 @@ const generatorRow = computed(() =>
     <div class="words" data-run-words aria-live="polite">
       <p class="headline">{{ words[0] }}</p>
       <p v-for="line in words.slice(1)" :key="line">{{ line }}</p>
+      <p v-for="other in runs.shown.slice(1)" :key="other.key" class="note">
+        {{ other.title }}: {{ other.simulated.words[0] }}
+      </p>
     </div>
     <div class="tools">
       <button

@@ -5,12 +5,19 @@ import { figures, shownText } from "../units/quantity";
 
 export type GeneratorLoad = Extract<Schemas["Load"], { kind: "generator" }>;
 
-export const SOURCE_WORDS: Record<string, string> = {
+const SOURCE_WORDS: Record<string, string> = {
   water_wheel: "Water wheel",
   wind: "Wind rotor",
   hand_crank: "Hand crank",
   bench: "Bench drive",
 };
+
+/** What turns it. */
+export const sourceWord = (load: GeneratorLoad) => SOURCE_WORDS[load.source.kind ?? ""] ?? "Source";
+
+/** What stands between the machine and the leads. */
+export const bridgeWord = (parts: OptionSheet["drives"][number]) =>
+  parts.motor.kind === "brushless" ? "Bridge" : "Brushes";
 
 export function generatingFlow(
   now: Schemas["Generating"],
@@ -55,7 +62,7 @@ export function generatingFlow(
     },
     {
       step: "controller",
-      title: parts.motor.kind === "brushless" ? "Bridge" : "Brushes",
+      title: bridgeWord(parts),
       readings: [reading(times(shownText("current", now.current_a)))],
       foot: parts.controller?.label ?? "nothing behind it",
       lossW: now.bridge_loss_w,
@@ -83,7 +90,7 @@ export function generatingFlow(
     },
     {
       step: "job",
-      title: SOURCE_WORDS[load.source.kind ?? ""] ?? "Source",
+      title: sourceWord(load),
       readings: [
         reading(shownText("rotation", now.source_rpm)),
         reading(shownText("power", now.source_power_w)),

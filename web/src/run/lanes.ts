@@ -208,10 +208,18 @@ export function lanesOf(
     const finite = lines.flatMap(({ values }) => values.filter(Number.isFinite));
     const [least, most] = [Math.min(...bounds(finite)), Math.max(...bounds(finite))];
     const span = Math.max(most - least, Math.abs(most) * 0.05, 1e-9);
+    const beside = main
+      ? others.map((other) => ({
+          title: other.title,
+          x: axis.values(other.run),
+          values: main.column(other.run.series, other.run).map(convert),
+        }))
+      : [];
+    const reach = Math.max(most, bounds(beside.flatMap(({ values }) => values.filter(Number.isFinite)))[1]);
     const limits = (plan.limits?.(run) ?? [])
       .filter(({ value }) => value != null)
       .map(({ name, value }) => ({ name, value: convert(value) }))
-      .filter(({ value }) => value <= most + NEAR * span && value >= least - NEAR * span);
+      .filter(({ value }) => value <= reach + NEAR * span && value >= least - NEAR * span);
     return {
       key: plan.key,
       title: plan.title,
@@ -220,13 +228,7 @@ export function lanesOf(
       lines,
       limits,
       fromZero: plan.fromZero,
-      others: main
-        ? others.map((other) => ({
-            title: other.title,
-            x: axis.values(other.run),
-            values: main.column(other.run.series, other.run).map(convert),
-          }))
-        : [],
+      others: beside,
     };
   });
 }
@@ -255,6 +257,9 @@ export function limitStretches(run: DriveRun, axis: Axis): { from: number; to: n
   return found;
 }
 
+/** A winding that has long burnt must not press the rest flat: nothing beyond this many times its limit is drawn. */
+const BURNT = 1.5;
+
 /** Least and most of what a lane draws between two places, with room, limits that are near included. */
 export function rangeOf(lane: Lane, x: number[], from: number, to: number): [number, number] {
   let [least, most] = [Infinity, -Infinity];
@@ -278,6 +283,8 @@ export function rangeOf(lane: Lane, x: number[], from: number, to: number): [num
   for (const { value } of lane.limits) take(value);
   if (lane.fromZero) take(0);
   if (least > most) return [0, 1];
+  const highest = Math.max(...lane.limits.map(({ value }) => value));
+  if (lane.key === "heat" && lane.limits.length > 0) most = Math.min(most, BURNT * highest);
   const room = (most - least || Math.abs(most) || 1) * 0.06;
   return [least < 0 || !lane.fromZero ? least - room : 0, most + room];
 }

@@ -4,6 +4,7 @@ import { LOAD_WORDS } from "../bench/words";
 import { type Flow, type Stage } from "../drawing/flow";
 import type { Step } from "../router";
 import { figures, shownText } from "../units/quantity";
+import { bridgeWord, sourceWord } from "./generating";
 import type { DriveRun } from "./runs";
 
 type RunLimit = Schemas["RunLimit"];
@@ -78,7 +79,7 @@ export function flowAt(
   }: {
     option: OptionSheet;
     parts: OptionSheet["drives"][number];
-    load: string;
+    load: Schemas["Load"];
     point: CaseEvaluation | undefined;
   },
 ): Flow {
@@ -104,6 +105,9 @@ export function flowAt(
   const rotation = shownText("rotation", at(series.output_rpm), 4);
   const speed = series.speed_m_s[row];
   const reading = (text: string) => ({ text, delta: null });
+  const turned = load.kind === "generator" ? load : null;
+  // What flows back is said without a sign: the ribbon shows the way.
+  const current = (column: (number | null)[]) => shownText("current", Math.abs(at(column)));
   const joints = [bus + lost.supply, bus + lost.supply * (1 - cells), used];
   joints.push(used - lost.controller, out + lost.gearing, out);
   const drawn: Omit<Stage, "inW" | "outW" | "limit" | "weakest">[] = [
@@ -112,7 +116,7 @@ export function flowAt(
       title: "Battery",
       readings: [
         reading(`${figures(100 * at(series.state_of_charge), 3)} %`),
-        reading(shownText("current", at(series.supply_current_a))),
+        reading(current(series.supply_current_a)),
       ],
       foot: `${battery.cells_series * (battery.packs_series ?? 1)} cells · ${shownText("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
       lossW: lost.supply * cells,
@@ -123,7 +127,7 @@ export function flowAt(
       title: "Wiring",
       readings: [
         reading(shownText("voltage", at(series.supply_voltage_v))),
-        reading(shownText("current", at(series.supply_current_a))),
+        reading(current(series.supply_current_a)),
       ],
       foot: "",
       lossW: lost.supply * (1 - cells),
@@ -131,10 +135,10 @@ export function flowAt(
     },
     {
       step: "controller",
-      title: parts.controller ? "Controller" : "Bare switch",
+      title: turned ? bridgeWord(parts) : parts.controller ? "Controller" : "Bare switch",
       readings: [
-        reading(`${figures(100 * at(series.duty), 3)} % on`),
-        reading(times(shownText("current", at(series.motor_current_a)))),
+        reading(turned ? "" : `${figures(100 * at(series.duty), 3)} % on`),
+        reading(times(current(series.motor_current_a))),
       ],
       foot: series.controller_c[row] == null ? "" : shownText("temperature", series.controller_c[row]),
       lossW: lost.controller,
@@ -142,7 +146,7 @@ export function flowAt(
     },
     {
       step: "motor",
-      title: motors > 1 ? `Motor × ${motors}` : "Motor",
+      title: `${turned ? "Generator" : "Motor"}${motors > 1 ? ` × ${motors}` : ""}`,
       readings: [
         reading(
           series.winding_c[row] == null ? "" : `winding ${shownText("temperature", series.winding_c[row])}`,
@@ -163,10 +167,10 @@ export function flowAt(
     },
     {
       step: "job",
-      title: LOAD_WORDS[load] ?? "Load",
+      title: turned ? sourceWord(turned) : (LOAD_WORDS[load.kind] ?? "Load"),
       readings: [
         reading(speed == null ? rotation : shownText("speed", speed)),
-        reading(shownText("power", out)),
+        reading(shownText("power", Math.abs(out))),
       ],
       foot: at(series.grade_percent) === 0 ? parts.drive : `${figures(at(series.grade_percent), 3)} % grade`,
       lossW: 0,

@@ -4,10 +4,13 @@ import { computed } from "vue";
 import { CHARGES, useBench } from "../bench/bench";
 import { CASE_WORDS } from "../bench/words";
 import { useSums } from "../bench/sums";
+import { momentWords } from "../run/lanes";
+import { useRuns } from "../run/runs";
 import FigureDelta from "../parts/FigureDelta.vue";
 import { figures, shown, shownText } from "../units/quantity";
 
 const bench = useBench();
+const runs = useRuns();
 const cases = computed(() => {
   const there = new Set((bench.driveFigures?.cases ?? []).map((point) => point.case));
   return (["target", "climb", "full_throttle", "stall", "no_load"] as const).filter((name) =>
@@ -21,6 +24,7 @@ const grade = computed(() => {
 const word = (name: (typeof cases.value)[number]) =>
   name === "climb" ? `Climb ${figures(grade.value, 3)} %` : CASE_WORDS[name];
 const sums = useSums();
+const generating = computed(() => bench.driveFigures?.generating);
 const efficiency = computed(() => bench.caseFigures?.efficiency);
 const efficiencySum = computed(() =>
   bench.charge === 0.5 && (bench.caseName === "target" || bench.caseName === "climb")
@@ -30,6 +34,12 @@ const efficiencySum = computed(() =>
 const pinnedEfficiency = computed(() => {
   const share = bench.pinnedView?.caseAt(bench.caseName, bench.charge)?.efficiency;
   return share == null ? null : 100 * share;
+});
+/** The moment of a run that the power path shows. */
+const moment = computed(() => {
+  const { active, cursor, first } = runs;
+  if (!active || cursor === null || !first) return null;
+  return `${first.title} at ${momentWords(cursor)} of the run`;
 });
 const currency = computed(() => bench.document?.job.budget?.currency ?? "");
 
@@ -50,8 +60,10 @@ const headlines = computed<Headline[]>(() => {
   if (!now) return [];
   const moving = now.moving_mass_kg !== null;
   const range = now.supply.range_m;
-  const lines: Headline[] = [
-    {
+  const lines: Headline[] = [];
+  // A battery that is only charged runs nothing.
+  if (!generating.value) {
+    lines.push({
       name: "runs",
       quantity: "minutes",
       value: now.supply.runtime_min,
@@ -59,8 +71,8 @@ const headlines = computed<Headline[]>(() => {
       text: figures(now.supply.runtime_min ?? NaN, 3),
       unit: "min",
       sum: "battery.runtime",
-    },
-  ];
+    });
+  }
   if (range !== undefined && range !== null) {
     const thenKm = then?.supply.range_m == null ? null : then.supply.range_m / 1000;
     lines.push({
@@ -109,7 +121,7 @@ const headlines = computed<Headline[]>(() => {
         {{ drive.drive }}
       </button>
     </span>
-    <span class="switch" role="group" aria-label="Case">
+    <span v-if="cases.length > 0" class="switch" role="group" aria-label="Case">
       <button
         v-for="name in cases"
         :key="name"
@@ -120,7 +132,7 @@ const headlines = computed<Headline[]>(() => {
         {{ word(name) }}
       </button>
     </span>
-    <span class="switch" role="group" aria-label="Charge">
+    <span v-if="cases.length > 0" class="switch" role="group" aria-label="Charge">
       <button
         v-for="{ word: said, charge } in CHARGES"
         :key="said"
@@ -163,7 +175,15 @@ const headlines = computed<Headline[]>(() => {
       </span>
     </span>
   </div>
-  <p class="because" :class="{ cannot: bench.caseFigures && !bench.caseFigures.feasible }" data-because>
+  <p v-if="moment" class="because" data-because>
+    <b>{{ moment }}</b> · the cases come back when the run is left
+  </p>
+  <p
+    v-else
+    class="because"
+    :class="{ cannot: bench.caseFigures && !bench.caseFigures.feasible }"
+    data-because
+  >
     <template v-if="efficiency">
       battery to load
       <b class="figure"
@@ -177,6 +197,14 @@ const headlines = computed<Headline[]>(() => {
         :base="pinnedEfficiency"
       />
       ·
+    </template>
+    <template v-if="generating">
+      source to load <b class="figure">{{ figures(100 * generating.efficiency, 2) }} %</b> ·
+      {{
+        generating.output_power_w > 0
+          ? `it gives ${shownText("power", generating.output_power_w)} at ${shownText("voltage", generating.output_voltage_v)}`
+          : `nothing flows: ${shownText("voltage", generating.needed_voltage_v)} are never reached`
+      }}
     </template>
     {{ bench.caseFigures?.because }}
   </p>

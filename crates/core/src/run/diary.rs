@@ -25,6 +25,19 @@ const J_PER_WH: f64 = 3600.0;
 /// Less braking than this is rounding, N·m.
 const NO_BRAKE_NM: f64 = 1e-9;
 
+/// Braking that the motors could not take, for one reason.
+#[derive(Debug, Clone, Copy)]
+struct Lacking {
+    limit: Option<RunLimit>,
+    /// When it first was missing, s.
+    from_s: f64,
+    /// Most that was missing, N·m.
+    most_nm: f64,
+}
+
+/// Less braking missing than this share of the most goes untold.
+const WORTH_TELLING: f64 = 0.2;
+
 /// Extremes of one drive.
 #[derive(Debug, Clone, Default)]
 struct Page {
@@ -34,10 +47,8 @@ struct Page {
     hottest_controller_c: f64,
     peak_motor_a: f64,
     shortfall_rad_s: f64,
-    brake_nm: f64,
-    /// When braking first was missing, s, and what kept the motors from it where most was missing.
-    brake_s: f64,
-    brake_limit: Option<RunLimit>,
+    /// Braking that was missing, one entry for each thing that kept the motors from it.
+    lacking: Vec<Lacking>,
     hills: Vec<Hill>,
     climbing: Option<Climbing>,
 }
@@ -180,11 +191,11 @@ impl Diary {
                 page.shortfall_rad_s = page.shortfall_rad_s.max(wanted - state[at + block::SPEED]);
             }
             if drive.brake_nm > NO_BRAKE_NM {
-                if page.brake_nm <= 0.0 {
-                    page.brake_s = t_s;
-                }
-                if drive.brake_nm > page.brake_nm {
-                    (page.brake_nm, page.brake_limit) = (drive.brake_nm, drive.limited_by);
+                match page.lacking.iter_mut().find(|lacking| lacking.limit == drive.limited_by) {
+                    Some(lacking) => lacking.most_nm = lacking.most_nm.max(drive.brake_nm),
+                    None => {
+                        page.lacking.push(Lacking { limit: drive.limited_by, from_s: t_s, most_nm: drive.brake_nm })
+                    }
                 }
             }
         }
@@ -348,9 +359,10 @@ impl Diary {
                 page.end_climb(t_s, own[block::ANGLE], metres);
             }
             let warm = runner.path.is_some();
-            if page.brake_nm > 0.0 {
-                let words = brake_words(runner, page.brake_nm, page.brake_limit);
-                self.note(page.brake_s, EventKind::BrakeMissing, Some(runner.cold.parts.drive.clone()), &words);
+            let lacking_nm = page.lacking.iter().map(|lacking| lacking.most_nm).fold(0.0, f64::max);
+            for lacking in page.lacking.iter().filter(|lacking| lacking.most_nm >= WORTH_TELLING * lacking_nm) {
+                let words = brake_words(runner, lacking.most_nm, lacking.limit);
+                self.note(lacking.from_s, EventKind::BrakeMissing, Some(runner.cold.parts.drive.clone()), &words);
             }
             let vehicle = runner.cold.load.vehicle.as_ref();
             let motor = &runner.cold.parts.motor;
@@ -373,8 +385,8 @@ impl Diary {
                 rms_supply_current_a: rms_supply_a,
                 max_shortfall_m_s: travel.map(|metres| page.shortfall_rad_s * metres),
                 max_shortfall_rpm: rpm(page.shortfall_rad_s),
-                max_brake_shortfall_nm: page.brake_nm,
-                max_brake_shortfall_n: vehicle.map(|vehicle| page.brake_nm / vehicle.wheel_radius_m),
+                max_brake_shortfall_nm: lacking_nm,
+                max_brake_shortfall_n: vehicle.map(|vehicle| lacking_nm / vehicle.wheel_radius_m),
                 rounds: tasks[index].track().map_or(0, |track| track.rounds),
                 hottest_controller_c: runner.controller_node.map(|_| page.hottest_controller_c),
                 hottest_battery_c: plant.battery_node.map(|_| self.hottest_battery_c),

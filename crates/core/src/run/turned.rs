@@ -38,6 +38,8 @@ const LONGEST_S: f64 = 48.0 * 3600.0;
 const WATCHED_S: f64 = 4.0 * 3600.0;
 /// Longest step, s.
 const LONGEST_STEP_S: f64 = 20.0;
+/// A row just after another, s.
+const JUST_AFTER_S: f64 = 1e-3;
 /// Rows of a series where no spacing is given.
 const ROWS: f64 = 600.0;
 
@@ -227,7 +229,8 @@ impl Turned<'_> {
                 self.full = true;
                 let words = self.runaway_words(&state);
                 book.event(t_s, EventKind::BatteryFull, &self.cold.parts.drive, words);
-                self.note(&mut book, t_s, &state);
+                // A wheel without its load runs up at once; times only grow.
+                self.note(&mut book, t_s + JUST_AFTER_S, &state);
             }
             if state[WINDING_C] > limit_c && !book.told(EventKind::WindingLimit) {
                 let words = format!("The winding passes the {} °C of its class: it burns.", three(limit_c));

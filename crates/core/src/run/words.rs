@@ -108,7 +108,7 @@ fn shots(run: &DriveRun) -> Vec<String> {
     let fastest = launcher.shots.iter().map(|shot| shot.speed_m_s).reduce(f64::max);
     if let (Some(slowest), Some(fastest)) = (slowest, fastest) {
         said.push(if fastest - slowest > 0.01 * fastest {
-            format!("The shots leave with {} down to {} m/s.", three(fastest), three(slowest))
+            format!("The shots leave with {} to {} m/s.", three(slowest), three(fastest))
         } else {
             format!("Every shot leaves with {} m/s.", three(fastest))
         });
@@ -127,7 +127,13 @@ pub(super) fn of(
     events: &[RunEvent],
     simulation: &Simulation,
 ) -> Vec<String> {
-    let mut said = vec![ending(ended_by, lead)];
+    let mut said = Vec::new();
+    // A run that goes on beyond a burnt winding must not begin with how it ended.
+    let burnt = events.iter().find(|event| event.kind == EventKind::WindingLimit);
+    if let Some(event) = burnt.filter(|_| ended_by != EndedBy::WindingLimit) {
+        said.push(format!("{} {} It would burn there.", capital(&moment(event.t_s)), lower_first(&event.words)));
+    }
+    said.push(ending(ended_by, lead));
     let named = !others.is_empty();
     let hottest = std::iter::once(lead).chain(others).max_by(|a, b| {
         let used =
@@ -172,7 +178,7 @@ pub(super) fn of(
     } else if matches!(simulation.mode, Mode::Hold(_) | Mode::Profile(_)) && ended_by != EndedBy::CannotHold {
         said.push(format!("{} Wh used.", three(lead.summary.energy_wh)));
     }
-    let told = [EventKind::FallsBehind, EventKind::Demagnetised, EventKind::Stuck];
+    let told = [EventKind::FallsBehind, EventKind::Demagnetised, EventKind::Stuck, EventKind::WindingLimit];
     for event in events.iter().filter(|event| !told.contains(&event.kind)) {
         said.push(format!("{} {}", capital(&moment(event.t_s)), lower_first(&event.words)));
     }
