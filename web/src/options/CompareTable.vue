@@ -58,6 +58,13 @@ const ROWS: Row[] = [
     quantity: "plain",
     more: false,
   },
+  {
+    theme: "does it do the job",
+    name: "gives as a generator",
+    value: ({ drives }) => drives.find(({ generating }) => generating)?.generating?.output_power_w,
+    quantity: "power",
+    more: true,
+  },
   { theme: "heat", name: "hottest winding", value: hottest, quantity: "temperature", more: false },
   { theme: "speed", name: "flat out, half charge", value: speed, quantity: "speed", more: true },
   {

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // The power paths of all options one above another, to the same scale: where each loses what.
 import { computed, ref } from "vue";
+import type { DriveEvaluation, OptionSheet } from "../api/client";
 import { useBench } from "../bench/bench";
 import { CASE_WORDS } from "../bench/words";
 import { flowOf } from "../drawing/flow";
 import SaveDrawing from "../drawing/SaveDrawing.vue";
 import { useElementWidth } from "../drawing/width";
 import { viewOf } from "../bench/view";
+import { generatingFlow } from "../run/generating";
 import { shownText } from "../units/quantity";
 
 const emit = defineEmits<{ open: [place: number] }>();
@@ -14,6 +16,14 @@ const bench = useBench();
 const box = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
 const width = useElementWidth(box);
+
+/** The path of a machine that is turned. */
+function turned(option: OptionSheet, result: DriveEvaluation | undefined) {
+  const load = bench.jobDrive?.load;
+  const parts = option.drives.find(({ drive }) => drive === bench.drive?.drive);
+  if (!result?.generating || !parts || load?.kind !== "generator") return null;
+  return generatingFlow(result.generating, load, parts, option, result.ratio);
+}
 
 const flows = computed(() =>
   (bench.document?.options ?? []).map((option, place) => {
@@ -33,8 +43,9 @@ const flows = computed(() =>
             figures: view.option,
             load: bench.jobDrive?.load.kind,
           })
-        : null;
-    return { place, name: option.name, flow, efficiency: point?.efficiency ?? null };
+        : turned(option, view.drive);
+    const efficiency = point?.efficiency ?? view.drive?.generating?.efficiency ?? null;
+    return { place, name: option.name, flow, efficiency };
   }),
 );
 

@@ -149,7 +149,12 @@ function addController(): void {
     </button>
     <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
-  <div class="top">
+  <p v-if="bench.driveFigures?.generating" class="words">
+    A generator's current passes the bridge and then this: it must stand
+    <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when the
+    load falls off. A bridge alone has no limit to give but that of its diodes.
+  </p>
+  <div v-else class="top">
     <CurveChart
       title="Motor and battery current over speed"
       x-label="motor rpm"

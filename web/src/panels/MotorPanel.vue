@@ -10,6 +10,8 @@ import PanelHead from "../parts/PanelHead.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import type { View } from "../bench/view";
 import { displayUnit, figures } from "../units/quantity";
+import GeneratorNote from "../run/GeneratorNote.vue";
+import { useRunning } from "../run/running";
 import CandidateList from "./CandidateList.vue";
 import MotorGuide from "./MotorGuide.vue";
 import MotorReading from "./MotorReading.vue";
@@ -18,6 +20,13 @@ import SlowerNote from "./SlowerNote.vue";
 import SwapNote from "./SwapNote.vue";
 
 const bench = useBench();
+const generates = computed(() => bench.jobDrive?.load.kind === "generator");
+const { value: running } = useRunning(() => generates.value);
+const turned = computed(() =>
+  generates.value
+    ? running.value?.generators.find(({ curves }) => curves.drive === bench.drive?.drive)
+    : undefined,
+);
 const at = computed(() => `${bench.drivePointer}/motor`);
 const brushless = computed(() => bench.drive?.motor.kind === "brushless");
 const chargeWord = computed(() => ({ 1: "full", 0.5: "half", 0.2: "low" })[bench.charge] ?? "");
@@ -199,10 +208,14 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
 </script>
 
 <template>
-  <PanelHead title="Motor" :note="`${bench.drive?.drive} · at ${chargeWord} charge`">
+  <PanelHead
+    title="Motor"
+    :note="generates ? bench.drive?.drive : `${bench.drive?.drive} · at ${chargeWord} charge`"
+  >
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
-  <div class="top">
+  <GeneratorNote v-if="turned" :row="turned" />
+  <div v-else class="top">
     <CurveChart
       title="Motor torque over speed"
       x-label="motor rpm"

@@ -2,7 +2,7 @@
 // The run: a course is taken and what it comes to is told, first in words, then on one axis; the power path follows the moment
 // that is looked at.
 import { computed, onBeforeUnmount, ref, watch } from "vue";
-import { api, type Schemas } from "../api/client";
+import { api } from "../api/client";
 import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
 import { freshName } from "../lib/names";
@@ -14,6 +14,7 @@ import { lanesOf, limitStretches, momentWords, timeAxis, wayAxis } from "./lanes
 import LauncherNote from "./LauncherNote.vue";
 import RunChart from "./RunChart.vue";
 import RunFigures from "./RunFigures.vue";
+import { useRunning } from "./running";
 import { type Course, driveRun, useRuns } from "./runs";
 import { freshMode, modesOf, suits, useTargets } from "./tasks";
 
@@ -44,17 +45,7 @@ const { value: offered } = useAnswer<Course[]>(
         })
       : null,
 );
-const { value: about } = useAnswer<Schemas["Running"]>(
-  () => [bench.shown?.job, bench.option, bench.optionIndex],
-  (signal) =>
-    bench.shown
-      ? api.POST("/api/running", {
-          body: bench.shown,
-          params: { query: { option: bench.optionIndex } },
-          signal,
-        })
-      : null,
-);
+const { value: about } = useRunning();
 
 // ---- which course
 
