@@ -151,3 +151,22 @@ fn measure_works_a_sheet_out_and_refuses_too_few_readings() {
     assert_eq!(output.status.code(), Some(2));
     assert!(text(&output.stderr).contains("/points: 1 points are used, at least 2 speeds are needed"));
 }
+
+#[test]
+fn simulate_runs_a_document_as_json_or_csv() {
+    let build: Value = serde_json::from_str(DOLLY).unwrap();
+    let asked = serde_json::json!({
+        "format": "ypsidyne.simulation/1", "build": build, "mode": { "kind": "hold", "speed_m_s": 4 }, "until_s": 20,
+    });
+    let output = run(&["simulate", "-"], Some(&asked.to_string()));
+    assert!(output.status.success(), "{}", text(&output.stderr));
+    let ran: Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert_eq!((ran["format"].as_str(), ran["ended_by"].as_str()), (Some("ypsidyne.simulated/1"), Some("time")));
+    let table = run(&["simulate", "-", "--csv"], Some(&asked.to_string()));
+    assert_eq!(text(&table.stdout).lines().count(), ran["series"]["t_s"].as_array().unwrap().len() + 1);
+    let mut wrong = asked;
+    wrong["mode"]["speed_m_s"] = serde_json::json!(-4);
+    let refused = run(&["simulate", "-"], Some(&wrong.to_string()));
+    assert_eq!(refused.status.code(), Some(2));
+    assert!(text(&refused.stderr).contains("/mode/speed_m_s"), "{}", text(&refused.stderr));
+}

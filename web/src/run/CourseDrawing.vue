@@ -140,8 +140,10 @@ function drag(event: PointerEvent): void {
   draft.value = set(lane, index, along, value);
 }
 
-function release(): void {
+function release(event: PointerEvent): void {
   if (!held.value) return;
+  // The last move may not have been told.
+  drag(event);
   held.value = null;
   if (draft.value !== props.points) emit("change", draft.value);
 }
@@ -211,6 +213,7 @@ const told = computed(() => {
       data-course-drawing
       @pointermove="drag"
       @pointerup="release"
+      @pointercancel="held = null"
     >
       <g v-for="tick in xTicks" :key="`x${tick}`">
         <line
@@ -309,6 +312,7 @@ const told = computed(() => {
 svg {
   display: block;
   touch-action: none;
+  user-select: none;
 }
 
 .grid {

@@ -350,6 +350,7 @@ defineExpose({ zoom });
 svg {
   display: block;
   touch-action: pan-y;
+  user-select: none;
   cursor: crosshair;
 }
 

@@ -211,7 +211,7 @@ function play(): void {
     return;
   }
   playing.value = true;
-  if (runs.cursor === null || runs.cursor >= endS.value) runs.cursor = 0;
+  if (runs.cursor === null || runs.cursor >= 0.995 * endS.value) runs.cursor = 0;
   let last = performance.now();
   const advance = (now: number) => {
     if (!playing.value) return;
