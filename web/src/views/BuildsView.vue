@@ -150,7 +150,8 @@ const drives = (line: BuildLine) =>
       <h1>YPSIDYNE</h1>
       <span class="soft tagline">the sizing bench for electric machines you build yourself</span>
       <span class="right"
-        ><router-link to="/shelf" class="shelf">Shelf of parts</router-link><PreferencesMenu
+        ><router-link to="/shelf" class="shelf">Shelf of parts</router-link
+        ><router-link to="/bench" class="shelf">Bench</router-link><PreferencesMenu
       /></span>
     </header>
     <div class="body">

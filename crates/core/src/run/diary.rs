@@ -194,7 +194,7 @@ impl Diary {
                 match page.lacking.iter_mut().find(|lacking| lacking.limit == drive.limited_by) {
                     Some(lacking) => lacking.most_nm = lacking.most_nm.max(drive.brake_nm),
                     None => {
-                        page.lacking.push(Lacking { limit: drive.limited_by, from_s: t_s, most_nm: drive.brake_nm })
+                        page.lacking.push(Lacking { limit: drive.limited_by, from_s: t_s, most_nm: drive.brake_nm });
                     }
                 }
             }
