@@ -14,10 +14,11 @@ export const STEPS = [
   "parts",
   "odds",
   "run",
+  "sheet",
 ] as const;
 /** The key that opens a step: its number, and a letter beyond the tenth. */
 export function stepKey(index: number): string {
-  return index < 10 ? String((index + 1) % 10) : "r";
+  return index < 10 ? String((index + 1) % 10) : ("rb"[index - 10] ?? "");
 }
 export type Step = (typeof STEPS)[number];
 

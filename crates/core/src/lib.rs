@@ -54,6 +54,7 @@ mod say;
 pub mod schema;
 pub mod schools;
 pub mod search;
+pub mod sheet;
 pub mod shelf;
 pub mod simulated;
 pub mod sums;
@@ -63,6 +64,8 @@ pub mod templates;
 pub mod typical;
 pub mod units;
 pub mod wire;
+pub mod wiring;
+pub mod workshop;
 
 pub use drive::bus::Limit;
 pub use drive::cases::{Case, LossesW};

@@ -119,7 +119,7 @@ fn a_motor_current_limit_moves_the_hungriest_speed_away_from_stall() {
 #[test]
 fn the_sum_ends_at_what_the_evaluation_requires() {
     for (name, option, _, sums) in every_option() {
-        for drive in &option.drives {
+        for drive in option.drives.iter().filter(|drive| drive.generating.is_none()) {
             let of = |id: &str| {
                 sums.iter().find(|sum| sum.id == id && sum.drive.as_ref() == Some(&drive.drive)).map(|sum| sum.result)
             };

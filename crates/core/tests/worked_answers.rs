@@ -41,7 +41,7 @@ fn differences(reference: &Value, ours: &Value, at: &str, found: &mut Vec<String
     }
 }
 
-/// Checks of the gearing, the shaft and the room came after the worked answers, which know none of them.
+/// Checks of the gearing, the shaft, the room, the leads and of people came after the worked answers, which know none of them.
 const LATER: &[&str] = &[
     "gearing.mesh",
     "gearing.bore",
@@ -54,6 +54,15 @@ const LATER: &[&str] = &[
     "fit.motor",
     "fit.battery",
     "fit.controller",
+    "wire.temperature",
+    "wire.drop",
+    "wire.fuse",
+    "wire.connector",
+    "wire.switch",
+    "safety.projectile_energy",
+    "safety.rim_speed",
+    "safety.blade_stop",
+    "safety.hot_surface",
 ];
 
 /// Only checks with a utilisation stand in the worked answers, and utilisations that agree within the tolerance may

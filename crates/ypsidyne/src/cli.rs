@@ -73,6 +73,19 @@ enum Command {
         #[arg(long)]
         csv: bool,
     },
+    /// Write the build sheet of a build: one HTML file that needs nothing else, to read or print.
+    #[command(
+        long_about = "Reads a ypsidyne.build/1 document and prints its build sheet: what it must do, the power path, the \
+                      verdict, parts, loom and runs, mechanics, settings, charging, first power-up and cautions.\n\n\
+                      The chosen option is taken, the first where none is chosen; --option takes another by its name."
+    )]
+    Sheet {
+        /// The document; - reads standard input.
+        file: PathBuf,
+        /// Name of the option.
+        #[arg(long)]
+        option: Option<String>,
+    },
     /// Work out a bench sheet: readings to figures with their uncertainty, as JSON.
     #[command(long_about = "Reads a ypsidyne.measurement/1 document (the readings of one sheet) and prints a \
                       ypsidyne.measured/1 document: results, uncertainty, the fit, what is wrong with the readings.\n\n\
@@ -147,6 +160,7 @@ pub fn main() -> ExitCode {
         Command::Evaluate { file } => return evaluate(&file),
         Command::Find { file } => return find(&file),
         Command::Measure { file } => return measure(&file),
+        Command::Sheet { file, option } => return build_sheet(&file, option.as_deref()),
         Command::Simulate { file, csv } => return simulate(&file, csv),
         Command::Instruments { motor, port, seed } => run_instruments(motor.as_deref(), port, seed),
         Command::Schema { what } => return schema(&what),
@@ -238,6 +252,22 @@ fn simulate(file: &Path, csv: bool) -> ExitCode {
             return print_text(&ran.lead.series.to_csv());
         }
         print_json(&ran)
+    })
+}
+
+fn build_sheet(file: &Path, option: Option<&str>) -> ExitCode {
+    use ypsidyne_core::sheet::{Title, chosen, sheet};
+    with_document(file, Build::from_json, |build| {
+        let place = match option {
+            None => chosen(&build),
+            Some(name) => build.options.iter().position(|option| option.name == name).ok_or_else(|| {
+                let names: Vec<_> = build.options.iter().map(|option| option.name.as_str()).collect();
+                anyhow::anyhow!("no option is called {name:?}; there are {}", names.join(", "))
+            })?,
+        };
+        let day = crate::time::now().get(..10).unwrap_or_default().to_owned();
+        let text = sheet(&build, place, &Title { day, revision: None }).unwrap_or_default();
+        print_text(&text)
     })
 }
 

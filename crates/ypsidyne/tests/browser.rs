@@ -348,7 +348,7 @@ async fn visitors_from_elsewhere_give_the_passphrase() {
     entry.send_keys("open sesame\u{e007}").await.unwrap();
     browser.until_text("the passphrase is not right").await;
     entry.send_keys("\u{e009}a\u{e000}quarry street\u{e007}").await.unwrap();
-    browser.until_text("4 on the bench").await;
+    browser.until_text("5 on the bench").await;
     browser.end().await;
 }
 

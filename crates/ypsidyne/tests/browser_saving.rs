@@ -168,7 +168,7 @@ async fn the_list_renames_copies_deletes_and_brings_back() {
             "[...document.querySelectorAll(\"[data-build='{name}'] .acts button\")].find(b => b.innerText === '{act}').click()"
         )
     };
-    browser.until("the list", "document.querySelectorAll('[data-build]').length === 4").await;
+    browser.until("the list", "document.querySelectorAll('[data-build]').length === 5").await;
     browser.run(&row("Shuttlecock launcher", "copy")).await;
     browser.until("a copy", "document.querySelector(\"[data-build='Shuttlecock launcher, copy']\")").await;
     browser.run(&row("Shuttlecock launcher, copy", "rename")).await;

@@ -269,7 +269,7 @@ async fn it_ends_gracefully_when_asked() {
 async fn the_demo_is_put_in_once() {
     let server = Server::demo();
     let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
-    assert_eq!(list.len(), 4);
+    assert_eq!(list.len(), 5);
     assert!(list.iter().all(|build| build["options"].as_array().unwrap().len() == 2));
 }
 
@@ -329,14 +329,14 @@ async fn what_stands_ready_is_served_and_usable() {
     let server = Server::start();
     let get = async |path: &str| -> Value { reqwest::get(server.url(path)).await.unwrap().json().await.unwrap() };
     let kinds = get("/api/templates").await;
-    assert_eq!(kinds.as_array().unwrap().len(), 8);
+    assert_eq!(kinds.as_array().unwrap().len(), 9);
     for kind in kinds.as_array().unwrap() {
         let start = get(&format!("/api/templates/{}", kind["kind"].as_str().unwrap())).await;
         let reply = post_json(&server, "/api/builds", start.to_string()).await;
         assert_eq!(reply.status(), StatusCode::CREATED, "{kind}");
     }
     let lines = get("/api/builds").await;
-    assert_eq!(lines.as_array().unwrap().len(), 8);
+    assert_eq!(lines.as_array().unwrap().len(), 9);
     assert!(lines.as_array().unwrap().iter().all(|line| line["options"][0]["verdict"] != "fail"), "{lines}");
     let typical = get("/api/typical").await;
     assert!(typical.as_array().unwrap().iter().all(|entry| !entry["source"].as_str().unwrap().is_empty()));

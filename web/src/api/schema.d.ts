@@ -2978,14 +2978,34 @@ export interface components {
             length_m: number;
             /**
              * Insulation
-             * @description What the insulation is made of.
+             * @description What the insulation is made of; PVC is assumed.
              */
-            insulation?: string | null;
+            insulation?: components["schemas"]["Insulation"] | null;
+            /**
+             * Insulation wall
+             * @description Thickness of the insulation; the usual one when left out.
+             */
+            wall_mm?: number | null;
+            /**
+             * Wires together
+             * @description Wires that lie together and carry current; those of the run when left out.
+             */
+            bundled?: number | null;
+            /**
+             * Steady current
+             * @description Of a kept run or a clamp meter; the hardest work when left out.
+             */
+            steady_a?: number | null;
             /**
              * Connector
              * @description Connector family, generic.
              */
             connector?: string | null;
+            /**
+             * Connector good for
+             * @description Steady current its family is good for.
+             */
+            connector_a?: number | null;
             /**
              * Connectors
              * @description Resistance of all connectors in the run.
@@ -3002,7 +3022,21 @@ export interface components {
              * @description Switch in the run.
              */
             switch?: string | null;
+            /**
+             * Switch good for
+             * @description Current it carries and breaks.
+             */
+            switch_a?: number | null;
+            /**
+             * Switch rated for
+             * @description Direct or alternating current.
+             */
+            switch_rated_for?: components["schemas"]["CurrentKind"] | null;
         };
+        /** @enum {string} */
+        Insulation: "pvc" | "xlpe" | "rubber" | "silicone" | "ptfe" | "enamel";
+        /** @enum {string} */
+        CurrentKind: "dc" | "ac";
         OptionDrive: {
             /**
              * Drive

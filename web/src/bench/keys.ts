@@ -4,7 +4,7 @@ import type { CaseName } from "../api/client";
 import { CHARGES, useBench } from "./bench";
 
 export const KEYS: { keys: string; does: string }[] = [
-  { keys: "1 to 9, 0, r", does: "the steps, Job to Odds, Run" },
+  { keys: "1 to 9, 0, r, b", does: "the steps, Job to Odds, Run, Build sheet" },
   { keys: "t c f s n", does: "the cases: target, climb, full throttle, stall, no load" },
   { keys: "[ ]", does: "charge lower or higher" },
   { keys: "d", does: "the next drive" },
@@ -50,6 +50,7 @@ export function useKeys(act: { step: (index: number) => void; help: () => void }
   function plain(key: string): boolean {
     if (/^[0-9]$/.test(key)) act.step((Number(key) + 9) % 10);
     else if (key === "r") act.step(10);
+    else if (key === "b") act.step(11);
     else if (key === "?") act.help();
     else if (key in CASE_KEYS) {
       const wanted = CASE_KEYS[key] as CaseName;

@@ -64,6 +64,7 @@ const WORDS: Record<string, readonly string[]> = {
     "reference_rpm",
     "reference_power_w",
     "cutting_torque_nm",
+    "brake_torque_nm",
     "inertia_kg_m2",
     "spin_up_s",
   ],

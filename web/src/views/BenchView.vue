@@ -17,6 +17,7 @@ import OptionsPanel from "../options/OptionsPanel.vue";
 import PartsPanel from "../options/PartsPanel.vue";
 import { STEPS, type Step } from "../router";
 import RunPanel from "../run/RunPanel.vue";
+import SheetPanel from "../workshop/SheetPanel.vue";
 import SearchPanel from "../search/SearchPanel.vue";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
@@ -43,9 +44,10 @@ const PANELS = {
   parts: PartsPanel,
   odds: OddsPanel,
   run: RunPanel,
+  sheet: SheetPanel,
 };
 /** Steps about whole options keep what is open in them when another option is taken up. */
-const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run"]);
+const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 const keysShown = ref(false);
 const historyShown = ref(false);

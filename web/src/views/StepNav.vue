@@ -34,6 +34,7 @@ const TITLES: Record<Step, string> = {
   parts: "Parts list",
   odds: "Odds",
   run: "Run",
+  sheet: "Build sheet",
 };
 
 /** What the decision was based on has gone. */
@@ -74,6 +75,11 @@ function runWords(): string {
   return courses === 1 ? "1 course" : `${courses} courses`;
 }
 
+function sheetWords(): string {
+  const done = new Set((bench.option?.power_up ?? []).map(({ step }) => step)).size;
+  return done === 0 ? "settings, first power-up, print" : `first power-up: ${done} done`;
+}
+
 const words = computed<Record<Step, string>>(() => {
   const [load, drive, option] = [bench.jobDrive?.load, bench.drive, bench.option];
   const stages = drive?.gearing ?? [];
@@ -111,6 +117,7 @@ const words = computed<Record<Step, string>>(() => {
     parts: boughtWords(),
     odds: "with every tolerance",
     run: runWords(),
+    sheet: sheetWords(),
   };
 });
 </script>

@@ -13,6 +13,7 @@ mod performance;
 mod safety;
 mod shaft;
 mod teeth;
+mod wire;
 
 use std::fmt::Write;
 
@@ -27,6 +28,8 @@ use crate::supply::{Chain, HALF, Supply};
 
 /// The check that a jam is not the plan: never fails, never the weakest link.
 pub(crate) const JAM: &str = "gearing.gearbox_jam";
+/// The check of what a shot does to people.
+const PROJECTILE: &str = "safety.projectile_energy";
 
 /// Utilisation above which a check that holds is called tight.
 pub const TIGHT_ABOVE: f64 = 0.85;
@@ -279,7 +282,9 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
         fit::judge_drive(drive, &mut ledger);
         performance::judge(&evidence, drive, result, &mut ledger);
         safety::judge_drive(&evidence, drive, &mut ledger);
+        safety::judge_more(&evidence, drive, result, &mut ledger);
     }
+    wire::judge(&evidence, &mut ledger);
     safety::judge_option(&evidence, &mut ledger);
     fit::judge_option(&evidence, &mut ledger);
     let mut checks = ledger.0;
@@ -289,11 +294,12 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
 }
 
 impl Check {
-    /// Whether it can be what gives way first: a jam is not the plan, and a box that goes in does not give way.
+    /// Whether it can be what gives way first: a jam is not the plan, a shot that is no toy is the job itself, and a box that goes in does not give way.
     #[must_use]
     pub fn can_be_weakest(&self) -> bool {
         self.utilisation.is_some()
             && self.code != JAM
+            && self.code != PROJECTILE
             && !(self.code.starts_with("fit.") && self.verdict == Verdict::Ok)
     }
 }

@@ -1,10 +1,15 @@
 //! Checks that are about people.
 
 use super::{Bound, Evidence, Ledger, Subject};
-use crate::constants::{BLADE_TIP_SPEED_LIMIT_M_S, TOUCH_SAFE_DC_V};
+use crate::constants::{BLADE_TIP_SPEED_LIMIT_M_S, RAD_S_PER_RPM, TOUCH_SAFE_DC_V};
 use crate::document::Load;
+use crate::document::build::MountMaterial;
+use crate::document::load::{Blade, Flywheel, Vehicle};
 use crate::drive::Drive;
 use crate::drive::cases::Case;
+use crate::evaluation::DriveEvaluation;
+use crate::numeric::integral;
+use crate::run::launcher::ring_stress_mpa;
 use crate::say::three;
 use crate::supply::FULL;
 
@@ -20,6 +25,163 @@ pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
                 three(limit)
             )
         },
+    );
+}
+
+/// Toys stay below this energy over the area that hits, J/m², for projectiles of more than 0.08 J.
+///
+/// # Source
+/// ASTM F963-17 4.21, ISO 8124-1 4.18 (from memory).
+const TOY_J_PER_M2: f64 = 2500.0;
+/// Up to this energy a projectile is a toy whatever its face, J (EN 71-1, from memory).
+const TOY_J: f64 = 0.08;
+/// A walk-behind blade stands still within this time, s (16 CFR 1205.5(a)(1), from memory).
+const BLADE_STOP_S: f64 = 3.0;
+/// A blade stands when it turns this share of its speed.
+const STANDS: f64 = 0.03;
+
+/// Further checks about people, in the order of the machine.
+pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    match &drive.job.load {
+        Load::Flywheel(wheels) => judge_wheels(wheels, drive, ledger),
+        Load::Blade(blade) => judge_blade_stop(blade, drive, ledger),
+        Load::Vehicle(vehicle) => judge_brake(vehicle, drive, ledger),
+        _ => {}
+    }
+    judge_mount(evidence, drive, result, ledger);
+    judge_failsafe(evidence, drive, ledger);
+}
+
+fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, ledger: &mut Ledger) {
+    if let Some(projectile) = &wheels.projectile {
+        let joule = 0.5 * projectile.mass_kg * projectile.speed_m_s.powi(2);
+        let subject = Subject::of_drive("safety.projectile_energy", "Projectile energy", "J/m²", drive);
+        match projectile.diameter_mm {
+            Some(mm) if joule > TOY_J => {
+                let area_m2 = std::f64::consts::FRAC_PI_4 * (mm * 1e-3).powi(2);
+                ledger.judge(&subject, Some(joule / area_m2), &Bound::At(TOY_J_PER_M2), |demand, limit| {
+                    format!(
+                        "A shot has {} J, {} J/m² over its face; toys end at {} J/m². Eye protection for everyone, always; local \
+                         rules come first.",
+                        three(joule),
+                        three(demand),
+                        three(limit)
+                    )
+                });
+                // Above it it is no toy; that does not break the machine.
+                ledger.only_tight();
+            }
+            _ => {}
+        }
+    }
+    if let (Some(mm), Some(material)) = (wheels.wheel_diameter_mm, wheels.wheel_material) {
+        let rim_m_s = wheels.target_rpm * RAD_S_PER_RPM * mm / 2000.0;
+        ledger.judge(
+            &Subject::of_drive("safety.rim_speed", "Stress in the wheel's rim", "MPa", drive),
+            Some(ring_stress_mpa(material.density_kg_m3(), rim_m_s)),
+            &Bound::At(material.allowed_mpa()),
+            |demand, limit| {
+                format!(
+                    "At {} m/s the rim pulls with {} MPa; its material may carry {} MPa. A wheel that bursts throws its pieces in \
+                     its plane.",
+                    three(rim_m_s),
+                    three(demand),
+                    three(limit)
+                )
+            },
+        );
+    }
+}
+
+/// How long a blade takes to stand after the switch: what drags at it, and the motors where they brake.
+fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let subject = Subject::of_drive("safety.blade_stop", "Blade stands after", "s", drive);
+    if blade.inertia_kg_m2.is_none() {
+        ledger.unknown(&subject, "Give the blade's inertia: how long it turns after the switch depends on it.");
+        return;
+    }
+    let brakes = drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake);
+    let brake_nm = match drive.controller.motor_limit_a.filter(|_| brakes) {
+        Some(limit_a) => drive.motors * drive.gearing.ratio * drive.motor.torque_constant_nm_per_a * limit_a,
+        None => 0.0,
+    };
+    let back = drive.gearing.backward_efficiency.max(0.05);
+    let brake_nm = brake_nm + blade.brake_torque_nm.unwrap_or(0.0);
+    let slows_nm = |speed: f64| {
+        let free_nm = drive.load.level_nm(speed) - blade.cutting_torque_nm;
+        let motor_nm = drive.motors * drive.gearing.ratio * drive.motor.loss.at_nm(drive.motor_rad_s(speed)) / back;
+        free_nm.max(0.0) + motor_nm + brake_nm
+    };
+    let from = drive.load.target_rad_s;
+    if slows_nm(STANDS * from) <= 0.0 {
+        ledger
+            .fail(&subject, "Nothing slows the blade: neither bearings, air nor a brake are in the build.".to_owned());
+        return;
+    }
+    let inertia = drive.inertia_kg_m2();
+    let seconds = integral(STANDS * from, from, 1e-6, &|speed| inertia / slows_nm(speed));
+    ledger.judge(&subject, seconds, &Bound::At(BLADE_STOP_S), |demand, limit| {
+        format!(
+            "After the switch the blade turns on for {} s {}; a walk-behind mower's must stand within {} s.",
+            three(demand),
+            if brake_nm > 0.0 { "against its brake" } else { "with nothing but air and bearings against it" },
+            three(limit)
+        )
+    });
+}
+
+/// Something that rolls needs something that stops it.
+fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let subject = Subject::of_drive("safety.no_brake", "Brake", "", drive);
+    let motors = drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake);
+    match (motors, vehicle.friction_brake) {
+        (false, Some(false)) => ledger.fail(
+            &subject,
+            "Neither the motors nor a friction brake can stop it: let the controller brake, or fit a brake.".to_owned(),
+        ),
+        (false, None) => {
+            ledger.unknown(&subject, "The motors cannot brake: say in Job whether a friction brake stops it.")
+        }
+        _ => {}
+    }
+}
+
+/// A mount of plastic or wood under a warm motor.
+fn judge_mount(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let Some(limit_c) = drive.parts.mount_material.and_then(MountMaterial::limit_c) else { return };
+    let subject = Subject::of_drive("safety.hot_surface", "Mount under the motor", "°C", drive);
+    let case_c = result.thermal.as_ref().and_then(|thermal| thermal.case_c);
+    let _ = evidence;
+    match case_c {
+        Some(case_c) => ledger.judge(&subject, Some(case_c), &Bound::At(limit_c), |demand, limit| {
+            format!(
+                "The motor's can gets {} °C warm and its mount gives way at {} °C; above 51 °C metal burns skin within a minute.",
+                three(demand),
+                three(limit)
+            )
+        }),
+        None => ledger.unknown(&subject, "The can's temperature is not known: give mass and size of the motor."),
+    }
+}
+
+/// A throttle that is held when the signal is lost.
+fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let held = drive.parts.controller.as_ref().and_then(|controller| controller.failsafe_throttle);
+    let Some(held) = held.filter(|held| *held > 0.0) else { return };
+    let free = evidence.chain.figures(drive.index, FULL, Case::NoLoad);
+    let speed = free.map_or_else(String::new, |figures| {
+        let rad_s = held * figures.output_rad_s;
+        match drive.load.travel_radius_m {
+            Some(metres) => format!(", up to {} km/h with these motors", three(3.6 * rad_s * metres)),
+            None => format!(", up to {} rpm with these motors", three(crate::drive::cases::rpm(rad_s))),
+        }
+    });
+    ledger.fail(
+        &Subject::of_drive("safety.failsafe", "Failsafe", "", drive),
+        format!(
+            "When the signal is lost it holds {} % throttle{speed}: it runs away. A failsafe must stop it.",
+            three(100.0 * held)
+        ),
     );
 }
 

@@ -35,6 +35,7 @@ record! {
             "What the last shaft turns.";
         controller: Option<Controller>, typed(), "Controller", "The controller; none for a plain switch.";
         controller_count: u32 = 1, number(1.0, 32.0), "Controllers", "Equal controllers.";
+        mount_material: Option<MountMaterial>, typed(), "Mounted in", "What the motor's mount is made of.";
     }
     check(|drive, at, problems| {
         if drive.motors_per_channel > drive.motor_count {
@@ -46,12 +47,85 @@ record! {
     })
 }
 
-record! {
-    /// Leads.
-    Wiring {
-        runs: Vec<WiringRun> = Vec::new(), list(0, 64), "Runs", "Pairs of leads.";
+choice! {
+    /// What takes the battery off.
+    MainSwitch {
+        Switch = "switch", "Switch";
+        AntiSpark = "anti_spark", "Anti-spark switch";
+        LoopKey = "loop_key", "Loop key";
     }
 }
+
+record! {
+    /// Leads, and what else hangs in the loom.
+    Wiring {
+        runs: Vec<WiringRun> = Vec::new(), list(0, 64), "Runs", "Pairs of leads.";
+        main_switch: Option<MainSwitch>, typed(), "Main switch", "What takes the battery off.";
+        alarm: bool = false, typed(), "Alarm on the balance lead", "Sounds when a cell is low.";
+        input_capacitance_uf: Option<f64>, number(0.0, 1e6), "Capacitors at the input", "Of all controllers together, µF.";
+        receiver: bool = false, typed(), "Receiver", "Radio control.";
+        regulators: u32 = 1, number(0.0, 20.0), "Regulators that feed it", "Red wires that are left in: one is right.";
+        servos: u32 = 0, number(0.0, 20.0), "Servos", "On the receiver.";
+        signal_split: bool = false, typed(), "Servos on a Y-lead", "Two servos on one channel.";
+    }
+}
+
+impl Default for Wiring {
+    fn default() -> Self {
+        Self {
+            runs: Vec::new(),
+            main_switch: None,
+            alarm: false,
+            input_capacitance_uf: None,
+            receiver: false,
+            regulators: 1,
+            servos: 0,
+            signal_split: false,
+        }
+    }
+}
+
+choice! {
+    /// What a motor is mounted in.
+    MountMaterial {
+        Metal = "metal", "Metal";
+        Pla = "pla", "Printed PLA";
+        Petg = "petg", "Printed PETG";
+        Abs = "abs", "Printed ABS or ASA";
+        Nylon = "nylon", "Printed nylon";
+        Wood = "wood", "Wood";
+    }
+}
+
+impl MountMaterial {
+    /// What it may get for good where it carries a motor, °C; `None` for metal.
+    ///
+    /// # Source
+    /// Somewhat below the glass transition of the plastic (datasheet ranges, from memory; judgement).
+    #[must_use]
+    pub const fn limit_c(self) -> Option<f64> {
+        match self {
+            Self::Metal => None,
+            Self::Pla => Some(50.0),
+            Self::Petg => Some(65.0),
+            Self::Abs => Some(85.0),
+            Self::Nylon => Some(80.0),
+            Self::Wood => Some(90.0),
+        }
+    }
+}
+
+record! {
+    /// A step of the first power-up that was done.
+    Tick {
+        step: String, name(100), "Step", "Which one.";
+        at: String, text(40), "Done", "When, RFC 3339.";
+        reading: Option<f64>, number(-1e6, 1e9), "Reading", "What was read.";
+    }
+}
+
+/// Most ticks of an option.
+pub const MOST_TICKS: usize = 200;
 
 /// Most free lines of a parts list.
 pub const MOST_LINES: usize = 300;
@@ -61,9 +135,10 @@ record! {
     OptionSheet {
         name: String, name(120), "Option", "What you call this option.";
         battery: Battery, typed(), "Battery", "The battery.";
-        wiring: Wiring = Wiring { runs: Vec::new() }, typed(), "Wiring", "Leads.";
+        wiring: Wiring = Wiring::default(), typed(), "Wiring", "Leads.";
         drives: Vec<OptionDrive>, list(1, MOST_DRIVES), "Drives", "One for each drive of the job.";
         parts_list: Vec<FreeLine> = Vec::new(), list(0, MOST_LINES), "Parts list", "What else is needed.";
+        power_up: Vec<Tick> = Vec::new(), list(0, MOST_TICKS), "First power-up", "What is done of it.";
     }
     check(|option, at, problems| {
         refuse_twins(option.drives.iter().map(|drive| drive.drive.as_str()), "drive", &at.key("drives"), problems);

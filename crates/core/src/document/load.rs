@@ -80,6 +80,7 @@ record! {
         reference_rpm: f64, number(0.1, 500_000.0), "Known point: speed", "Speed of a known point in free air.";
         reference_power_w: f64, number(0.0, 1e6), "Known point: power", "Shaft power in free air at that speed.";
         cutting_torque_nm: f64 = 0.0, number(0.0, 1e5), "Cutting torque", "Torque the crop adds.";
+        brake_torque_nm: Option<f64>, number(0.0, 1e5), "Blade brake", "Torque of a brake that grips when the switch is let go.";
         target_tip_speed_m_s: f64, number(0.01, 400.0), "Tip speed wanted", "Speed of the blade tip.";
         inertia_kg_m2: Option<f64>, number(0.0, 1e5), "Inertia", "Inertia of the blade.";
         spin_up_s: Option<f64>, number(0.001, 10_000.0), "Spun up within", "Time from rest to that speed.";

@@ -276,6 +276,7 @@ part! {
         commutation: Commutation = Commutation::SixStep, typed(), "Commutation", "How the phases are driven.";
         on_resistance_ohm: f64 = 0.0, number(0.0, 10.0), "On-resistance", "Resistance of the whole conduction path.";
         idle_power_w: f64 = 0.0, number(0.0, 1000.0), "Idle power", "What it draws at rest.";
+        failsafe_throttle: Option<f64>, number(0.0, 1.0), "Failsafe throttle", "What it holds when the signal is lost; 0 stops.";
         max_duty: f64 = 1.0, number(0.05, 1.0), "Highest duty", "Largest share of the battery voltage it passes on.";
         max_erpm: Option<f64>, number(100.0, 10_000_000.0), "Highest electrical speed", "Speed times pole pairs.";
         sensors: Option<Vec<Sensor>>, super::reading::list(0, 3), "Sensors it reads", "Rotor sensors it can read.";
@@ -418,6 +419,42 @@ impl super::reading::FieldValue for Circuit {
     }
 }
 
+choice! {
+    /// What a wire is insulated with.
+    Insulation {
+        Pvc = "pvc", "PVC";
+        Xlpe = "xlpe", "Cross-linked polyethylene";
+        Rubber = "rubber", "Rubber";
+        Silicone = "silicone", "Silicone";
+        Ptfe = "ptfe", "PTFE";
+        Enamel = "enamel", "Enamel";
+    }
+}
+
+impl Insulation {
+    /// What it stands for good, °C.
+    ///
+    /// # Source
+    /// IEC 60227 PVC 70 °C, IEC 60502 cross-linked polyethylene 90 °C, IEC 60245 rubber 60 °C and silicone 180 °C, enamel of
+    /// class F 155 °C (IEC 60085), PTFE 200 °C (common practice); from memory.
+    #[must_use]
+    pub const fn limit_c(self) -> f64 {
+        match self {
+            Self::Rubber => 60.0,
+            Self::Pvc => 70.0,
+            Self::Xlpe => 90.0,
+            Self::Enamel => 155.0,
+            Self::Silicone => 180.0,
+            Self::Ptfe => 200.0,
+        }
+    }
+}
+
+choice! {
+    /// What a rating is for.
+    CurrentKind { Dc = "dc", "Direct current"; Ac = "ac", "Alternating current"; }
+}
+
 record! {
     /// A pair of leads; `length_m` is one way.
     WiringRun {
@@ -426,11 +463,17 @@ record! {
         awg: Option<f64>, number(-3.0, 40.0), "Gauge (AWG)", "American wire gauge; 0, -1, -2, -3 for 1/0 to 4/0.";
         area_mm2: Option<f64>, number(0.005, 1000.0), "Cross-section", "Copper area.";
         length_m: f64, number(0.0, 1000.0), "Length, one way", "Length of one lead of the pair.";
-        insulation: Option<String>, text(80), "Insulation", "What the insulation is made of.";
+        insulation: Option<Insulation>, typed(), "Insulation", "What the insulation is made of; PVC is assumed.";
+        wall_mm: Option<f64>, number(0.0, 20.0), "Insulation wall", "Thickness of the insulation; the usual one when left out.";
+        bundled: Option<u32>, number(1.0, 100.0), "Wires together", "Wires that lie together and carry current; those of the run when left out.";
+        steady_a: Option<f64>, number(0.0, 10_000.0), "Steady current", "Of a kept run or a clamp meter; the hardest work when left out.";
         connector: Option<String>, text(80), "Connector", "Connector family, generic.";
+        connector_a: Option<f64>, number(0.01, 10_000.0), "Connector good for", "Steady current its family is good for.";
         connector_ohm: f64 = 0.0, number(0.0, 10.0), "Connectors", "Resistance of all connectors in the run.";
         fuse_a: Option<f64>, number(0.01, 10_000.0), "Fuse", "Rating of the fuse in the run.";
         switch: Option<String>, text(80), "Switch", "Switch in the run.";
+        switch_a: Option<f64>, number(0.001, 10_000.0), "Switch good for", "Current it carries and breaks.";
+        switch_rated_for: Option<CurrentKind>, typed(), "Switch rated for", "Direct or alternating current.";
     }
     check(|run, at, problems| {
         match (run.awg, run.area_mm2) {

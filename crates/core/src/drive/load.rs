@@ -251,6 +251,7 @@ mod tests {
             reference_rpm: 1000.0,
             reference_power_w: 10.0,
             cutting_torque_nm: 0.0,
+            brake_torque_nm: None,
             target_tip_speed_m_s: m_s,
             inertia_kg_m2: None,
             spin_up_s: None,

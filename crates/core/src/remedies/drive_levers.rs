@@ -4,6 +4,8 @@ use super::Draft;
 use super::grid::{counting_down, counting_up, falling, rising};
 use super::levers::{Group, Lever, PartNeed, Wanted, whole};
 use super::scaling::{longer, rewound, stronger, times};
+use crate::document::build::MountMaterial;
+use crate::document::parts::GearingKind;
 use crate::document::{Controller, Cooling, InsulationClass, MachineKind, MagnetGrade, Motor, OptionDrive};
 use crate::say::three;
 use crate::shelf::PartKind;
@@ -14,6 +16,9 @@ pub(super) struct DriveLevers<'a> {
     pub place: usize,
     pub index: usize,
 }
+
+/// Share of the power that two chains one after the other let through (common practice).
+const CHAINS_EFFICIENCY: f64 = 0.9;
 
 fn motor_need(place: usize) -> impl Fn(&Draft) -> PartNeed {
     move |draft| {
@@ -236,6 +241,84 @@ impl DriveLevers<'_> {
             ));
         }
         levers
+    }
+
+    /// A controller that brakes.
+    pub fn braking(&self) -> Option<Lever> {
+        let place = self.place;
+        let controller = self.parts.controller.as_ref().filter(|controller| !controller.can_brake)?;
+        controller.motor_current_limit_a?;
+        Some(Lever::new(
+            Group::Setting,
+            self.pointer("/controller/can_brake"),
+            vec![1.0],
+            move |draft, _| {
+                if let Some(controller) = &mut draft.option.drives[place].controller {
+                    controller.can_brake = true;
+                }
+            },
+            |_| "A controller that brakes the motor, set to brake when the throttle is let go.".to_owned(),
+        ))
+    }
+
+    /// A failsafe that stops.
+    pub fn failsafe_off(&self) -> Option<Lever> {
+        let place = self.place;
+        self.parts.controller.as_ref()?.failsafe_throttle.filter(|held| *held > 0.0)?;
+        Some(Lever::new(
+            Group::Setting,
+            self.pointer("/controller/failsafe_throttle"),
+            vec![0.0],
+            move |draft, _| {
+                if let Some(controller) = &mut draft.option.drives[place].controller {
+                    controller.failsafe_throttle = Some(0.0);
+                }
+            },
+            |_| "A failsafe that stops when the signal is lost.".to_owned(),
+        ))
+    }
+
+    /// A mount of something that stands more heat.
+    pub fn mount(&self) -> Option<Lever> {
+        let place = self.place;
+        let now = self.parts.mount_material?.limit_c()?;
+        let better =
+            MountMaterial::ALL.iter().enumerate().filter(|(_, material)| material.limit_c().is_none_or(|c| c > now));
+        #[allow(clippy::cast_precision_loss, reason = "a handful of materials")]
+        let steps = better.map(|(place, _)| place as f64).collect();
+        Some(Lever::new(
+            Group::Motor,
+            self.pointer("/mount_material"),
+            steps,
+            move |draft, step| {
+                draft.option.drives[place].mount_material = Some(MountMaterial::ALL[whole(step) as usize])
+            },
+            |step| format!("A mount of {}.", MountMaterial::ALL[whole(step) as usize].label().to_lowercase()),
+        ))
+    }
+
+    /// Chains in place of a direct drive, so that the machine turns faster than what turns it.
+    pub fn speed_up(&self) -> Vec<Lever> {
+        let place = self.place;
+        let direct = self.parts.gearing.iter().enumerate().filter(|(_, stage)| {
+            stage.kind == GearingKind::Direct && stage.ratio.is_none() && stage.driver_teeth.is_none()
+        });
+        direct
+            .map(|(stage_place, _)| {
+                Lever::new(
+                    Group::Gearing,
+                    self.pointer(&format!("/gearing/{stage_place}")),
+                    rising(1.0, 60.0),
+                    move |draft, step| {
+                        let stage = &mut draft.option.drives[place].gearing[stage_place];
+                        stage.kind = GearingKind::Chain;
+                        stage.ratio = Some(step);
+                        stage.efficiency = Some(CHAINS_EFFICIENCY);
+                    },
+                    |step| format!("Chains of 1 : {} in all instead of a direct drive.", three(step)),
+                )
+            })
+            .collect()
     }
 
     /// A smaller or larger driven wheel.

@@ -50,6 +50,7 @@ const WISHES: &[Wish] = &[
     Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Flywheel, some spin_up_s) },
     Wish { key: "inertia_kg_m2", words: "Lighter wheels:", unit: "kg·m²", eases_downward: true, factor: 0.3, group: Group::Mass, place: figure!(Flywheel, inertia_kg_m2) },
     Wish { key: "projectile/per_second", words: "A rate of", unit: "shots a second", eases_downward: true, factor: 0.1, group: Group::Asked, place: shots },
+    Wish { key: "projectile/speed_m_s", words: "Shots with", unit: "m/s", eases_downward: true, factor: 0.3, group: Group::Asked, place: thrown },
     Wish { key: "target_rpm", words: "The fan at", unit: "rpm", eases_downward: true, factor: 0.4, group: Group::Asked, place: figure!(Fan, target_rpm) },
     Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Fan, some spin_up_s) },
     Wish { key: "target_tip_speed_m_s", words: "A tip speed of", unit: "m/s", eases_downward: true, factor: 0.4, group: Group::Asked, place: figure!(Blade, target_tip_speed_m_s) },
@@ -59,6 +60,30 @@ const WISHES: &[Wish] = &[
     Wish { key: "target_rpm", words: "The shaft at", unit: "rpm", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(ConstantTorque, target_rpm) },
     Wish { key: "torque_nm", words: "A torque of", unit: "N·m", eases_downward: true, factor: 0.2, group: Group::Asked, place: figure!(ConstantTorque, torque_nm) },
 ];
+
+fn thrown(load: &mut Load) -> Option<&mut f64> {
+    match load {
+        Load::Flywheel(flywheel) => Some(&mut flywheel.projectile.as_mut()?.speed_m_s),
+        _ => None,
+    }
+}
+
+/// A brake that grips the blade when the switch is let go.
+pub(super) fn blade_brake(draft: &Draft, drive: &str) -> Option<Lever> {
+    let place = draft.job.drives.iter().position(|served| served.name == drive)?;
+    let Load::Blade(blade) = &draft.job.drives[place].load else { return None };
+    Some(Lever::new(
+        Group::Mass,
+        format!("/job/drives/{place}/load/brake_torque_nm"),
+        rising(blade.brake_torque_nm.unwrap_or(0.0).max(0.05), 2000.0),
+        move |draft, step| {
+            if let Load::Blade(blade) = &mut draft.job.drives[place].load {
+                blade.brake_torque_nm = Some(step);
+            }
+        },
+        |step| format!("A brake of {} N·m on the blade that grips when the switch is let go.", three(step)),
+    ))
+}
 
 fn shots(load: &mut Load) -> Option<&mut f64> {
     match load {

@@ -53,6 +53,8 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
         "motor.rim_speed" | "motor.shaft" | "gearing.input_speed" | "gearing.bending" | "gearing.belt_tension" => {
             levers.push(cells(false));
         }
+        "generator.voltage" | "safety.runaway_generator" => {}
+        "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" => {}
         "fit.battery" => levers.extend(room_levers::packs_that_fit(draft, index)),
         "fit.controller" => levers.extend(room_levers::controller_room(draft)),
         "performance.traction" | "gearing.chain_load" => {}
@@ -161,6 +163,30 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
             levers.push(drive.count());
             motor_limit(&mut levers, true);
         }
+        "generator.voltage" => {
+            levers.extend(drive.speed_up());
+            levers.extend(drive.gearing(true));
+            levers.push(drive.kv(false));
+        }
+        "safety.runaway_generator" => {
+            levers.extend(drive.controller_rating(
+                "max_voltage_v",
+                "V",
+                |controller| &mut controller.max_voltage_v,
+                true,
+            ));
+            levers.extend(drive.gearing(false));
+            levers.push(drive.kv(true));
+        }
+        "wire.temperature" | "wire.drop" | "wire.fuse" => {
+            if code == "wire.fuse" {
+                levers.extend(supply_levers::fuses(draft, drive.index));
+            }
+            levers.extend(supply_levers::wires(draft, drive.index, Some(&drive.parts.drive)));
+        }
+        "wire.connector" | "wire.switch" => {
+            levers.extend(supply_levers::ratings_of_runs(draft, drive.index, code));
+        }
         "gearing.mesh" => levers.extend(drive.meshing(stage)),
         "gearing.bore" => levers.extend(drive.bore(stage)),
         "gearing.bending" => {
@@ -218,6 +244,17 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
             motor_limit(&mut levers, false);
             battery_limit(&mut levers, false);
         }
+        "safety.blade_stop" => {
+            levers.extend(drive.braking());
+            levers.extend(job_levers::blade_brake(draft, &drive.parts.drive));
+        }
+        "safety.no_brake" => levers.extend(drive.braking()),
+        "safety.failsafe" => levers.extend(drive.failsafe_off()),
+        "safety.hot_surface" => {
+            levers.extend(drive.mount());
+            levers.extend([drive.size(), drive.cooling(), drive.count()]);
+        }
+        "safety.projectile_energy" | "safety.rim_speed" => {}
         _ if group == "safety" => {
             levers.push(drive.kv(false));
             levers.extend(drive.gearing(true));

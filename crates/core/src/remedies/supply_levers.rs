@@ -7,6 +7,7 @@ use crate::document::{Battery, Chemistry, Circuit};
 use crate::say::three;
 use crate::shelf::PartKind;
 use crate::wire::awg_area_mm2;
+use crate::wiring::runs::{AREAS_MM2, FUSES_A, GAUGES};
 
 /// Highest continuous rating a listing of this chemistry still prints (common practice).
 pub(crate) fn highest_c(chemistry: Chemistry) -> f64 {
@@ -144,10 +145,48 @@ pub(super) fn board(draft: &Draft, index: usize) -> Option<Lever> {
     ))
 }
 
-/// Gauges that shops keep, thin to thick.
-const GAUGES: [f64; 14] = [28.0, 26.0, 24.0, 22.0, 20.0, 18.0, 16.0, 14.0, 12.0, 10.0, 8.0, 6.0, 4.0, 2.0];
-/// Cross-sections that shops keep, mm² (the row of IEC 60228).
-const AREAS_MM2: [f64; 16] = [0.22, 0.35, 0.5, 0.75, 1.0, 1.5, 2.5, 4.0, 6.0, 10.0, 16.0, 25.0, 35.0, 50.0, 70.0, 95.0];
+/// Another fuse, run by run.
+pub(super) fn fuses(draft: &Draft, index: usize) -> Vec<Lever> {
+    let runs = draft.option.wiring.runs.iter().enumerate();
+    runs.filter_map(|(place, run)| {
+        let now = run.fuse_a?;
+        let name = run.name.clone();
+        Some(Lever::new(
+            Group::Wiring,
+            format!("/options/{index}/wiring/runs/{place}/fuse_a"),
+            FUSES_A
+                .into_iter()
+                .filter(|fuse| *fuse > now)
+                .chain(FUSES_A.into_iter().rev().filter(|fuse| *fuse < now))
+                .collect(),
+            move |draft, step| draft.option.wiring.runs[place].fuse_a = Some(step),
+            move |step| format!("A fuse of {} A in {name} instead of {} A.", three(step), three(now)),
+        ))
+    })
+    .collect()
+}
+
+/// A connector or a switch for more, run by run.
+pub(super) fn ratings_of_runs(draft: &Draft, index: usize, code: &str) -> Vec<Lever> {
+    let connector = code == "wire.connector";
+    let runs = draft.option.wiring.runs.iter().enumerate();
+    runs.filter_map(|(place, run)| {
+        let now = if connector { run.connector_a } else { run.switch_a }?;
+        let (key, what) = if connector { ("connector_a", "connector") } else { ("switch_a", "switch or a relay") };
+        let name = run.name.clone();
+        Some(Lever::new(
+            Group::Wiring,
+            format!("/options/{index}/wiring/runs/{place}/{key}"),
+            rising(now, 20.0),
+            move |draft, step| {
+                let run = &mut draft.option.wiring.runs[place];
+                *(if connector { &mut run.connector_a } else { &mut run.switch_a }) = Some(step);
+            },
+            move |step| format!("A {what} for {} A in {name} instead of {} A.", three(step), three(now)),
+        ))
+    })
+    .collect()
+}
 
 /// Thicker leads, run by run: those of the battery, and those of one drive's motor.
 pub(super) fn wires(draft: &Draft, index: usize, drive: Option<&str>) -> Vec<Lever> {

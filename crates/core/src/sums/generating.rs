@@ -86,6 +86,9 @@ pub(super) fn write<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, paper: &mut Paper)
         .solved("U", "voltage at what hangs on it", result.output_voltage_v, "V")
         .solved("I", "current", result.current_a, "A")
         .gives("P = N · U · I", result.output_power_w, "W", OHM);
+    if result.runaway_voltage_v <= 0.0 {
+        return;
+    }
     paper
         .line("generating.runaway", name, "voltage when the load falls off", "What if nothing hangs on it any more?")
         .solved("n_r", "machine speed then", result.runaway_motor_rpm, "rpm")

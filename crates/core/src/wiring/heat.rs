@@ -49,7 +49,8 @@ fn air(kelvin: f64) -> (f64, f64, f64) {
 pub fn convection_w_m2_k(diameter_m: f64, surface_c: f64, ambient_c: f64) -> f64 {
     let film = 0.5 * (surface_c + ambient_c) + KELVIN;
     let (viscosity, conductivity, prandtl) = air(film);
-    let rayleigh = 9.806_65 * (surface_c - ambient_c).abs() / film * diameter_m.powi(3) / (viscosity * viscosity) * prandtl;
+    let rayleigh =
+        9.806_65 * (surface_c - ambient_c).abs() / film * diameter_m.powi(3) / (viscosity * viscosity) * prandtl;
     let shape = (1.0 + (0.559 / prandtl).powf(9.0 / 16.0)).powf(8.0 / 27.0);
     let nusselt = (0.60 + 0.387 * rayleigh.powf(1.0 / 6.0) / shape).powi(2);
     nusselt * conductivity / diameter_m
@@ -68,17 +69,13 @@ impl Wire {
     fn lost_w_m(&self, surface_c: f64, ambient_c: f64) -> f64 {
         let outer = self.outer_m();
         let by_air = convection_w_m2_k(outer, surface_c, ambient_c) * (surface_c - ambient_c);
-        let radiated =
-            EMISSIVITY * STEFAN_BOLTZMANN * ((surface_c + KELVIN).powi(4) - (ambient_c + KELVIN).powi(4));
+        let radiated = EMISSIVITY * STEFAN_BOLTZMANN * ((surface_c + KELVIN).powi(4) - (ambient_c + KELVIN).powi(4));
         PI * outer * (by_air + radiated)
     }
 
-    /// Heat that leaves a metre of it when its copper has a temperature, W/m.
-    fn leaves_w_m(&self, copper_c: f64, ambient_c: f64) -> f64 {
-        let wall = (self.outer_m() / self.conductor_m()).ln() / (2.0 * PI * INSULATION_W_M_K);
-        let surface_c =
-            falling_root(ambient_c, copper_c, 1e-9, |surface| copper_c - surface - wall * self.lost_w_m(surface, ambient_c));
-        self.lost_w_m(surface_c, ambient_c)
+    /// Thermal resistance of a metre of the wall, K·m/W.
+    fn wall_k_m_w(&self) -> f64 {
+        (self.outer_m() / self.conductor_m()).ln() / (2.0 * PI * INSULATION_W_M_K)
     }
 
     /// Heat a current makes in a metre of it, W/m.
@@ -100,12 +97,13 @@ impl Wire {
         if current_a <= 0.0 {
             return Some(ambient_c);
         }
-        let surplus = |copper_c: f64| self.made_w_m(current_a, copper_c) - self.leaves_w_m(copper_c, ambient_c);
-        // What leaves grows faster than what is made until far beyond any insulation.
-        if surplus(HOTTEST_C) > 0.0 {
-            return None;
-        }
-        Some(falling_root(ambient_c, HOTTEST_C, 1e-9, surplus))
+        // Along the surface temperature both sides are plain: what leaves, and the copper inside the wall.
+        let wall = self.wall_k_m_w();
+        let copper_c = |surface_c: f64| surface_c + wall * self.lost_w_m(surface_c, ambient_c);
+        let surplus =
+            |surface_c: f64| self.made_w_m(current_a, copper_c(surface_c)) - self.lost_w_m(surface_c, ambient_c);
+        let surface_c = falling_root(ambient_c, HOTTEST_C, 1e-9, surplus);
+        Some(copper_c(surface_c)).filter(|celsius| *celsius < HOTTEST_C)
     }
 
     /// Steady current that brings the copper to a temperature, A; 0 where the air is as warm.
@@ -114,8 +112,11 @@ impl Wire {
         if copper_c <= ambient_c {
             return 0.0;
         }
+        let wall = self.wall_k_m_w();
+        let short = |surface_c: f64| copper_c - surface_c - wall * self.lost_w_m(surface_c, ambient_c);
+        let surface_c = falling_root(ambient_c, copper_c, 1e-9, short);
         let ohm_m = COPPER_RESISTIVITY_OHM_M / (self.area_mm2 * 1e-6) * copper_factor(copper_c);
-        self.grouping * (self.leaves_w_m(copper_c, ambient_c) / ohm_m).sqrt()
+        self.grouping * (self.lost_w_m(surface_c, ambient_c) / ohm_m).sqrt()
     }
 }
 

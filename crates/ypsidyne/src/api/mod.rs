@@ -11,6 +11,7 @@ mod part_files;
 mod parts;
 pub mod problem;
 mod runs;
+mod workshop;
 mod search_asked;
 mod searches;
 mod session;
@@ -97,6 +98,7 @@ fn routes() -> Vec<Route> {
         options::routes(),
         sheets::routes(),
         runs::routes(),
+        workshop::routes(),
         instruments::routes(),
         session::routes(),
     ]

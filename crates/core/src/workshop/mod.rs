@@ -1,0 +1,54 @@
+//! From the plan to the thing on the bench: the loom, how it hangs together, charging, settings, the first power-up.
+//!
+//! * [`loom`]: the drawing. [`topology`]: what hangs on what. [`charging`], [`settings`], [`power_up`]: what is done with it.
+
+pub mod charging;
+pub mod loom;
+pub mod power_up;
+pub mod settings;
+pub mod topology;
+
+use serde::Serialize;
+
+use crate::document::Build;
+use crate::supply::Chain;
+use crate::wiring::{JudgedRun, judged};
+
+/// Everything a workshop needs of an option.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Workshop {
+    /// The option.
+    pub option: String,
+    /// Its runs, judged.
+    pub runs: Vec<JudgedRun>,
+    /// Its loom.
+    pub loom: loom::Loom,
+    /// The loom as SVG.
+    pub loom_svg: String,
+    /// How it hangs together.
+    pub findings: Vec<topology::Finding>,
+    /// Charging and keeping its packs.
+    pub charging: charging::Charging,
+    /// What is keyed into its controllers.
+    pub settings: Vec<settings::Setting>,
+    /// The first power-up.
+    pub power_up: Vec<power_up::PowerStep>,
+}
+
+/// Everything a workshop needs of an option; `None` where the build has no such option.
+#[must_use]
+pub fn workshop(build: &Build, place: usize) -> Option<Workshop> {
+    let option = build.options.get(place)?;
+    let chain = Chain::new(&build.job, option);
+    let drawn = loom::loom(option);
+    Some(Workshop {
+        option: option.name.clone(),
+        runs: judged(&build.job, option),
+        loom_svg: loom::svg(&drawn),
+        loom: drawn,
+        findings: topology::findings(build, option),
+        charging: charging::charging(option, chain.supply().all_hardest.current_a),
+        settings: settings::settings(&chain),
+        power_up: power_up::power_up(build, place),
+    })
+}
