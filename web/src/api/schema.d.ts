@@ -1100,6 +1100,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Loom, runs, charging, settings and first power-up of an option. */
+        post: operations["workshop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The build sheet of a stored build, one HTML file to print. */
+        get: operations["buildSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments": {
         parameters: {
             query?: never;
@@ -2535,6 +2569,11 @@ export interface components {
              */
             cutting_torque_nm?: number;
             /**
+             * Blade brake
+             * @description Torque of a brake that grips when the switch is let go.
+             */
+            brake_torque_nm?: number | null;
+            /**
              * Tip speed wanted
              * @description Speed of the blade tip.
              */
@@ -2776,7 +2815,12 @@ export interface components {
              * Wiring
              * @description Leads.
              * @default {
-             *       "runs": []
+             *       "runs": [],
+             *       "alarm": false,
+             *       "receiver": false,
+             *       "regulators": 1,
+             *       "servos": 0,
+             *       "signal_split": false
              *     }
              */
             wiring?: components["schemas"]["Wiring"];
@@ -2791,6 +2835,12 @@ export interface components {
              * @default []
              */
             parts_list?: components["schemas"]["FreeLine"][];
+            /**
+             * First power-up
+             * @description What is done of it.
+             * @default []
+             */
+            power_up?: components["schemas"]["Tick"][];
         };
         Battery: {
             /**
@@ -2949,6 +2999,46 @@ export interface components {
              * @default []
              */
             runs?: components["schemas"]["WiringRun"][];
+            /**
+             * Main switch
+             * @description What takes the battery off.
+             */
+            main_switch?: components["schemas"]["MainSwitch"] | null;
+            /**
+             * Alarm on the balance lead
+             * @description Sounds when a cell is low.
+             * @default false
+             */
+            alarm?: boolean;
+            /**
+             * Capacitors at the input
+             * @description Of all controllers together, µF.
+             */
+            input_capacitance_uf?: number | null;
+            /**
+             * Receiver
+             * @description Radio control.
+             * @default false
+             */
+            receiver?: boolean;
+            /**
+             * Regulators that feed it
+             * @description Red wires that are left in: one is right.
+             * @default 1
+             */
+            regulators?: number;
+            /**
+             * Servos
+             * @description On the receiver.
+             * @default 0
+             */
+            servos?: number;
+            /**
+             * Servos on a Y-lead
+             * @description Two servos on one channel.
+             * @default false
+             */
+            signal_split?: boolean;
         };
         WiringRun: {
             /**
@@ -3037,6 +3127,8 @@ export interface components {
         Insulation: "pvc" | "xlpe" | "rubber" | "silicone" | "ptfe" | "enamel";
         /** @enum {string} */
         CurrentKind: "dc" | "ac";
+        /** @enum {string} */
+        MainSwitch: "switch" | "anti_spark" | "loop_key";
         OptionDrive: {
             /**
              * Drive
@@ -3091,6 +3183,11 @@ export interface components {
              * @default 1
              */
             controller_count?: number;
+            /**
+             * Mounted in
+             * @description What the motor's mount is made of.
+             */
+            mount_material?: components["schemas"]["MountMaterial"] | null;
         };
         Motor: {
             /**
@@ -3601,6 +3698,11 @@ export interface components {
              */
             idle_power_w?: number;
             /**
+             * Failsafe throttle
+             * @description What it holds when the signal is lost; 0 stops.
+             */
+            failsafe_throttle?: number | null;
+            /**
              * Highest duty
              * @description Largest share of the battery voltage it passes on.
              * @default 1
@@ -3707,6 +3809,8 @@ export interface components {
              */
             current_a: number;
         };
+        /** @enum {string} */
+        MountMaterial: "metal" | "pla" | "petg" | "abs" | "nylon" | "wood";
         FreeLine: {
             /**
              * What
@@ -3746,6 +3850,23 @@ export interface components {
              * @description Where to get it, what to watch.
              */
             note?: string | null;
+        };
+        Tick: {
+            /**
+             * Step
+             * @description Which one.
+             */
+            step: string;
+            /**
+             * Done
+             * @description When, RFC 3339.
+             */
+            at: string;
+            /**
+             * Reading
+             * @description What was read.
+             */
+            reading?: number | null;
         };
         Decided: {
             /**
@@ -5670,6 +5791,11 @@ export interface components {
              * @default 0
              */
             idle_power_w?: number;
+            /**
+             * Failsafe throttle
+             * @description What it holds when the signal is lost; 0 stops.
+             */
+            failsafe_throttle?: number | null;
             /**
              * Highest duty
              * @description Largest share of the battery voltage it passes on.
@@ -8668,6 +8794,310 @@ export interface components {
             /** @description The simulation document. */
             simulation: components["schemas"]["Simulation"];
         };
+        /** @description Everything a workshop needs of an option. */
+        Workshop: {
+            /** @description The option. */
+            option: string;
+            /** @description Its runs, judged. */
+            runs: components["schemas"]["JudgedRun"][];
+            /** @description Its loom. */
+            loom: components["schemas"]["Loom"];
+            /** @description The loom as SVG. */
+            loom_svg: string;
+            /** @description How it hangs together. */
+            findings: components["schemas"]["LoomFinding"][];
+            /** @description Charging and keeping its packs. */
+            charging: components["schemas"]["Charging"];
+            /** @description What is keyed into its controllers. */
+            settings: components["schemas"]["Setting"][];
+            /** @description The first power-up. */
+            power_up: components["schemas"]["PowerStep"][];
+        };
+        /** @description One run, judged. */
+        JudgedRun: {
+            /**
+             * Format: uint
+             * @description Its place among the runs.
+             */
+            place: number;
+            /** @description What it joins. */
+            name: string;
+            /** @description The drive whose motor current it carries; null for battery current. */
+            drive: string | null;
+            /**
+             * Format: uint32
+             * @description Wires that lie together and carry current.
+             */
+            wires: number;
+            /**
+             * Format: double
+             * @description Steady current in one wire, A, rms; null where the battery cannot give it.
+             */
+            steady_a: number | null;
+            /** @description Whether that is a figure of the run, given, rather than of the hardest work. */
+            steady_given: boolean;
+            /**
+             * Format: double
+             * @description Most that goes through it, A: a start or a stall on a full battery.
+             */
+            peak_a: number | null;
+            /** @description Whether motors hang on it without a controller, so that a switch in it breaks their stall. */
+            bare: boolean;
+            /**
+             * Format: double
+             * @description Volts it loses there and back at the steady current.
+             */
+            drop_v: number | null;
+            /**
+             * Format: double
+             * @description The same as a share of the voltage it carries, %.
+             */
+            drop_percent: number | null;
+            /**
+             * Format: double
+             * @description Temperature of its copper, °C; null where it never settles.
+             */
+            copper_c: number | null;
+            /**
+             * Format: double
+             * @description What its insulation stands, °C.
+             */
+            limit_c: number;
+            /** @description Whether the insulation is assumed. */
+            assumed: boolean;
+            /**
+             * Format: double
+             * @description Steady current that brings it to that, A.
+             */
+            ampacity_a: number;
+            /**
+             * Format: double
+             * @description Smallest fuse that survives work and start, A.
+             */
+            fuse_from_a: number | null;
+            /**
+             * Format: double
+             * @description Largest fuse that protects the wire, A.
+             */
+            fuse_to_a: number;
+            /**
+             * Format: double
+             * @description A fuse that is sold and does both; null where none does.
+             */
+            fuse_suggested_a: number | null;
+            /**
+             * Format: double
+             * @description Thinnest gauge that stays cool enough, loses little enough and can be fused; null where none does.
+             */
+            awg_suggested: number | null;
+            /**
+             * Format: double
+             * @description The same as a cross-section that is sold, mm².
+             */
+            area_suggested_mm2: number | null;
+        };
+        /** @description A whole loom. */
+        Loom: {
+            /** @description Boxes. */
+            parts: components["schemas"]["LoomPart"][];
+            /** @description Leads. */
+            leads: components["schemas"]["LoomLead"][];
+            /**
+             * Format: double
+             * @description Width of the drawing.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Height of the drawing.
+             */
+            height: number;
+        };
+        /** @description A box of the loom, in the units of the drawing. */
+        LoomPart: {
+            /** @description What it is. */
+            kind: components["schemas"]["PartKind2"];
+            /** @description The drive it serves; null for the battery's side. */
+            drive: string | null;
+            /** @description What stands in it. */
+            label: string;
+            /**
+             * Format: double
+             * @description Left edge.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Top edge.
+             */
+            y: number;
+            /**
+             * Format: double
+             * @description Width.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Height.
+             */
+            height: number;
+        };
+        /** @description What a box of the loom is. */
+        PartKind2: "battery" | "board" | "fuse" | "main_switch" | "splitter" | "controller" | "bare_switch" | "motor" | "receiver" | "servo" | "alarm" | "charge_socket";
+        /** @description A lead of the loom. */
+        LoomLead: {
+            /** @description What it is. */
+            kind: components["schemas"]["LeadKind"];
+            /**
+             * Format: uint
+             * @description Place of the box it comes from.
+             */
+            from: number;
+            /**
+             * Format: uint
+             * @description Place of the box it goes to.
+             */
+            to: number;
+            /**
+             * Format: uint
+             * @description Run of the wiring it belongs to; null where none is given.
+             */
+            run: number | null;
+            /** @description What is written on it. */
+            label: string;
+        };
+        /** @description What runs between two boxes. */
+        LeadKind: "supply" | "motor" | "phases" | "sensor" | "signal" | "balance";
+        /** @description Something about how the parts hang together. */
+        LoomFinding: {
+            /** @description Short name of the rule. */
+            code: string;
+            /** @description How bad. */
+            weight: components["schemas"]["LoomWeight"];
+            /** @description The drive; null for the whole. */
+            drive: string | null;
+            /** @description What and why, in a sentence, with what would do. */
+            words: string;
+        };
+        /** @description How bad a finding is. */
+        LoomWeight: "wrong" | "risky" | "mind";
+        /** @description How one pack is charged and kept. */
+        Charging: {
+            /**
+             * Format: double
+             * @description Charging current of one pack, A.
+             */
+            current_a: number;
+            /** @description Whether the pack's own rating is behind it, or the usual one of its kind. */
+            rated: boolean;
+            /**
+             * Format: double
+             * @description From empty to full, h.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Voltage at the end of charging, one pack, V.
+             */
+            charger_v: number;
+            /**
+             * Format: double
+             * @description Power the charger gives, W.
+             */
+            charger_w: number;
+            /**
+             * Format: uint32
+             * @description Cells in series in one pack.
+             */
+            cells: number;
+            /**
+             * Format: uint32
+             * @description Wires of its balance lead; null where its kind has none.
+             */
+            balance_wires: number | null;
+            /** @description Voltages of one pack and what they mean, from full to flat. */
+            marks: components["schemas"]["VoltageMark"][];
+            /** @description How its kind is charged and kept, in its own words. */
+            words: string[];
+            /**
+             * Format: double
+             * @description Energy of one pack, Wh.
+             */
+            pack_wh: number;
+            /** @description What carriers by air usually allow, where the kind falls under it. */
+            transport: string | null;
+        };
+        /** @description A voltage that means something. */
+        VoltageMark: {
+            /** @description What it is. */
+            name: string;
+            /**
+             * Format: double
+             * @description Of one cell, V.
+             */
+            cell_v: number;
+            /**
+             * Format: double
+             * @description Of one pack, V.
+             */
+            pack_v: number;
+            /**
+             * Format: double
+             * @description Charge left when it is read at rest, 0 to 1; null below an empty cell.
+             */
+            charge_at_rest: number | null;
+            /**
+             * Format: double
+             * @description Charge left when it is read during the hardest work, 0 to 1; null where it is never seen then.
+             */
+            charge_under_load: number | null;
+        };
+        /** @description One setting of a controller. */
+        Setting: {
+            /** @description The drive. */
+            drive: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description What to key in. */
+            value: string;
+            /** @description Why. */
+            why: string;
+        };
+        /** @description One step of the first power-up. */
+        PowerStep: {
+            /** @description Short name; ticks are kept by it. */
+            key: string;
+            /** @description What to do. */
+            does: string;
+            /** @description A caution that belongs here. */
+            caution: string | null;
+            /** @description What is read; null where the step is only done. */
+            reading: components["schemas"]["Expected"] | null;
+        };
+        /** @description A reading and the band it should lie in. */
+        Expected: {
+            /** @description Its unit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What this build should show.
+             */
+            about: number;
+            /**
+             * Format: double
+             * @description Lowest that goes on.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description Highest that goes on.
+             */
+            to: number;
+            /** @description What it may mean when it is lower. */
+            low: string;
+            /** @description What it may mean when it is higher. */
+            high: string;
+        };
         /** @description An instrument in use. */
         InUse: {
             /** @description What it is. */
@@ -11271,6 +11701,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    workshop: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    buildSheet: {
+        parameters: {
+            query?: {
+                option?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
             };
             /** @description A problem document (RFC 9457). */
             default: {

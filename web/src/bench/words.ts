@@ -37,6 +37,12 @@ const FIT_STEP: Record<string, Step> = { "fit.motor": "motor", "fit.controller":
 const SAFETY_STEP: Record<string, Step> = {
   "safety.blade_tip_speed": "motor",
   "safety.runaway_generator": "controller",
+  "safety.failsafe": "controller",
+  "safety.hot_surface": "motor",
+  "safety.projectile_energy": "job",
+  "safety.rim_speed": "job",
+  "safety.blade_stop": "job",
+  "safety.no_brake": "job",
 };
 
 /** What a check is told apart by. */
@@ -62,6 +68,8 @@ export function stepOf(check: Pick<Check, "code">): Step {
       return "motor";
     case "controller":
       return "controller";
+    case "wire":
+      return "wiring";
     case "gearing":
       return "gearing";
     case "generator":

@@ -124,7 +124,7 @@ const RATINGS = [
   "battery_current_continuous_a",
   "battery_current_peak_a",
 ] as const;
-const REST = ["on_resistance_ohm", "idle_power_w", "mass_kg", "price", "owned"] as const;
+const REST = ["on_resistance_ohm", "idle_power_w", "failsafe_throttle", "mass_kg", "price", "owned"] as const;
 const brushlessOnly = computed(() =>
   controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
 );

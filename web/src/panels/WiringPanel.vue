@@ -3,11 +3,17 @@ import Select from "primevue/select";
 import { computed } from "vue";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
+import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import type { View } from "../bench/view";
+import FindingList from "../workshop/FindingList.vue";
+import LoomDrawing from "../workshop/LoomDrawing.vue";
+import RunTable from "../workshop/RunTable.vue";
+import { useWorkshop } from "../workshop/workshop";
 
 const bench = useBench();
+const { value: shop, problem } = useWorkshop();
 const list = computed(() => `${bench.optionPointer}/wiring/runs`);
 const runs = computed(() => bench.option?.wiring?.runs ?? []);
 const circuits = computed(() => [
@@ -48,6 +54,32 @@ function add(): void {
   set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit: "supply", awg: 12, length_m: 0.5 }]);
 }
 
+function goTo(place: number): void {
+  const entry = document.querySelector(`[data-run-entry='${place}']`);
+  entry?.scrollIntoView({ block: "center", behavior: "smooth" });
+  entry?.querySelector<HTMLElement>("input")?.focus({ preventScroll: true });
+}
+
+/** The suggested gauge in place of what the run has. */
+function takeGauge(place: number, awg: number): void {
+  const run = runs.value[place];
+  if (!run) return;
+  const rest = Object.fromEntries(Object.entries(run).filter(([key]) => key !== "area_mm2"));
+  set(runs.value.map((other, index) => (index === place ? { ...rest, awg } : other)));
+}
+
+const LOOM = ["main_switch", "alarm", "input_capacitance_uf", "receiver"];
+const RADIO = ["regulators", "servos", "signal_split"];
+const JOINTS = [
+  "connector",
+  "connector_a",
+  "connector_ohm",
+  "fuse_a",
+  "switch",
+  "switch_a",
+  "switch_rated_for",
+];
+
 function useArea(index: number, area: boolean): void {
   const run = runs.value[index];
   if (!run) return;
@@ -62,13 +94,24 @@ function useArea(index: number, area: boolean): void {
 
 <template>
   <PanelHead title="Wiring" note="each run is a pair of leads; its length counts one way" />
+  <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <template v-if="shop">
+    <LoomDrawing :svg="shop.loom_svg" :name="`${bench.document?.name ?? ''} loom`" @run="goTo" />
+    <RunTable
+      v-if="shop.runs.length > 0"
+      :runs="shop.runs"
+      @gauge="takeGauge"
+      @fuse="(place, amperes) => bench.set(`${list}/${place}/fuse_a`, amperes, null)"
+    />
+    <FindingList v-if="shop.findings.length > 0" :findings="shop.findings" class="found" />
+  </template>
   <div class="top">
     <div>
       <p v-if="runs.length === 0" class="soft">
         No leads: as if everything were soldered together. Add the run from the battery first; thin or long
         leads cost volts.
       </p>
-      <section v-for="(run, index) in runs" :key="index" class="run">
+      <section v-for="(run, index) in runs" :key="index" class="run" :data-run-entry="index">
         <h3>
           run {{ index + 1 }}
           <button type="button" class="action" @click="useArea(index, run.awg != null)">
@@ -96,22 +139,51 @@ function useArea(index: number, area: boolean): void {
             record="WiringRun"
             :name="run.awg != null ? 'awg' : 'area_mm2'"
           />
-          <BenchField :at="`${list}/${index}`" record="WiringRun" name="length_m" />
-          <BenchField :at="`${list}/${index}`" record="WiringRun" name="connector_ohm" />
-          <BenchField :at="`${list}/${index}`" record="WiringRun" name="fuse_a" />
+          <BenchField
+            v-for="name in ['length_m', 'insulation', 'wall_mm', 'bundled', 'steady_a', ...JOINTS]"
+            :key="name"
+            :at="`${list}/${index}`"
+            record="WiringRun"
+            :name="name"
+          />
         </div>
       </section>
       <button type="button" class="boxed" @click="add">Add a run</button>
     </div>
-    <FigureTable
-      title="what the leads cost"
-      :lines="result(bench.view)"
-      :pinned="bench.pinnedView && result(bench.pinnedView)"
-    />
+    <div>
+      <FigureTable
+        title="what the leads cost"
+        :lines="result(bench.view)"
+        :pinned="bench.pinnedView && result(bench.pinnedView)"
+      />
+      <FieldGroup
+        title="in the loom"
+        :at="`${bench.optionPointer}/wiring`"
+        record="Wiring"
+        :names="bench.option?.wiring?.receiver ? [...LOOM, ...RADIO] : LOOM"
+        class="loom-fields"
+      />
+    </div>
   </div>
 </template>
 
 <style scoped>
+.found {
+  margin: 8px 0 14px;
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+.top {
+  margin-top: 14px;
+}
+
+.loom-fields :deep(.field) {
+  grid-template-columns: minmax(0, 1fr) 116px;
+}
+
 .run {
   margin-bottom: 14px;
 }

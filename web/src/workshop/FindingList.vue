@@ -2,13 +2,17 @@
 // How the parts hang together: what is wrong, risky, or to be minded.
 import type { Schemas } from "../api/client";
 
-defineProps<{ findings: Schemas["Finding"][] }>();
-const WORDS: Record<Schemas["Weight"], string> = { wrong: "wrong", risky: "risky", mind: "mind" };
+defineProps<{ findings: Schemas["LoomFinding"][] }>();
+const WORDS: Record<Schemas["LoomWeight"], string> = { wrong: "wrong", risky: "risky", mind: "mind" };
 </script>
 
 <template>
   <ul class="findings" data-findings>
-    <li v-for="finding in findings" :key="`${finding.code} ${finding.drive ?? ''}`" :data-finding="finding.code">
+    <li
+      v-for="finding in findings"
+      :key="`${finding.code} ${finding.drive ?? ''}`"
+      :data-finding="finding.code"
+    >
       <b :class="finding.weight">{{ WORDS[finding.weight] }}</b>
       <span
         ><template v-if="finding.drive">{{ finding.drive }}: </template>{{ finding.words }}</span

@@ -19,7 +19,8 @@ function press(event: MouseEvent): void {
     <!-- eslint-disable-next-line vue/no-v-html -- made by the server from escaped text -->
     <div ref="box" class="scroll" data-loom @click="press" v-html="svg"></div>
     <figcaption class="note">
-      two lines: battery or brushed motor; three: phases; dashed: signal and sensors; dotted: balance and charge
+      two lines: battery or brushed motor; three: phases; dashed: signal and sensors; dotted: balance and
+      charge
       <SaveDrawing :svg="drawing" :name="name" />
     </figcaption>
   </figure>

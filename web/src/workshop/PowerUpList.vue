@@ -14,6 +14,8 @@ const ticks = computed(() => bench.option?.power_up ?? []);
 const entries = ref<Record<string, string>>({});
 const wrong = ref<Record<string, string>>({});
 
+/** A band that ends beyond any meter has no upper end. */
+const MOST = 1e5;
 const tickOf = (step: PowerStep) => ticks.value.findLast((tick) => tick.step === step.key);
 const outside = (step: PowerStep) => {
   const reading = tickOf(step)?.reading;
@@ -30,25 +32,34 @@ const current = computed(() => {
 
 function keep(step: PowerStep, reading?: number): void {
   const rest = ticks.value.filter((tick) => tick.step !== step.key);
-  const tick = { step: step.key, at: new Date().toISOString(), ...(reading === undefined ? {} : { reading }) };
+  const tick = {
+    step: step.key,
+    at: new Date().toISOString(),
+    ...(reading === undefined ? {} : { reading }),
+  };
   bench.set(at.value, [...rest, tick], null);
 }
 
 function undo(step: PowerStep): void {
-  bench.set(at.value, ticks.value.filter((tick) => tick.step !== step.key), null);
+  bench.set(
+    at.value,
+    ticks.value.filter((tick) => tick.step !== step.key),
+    null,
+  );
 }
 
 function read(step: PowerStep): void {
-  const result = typed(entries.value[step.key] ?? "");
-  if (result.kind !== "number" && result.kind !== "value") {
-    wrong.value[step.key] = "A number is needed, as the meter shows it.";
+  const result = typed("plain", entries.value[step.key] ?? "");
+  if (result.kind === "wrong") {
+    wrong.value = { ...wrong.value, [step.key]: "A number is needed, as the meter shows it." };
     return;
   }
-  delete wrong.value[step.key];
+  wrong.value = {};
   keep(step, result.value);
 }
 
-const day = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+const day = (iso: string) =>
+  new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
 </script>
 
 <template>
@@ -63,20 +74,31 @@ const day = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle
       <p v-if="step.caution && place <= current" class="caution note">{{ step.caution }}</p>
       <p v-if="step.reading" class="note">
         about <b class="figure">{{ figures(step.reading.about, 3) }} {{ step.reading.unit }}</b
-        >; goes on from {{ figures(step.reading.from, 3) }} to {{ figures(step.reading.to, 3) }}
+        >; goes on from {{ figures(step.reading.from, 3) }}
+        {{ step.reading.to < MOST ? `to ${figures(step.reading.to, 3)}` : "upwards" }}
       </p>
       <p v-if="tickOf(step)" class="note">
         {{ day(tickOf(step)?.at ?? "") }}
         <template v-if="tickOf(step)?.reading != null"
-          >: read <b class="figure">{{ figures(tickOf(step)?.reading ?? NaN) }} {{ step.reading?.unit }}</b></template
+          >: read
+          <b class="figure">{{ figures(tickOf(step)?.reading ?? NaN) }} {{ step.reading?.unit }}</b></template
         >
         <button type="button" class="action" @click="undo(step)">again</button>
       </p>
       <p v-if="outside(step)" class="wrong" role="alert">
         Stop here: {{ outside(step)?.word }}. {{ outside(step)?.means }}.
       </p>
-      <form v-if="place === current && !tickOf(step) && step.reading" class="entry" @submit.prevent="read(step)">
-        <input v-model="entries[step.key]" inputmode="decimal" :aria-label="`Reading, ${step.reading.unit}`" data-reading />
+      <form
+        v-if="place === current && !tickOf(step) && step.reading"
+        class="entry"
+        @submit.prevent="read(step)"
+      >
+        <input
+          v-model="entries[step.key]"
+          inputmode="decimal"
+          :aria-label="`Reading, ${step.reading.unit}`"
+          data-reading
+        />
         <span class="unit">{{ step.reading.unit }}</span>
         <button type="submit" class="boxed">read it</button>
         <span v-if="wrong[step.key]" class="wrong" role="alert">{{ wrong[step.key] }}</span>

@@ -34,7 +34,13 @@ const hot = (run: Schemas["JudgedRun"]) =>
           {{ run.drop_percent === null ? "–" : `${figures(run.drop_percent, 2)} %` }}
         </td>
         <td class="figure right" :class="{ bad: hot(run) }">
-          {{ run.copper_c === null ? (run.steady_a === null ? "–" : "burns") : shownText("temperature", run.copper_c) }}
+          {{
+            run.copper_c === null
+              ? run.steady_a === null
+                ? "–"
+                : "burns"
+              : shownText("temperature", run.copper_c)
+          }}
           <span class="note">of {{ figures(run.limit_c, 3) }}{{ run.assumed ? "≈" : "" }}</span>
         </td>
         <td class="figure right">{{ shownText("current", run.ampacity_a) }}</td>
@@ -60,7 +66,9 @@ const hot = (run: Schemas["JudgedRun"]) =>
           >
             {{ run.awg_suggested }} AWG
           </button>
-          <span v-if="run.area_suggested_mm2 !== null" class="note">{{ figures(run.area_suggested_mm2) }} mm²</span>
+          <span v-if="run.area_suggested_mm2 !== null" class="note"
+            >{{ figures(run.area_suggested_mm2) }} mm²</span
+          >
         </td>
       </tr>
     </tbody>
@@ -70,6 +78,10 @@ const hot = (run: Schemas["JudgedRun"]) =>
 <style scoped>
 .right {
   text-align: right;
+}
+
+.area {
+  margin-left: 8px;
 }
 
 .bad {

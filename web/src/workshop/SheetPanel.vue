@@ -49,13 +49,15 @@ const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ dr
       <h3>charging and keeping</h3>
       <p class="headline">
         <b class="figure">{{ shownText("current", charging.current_a) }}</b> to
-        <b class="figure">{{ shownText("voltage", charging.charger_v) }}</b
-        >, {{ figures(charging.hours, 2) }} h from empty; a charger of
+        <b class="figure">{{ shownText("voltage", charging.charger_v) }}</b>,
+        {{ figures(charging.hours, 2) }} h from empty; a charger of
         {{ shownText("power", charging.charger_w) }} for {{ charging.cells }} cells<template
           v-if="charging.balance_wires !== null"
           >, balance lead of {{ charging.balance_wires }} wires</template
         >.
-        <span v-if="!charging.rated" class="note">Usual for its kind: the pack lists no charging current.</span>
+        <span v-if="!charging.rated" class="note"
+          >Usual for its kind: the pack lists no charging current.</span
+        >
       </p>
       <table data-marks>
         <thead>

@@ -3,7 +3,7 @@
 use super::Title;
 use super::html::{Html, escaped};
 use super::ribbon::ribbon;
-use crate::checks::Verdict;
+use crate::checks::{Check, Verdict};
 use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
 use crate::drive::cases::Case;
@@ -25,7 +25,7 @@ p{margin:1mm 0}\
 table{border-collapse:collapse;width:100%;margin:1.5mm 0;break-inside:auto}\
 thead{display:table-header-group}\
 tr{break-inside:avoid}\
-th,td{text-align:left;vertical-align:top;padding:1mm 2mm 1mm 0;border-bottom:.4pt solid #999;overflow-wrap:anywhere}\
+th,td{text-align:left;vertical-align:top;padding:1mm 2mm 1mm 0;border-bottom:.4pt solid #999;overflow-wrap:break-word}\
 th{font-weight:600;border-bottom:.8pt solid #111}\
 .n{text-align:right;white-space:nowrap;font-family:'IBM Plex Mono','Liberation Mono',monospace;font-size:9.5pt}\
 .title{display:grid;grid-template-columns:1fr auto;gap:4mm;border:1.4pt solid #111;padding:3mm}\
@@ -209,20 +209,36 @@ fn word(verdict: Verdict) -> &'static str {
 
 fn verdict(html: &mut Html, result: &OptionEvaluation) {
     html.section("verdict", "Verdict");
-    let rows: Vec<Vec<String>> = result
-        .checks
+    let about = |check: &Check| check.drive.as_ref().map_or_else(String::new, |drive| format!(", {drive}"));
+    let figures = |check: &Check| match (check.demand, check.limit) {
+        (Some(demand), Some(limit)) => format!("{} of {} {}", three(demand), three(limit), check.unit),
+        _ => String::new(),
+    };
+    let (holds, rest): (Vec<&Check>, Vec<&Check>) =
+        result.checks.iter().partition(|check| check.verdict == Verdict::Ok);
+    let rows: Vec<Vec<String>> = rest
         .iter()
         .map(|check| {
-            let about = check.drive.as_ref().map_or_else(String::new, |drive| format!(", {drive}"));
-            let figures = match (check.demand, check.limit) {
-                (Some(demand), Some(limit)) => format!("{} of {} {}", three(demand), three(limit), check.unit),
-                _ => String::new(),
-            };
-            let because = if matches!(check.verdict, Verdict::Ok) { String::new() } else { check.because.clone() };
-            vec![word(check.verdict).to_owned(), format!("{}{about}", check.title), figures, because]
+            let name = format!("{}{}", check.title, about(check));
+            vec![word(check.verdict).to_owned(), name, figures(check), check.because.clone()]
         })
         .collect();
-    html.table(&["", "check", "#figures", "why"], &rows);
+    if rows.is_empty() {
+        html.words("", "Everything holds with room to spare.");
+    } else {
+        html.table(&["", "check", "#figures", "why"], &rows);
+    }
+    if !holds.is_empty() {
+        html.raw("<h3>holds</h3>");
+        // What holds needs no reason: two to a line.
+        let cells = |check: Option<&&Check>| match check {
+            Some(check) => [format!("{}{}", check.title, about(check)), figures(check)],
+            None => [String::new(), String::new()],
+        };
+        let rows: Vec<Vec<String>> =
+            holds.chunks(2).map(|pair| [cells(pair.first()), cells(pair.get(1))].concat()).collect();
+        html.table(&["check", "#figures", "check", "#figures"], &rows);
+    }
     html.end();
 }
 
@@ -417,11 +433,10 @@ fn first_power(html: &mut Html, option: &OptionSheet, shop: &Workshop) {
         html.raw(&escaped(&step.does));
         if let Some(expected) = &step.reading {
             html.raw(&format!(
-                " <span class=\"read\">about {} {}, {} to {}; read {}</span>",
+                " <span class=\"read\">about {} {}, {}; read {}</span>",
                 three(expected.about),
                 expected.unit,
-                three(expected.from),
-                three(expected.to),
+                band(expected),
                 tick.and_then(|tick| tick.reading)
                     .map_or_else(|| "______".to_owned(), |value| three(value).to_string())
             ));
@@ -436,6 +451,17 @@ fn first_power(html: &mut Html, option: &OptionSheet, shop: &Workshop) {
     }
     html.raw("</ul>");
     html.end();
+}
+
+/// The band a reading may lie in.
+fn band(expected: &crate::workshop::power_up::Expected) -> String {
+    /// Beyond any meter: no upper end.
+    const MOST: f64 = 1e5;
+    if expected.to < MOST {
+        format!("{} to {}", three(expected.from), three(expected.to))
+    } else {
+        format!("{} or more", three(expected.from))
+    }
 }
 
 /// What local rules there usually are for a kind of machine.

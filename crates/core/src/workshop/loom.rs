@@ -232,7 +232,9 @@ pub fn loom(option: &OptionSheet) -> Loom {
             let controller = own[(place * boxes / motors) as usize];
             let run = runs.first().copied();
             let lead = if brushless { LeadKind::Phases } else { LeadKind::Motor };
-            loom.join(lead, controller, motor, run, written(option, run));
+            // The leads of a drive's motors are alike: the first says what they are.
+            let text = if place == 0 { written(option, run) } else { String::new() };
+            loom.join(lead, controller, motor, run, text);
             if !matches!(served.motor.sensor, Some(Sensor::None) | None) && kind == PartKind::Controller {
                 loom.join(LeadKind::Sensor, controller, motor, None, String::new());
             }
@@ -367,8 +369,12 @@ fn draw_lead(text: &mut String, lead: &LoomLead, from: &LoomPart, to: &LoomPart)
         );
     }
     if !lead.label.is_empty() {
-        let (x, y) =
-            if lead.kind == LeadKind::Signal || downwards { (x1 + 4.0, y2 + 12.0) } else { (x1 + 4.0, y2 - 10.0) };
+        let (x, y) = match lead.kind {
+            LeadKind::Signal => (x2 - 96.0, y2 + 12.0),
+            // Boxes of the battery's side stand close: above them is room.
+            LeadKind::Supply => (x1 + 4.0, from.y.min(to.y) - 6.0),
+            _ => (x1 + 4.0, y2 - 10.0),
+        };
         let _ = write!(
             text,
             "<text x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"10\" fill=\"var(--soft, #555)\">{}</text>",

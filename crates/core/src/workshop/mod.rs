@@ -26,7 +26,7 @@ pub struct Workshop {
     /// The loom as SVG.
     pub loom_svg: String,
     /// How it hangs together.
-    pub findings: Vec<topology::Finding>,
+    pub findings: Vec<topology::LoomFinding>,
     /// Charging and keeping its packs.
     pub charging: charging::Charging,
     /// What is keyed into its controllers.

@@ -8,7 +8,7 @@ use crate::say::three;
 /// How bad a finding is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
-pub enum Weight {
+pub enum LoomWeight {
     /// It will break something.
     Wrong,
     /// It may.
@@ -19,11 +19,11 @@ pub enum Weight {
 
 /// Something about how the parts hang together.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
-pub struct Finding {
+pub struct LoomFinding {
     /// Short name of the rule.
     pub code: &'static str,
     /// How bad.
-    pub weight: Weight,
+    pub weight: LoomWeight,
     /// The drive; null for the whole.
     pub drive: Option<String>,
     /// What and why, in a sentence, with what would do.
@@ -37,7 +37,7 @@ const SPARK_UF: f64 = 3000.0;
 
 /// Everything that is to be said of how an option hangs together, the worst first.
 #[must_use]
-pub fn findings(build: &Build, option: &OptionSheet) -> Vec<Finding> {
+pub fn findings(build: &Build, option: &OptionSheet) -> Vec<LoomFinding> {
     let mut found = Vec::new();
     drives(build, option, &mut found);
     packs(option, &mut found);
@@ -47,11 +47,11 @@ pub fn findings(build: &Build, option: &OptionSheet) -> Vec<Finding> {
     found
 }
 
-fn finding(code: &'static str, weight: Weight, drive: Option<&str>, words: String) -> Finding {
-    Finding { code, weight, drive: drive.map(str::to_owned), words }
+fn finding(code: &'static str, weight: LoomWeight, drive: Option<&str>, words: String) -> LoomFinding {
+    LoomFinding { code, weight, drive: drive.map(str::to_owned), words }
 }
 
-fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
+fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<LoomFinding>) {
     let mut controllers = 0;
     for served in &option.drives {
         let name = Some(served.drive.as_str());
@@ -66,7 +66,7 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
         if served.motor.kind == MachineKind::Brushless && served.motors_per_channel > 1 {
             found.push(finding(
                 "one_controller_each",
-                Weight::Wrong,
+                LoomWeight::Wrong,
                 name,
                 format!(
                     "{} brushless motors hang on one channel: only one of them can be followed, the others stall and burn. \
@@ -77,7 +77,7 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
         } else if served.motors_per_channel > 1 {
             found.push(finding(
                 "brushed_share",
-                Weight::Mind,
+                LoomWeight::Mind,
                 name,
                 format!(
                     "{} brushed motors share a channel: their currents add, the limit counts for all of them, and one that is \
@@ -89,7 +89,7 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
         if controller.channels * served.controller_count < channels {
             found.push(finding(
                 "too_few_channels",
-                Weight::Wrong,
+                LoomWeight::Wrong,
                 name,
                 format!(
                     "{channels} channels are needed and there are {}.",
@@ -101,7 +101,7 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
     if controllers > 1 {
         found.push(finding(
             "one_pack",
-            Weight::Mind,
+            LoomWeight::Mind,
             None,
             format!(
                 "{controllers} controllers on one pack: leads of the same length from one splitter near the pack, and their \
@@ -111,12 +111,12 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
     }
 }
 
-fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
+fn packs(option: &OptionSheet, found: &mut Vec<LoomFinding>) {
     let battery = &option.battery;
     if battery.packs_series > 1 {
         found.push(finding(
             "series_packs",
-            Weight::Mind,
+            LoomWeight::Mind,
             None,
             format!(
                 "{} packs in series: same kind, same capacity, same age, and the same charge when they are joined; the weakest \
@@ -128,7 +128,7 @@ fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
     if battery.packs_parallel > 1 {
         found.push(finding(
             "parallel_packs",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             format!(
                 "{} packs side by side: join them only at equal voltage, to a tenth of a volt, or the fuller one floods the \
@@ -144,7 +144,7 @@ fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
     if (full_v > SPARK_V || capacitance_uf > SPARK_UF) && !guarded {
         found.push(finding(
             "precharge",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             format!(
                 "At {} V{} the first contact sparks and eats the plug: an anti-spark switch, or a resistor of some tens of ohms \
@@ -157,7 +157,7 @@ fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
     if option.wiring.main_switch.is_none() {
         found.push(finding(
             "main_switch",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             "Nothing takes the battery off: a switch for direct current, a loop key or an anti-spark switch within reach.".to_owned(),
         ));
@@ -166,7 +166,7 @@ fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
     if lithium && battery.bms_limit_a.is_none() && !option.wiring.alarm {
         found.push(finding(
             "alarm",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             "Neither a protection board nor an alarm on the balance lead: the first empty ride ruins a cell."
                 .to_owned(),
@@ -174,13 +174,13 @@ fn packs(option: &OptionSheet, found: &mut Vec<Finding>) {
     }
 }
 
-fn board(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
+fn board(build: &Build, option: &OptionSheet, found: &mut Vec<LoomFinding>) {
     let brakes =
         option.drives.iter().any(|served| served.controller.as_ref().is_some_and(|controller| controller.can_brake));
     if option.battery.bms_limit_a.is_some() && brakes {
         found.push(finding(
             "board_and_braking",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             "The protection board may part the pack while the motors brake, when it is full or too cold: with nowhere to go the \
              current lifts the voltage and kills the controller. Brake with little, or take the discharge past the board and \
@@ -192,7 +192,7 @@ fn board(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
     if option.battery.bms_limit_a.is_some() && generates {
         found.push(finding(
             "board_and_generator",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             "When the board parts a full pack the generator runs away: a load that is dumped must be on before that."
                 .to_owned(),
@@ -200,7 +200,7 @@ fn board(build: &Build, option: &OptionSheet, found: &mut Vec<Finding>) {
     }
 }
 
-fn receiver(option: &OptionSheet, found: &mut Vec<Finding>) {
+fn receiver(option: &OptionSheet, found: &mut Vec<LoomFinding>) {
     let wiring = &option.wiring;
     if !wiring.receiver {
         return;
@@ -208,7 +208,7 @@ fn receiver(option: &OptionSheet, found: &mut Vec<Finding>) {
     if wiring.regulators > 1 {
         found.push(finding(
             "one_regulator",
-            Weight::Wrong,
+            LoomWeight::Wrong,
             None,
             format!(
                 "{} regulators feed the receiver and fight each other: take the red wire out of all signal leads but one.",
@@ -218,7 +218,7 @@ fn receiver(option: &OptionSheet, found: &mut Vec<Finding>) {
     } else if wiring.regulators == 0 {
         found.push(finding(
             "no_regulator",
-            Weight::Wrong,
+            LoomWeight::Wrong,
             None,
             "Nothing feeds the receiver: one controller's regulator, or one of its own.".to_owned(),
         ));
@@ -226,7 +226,7 @@ fn receiver(option: &OptionSheet, found: &mut Vec<Finding>) {
     if wiring.servos > 1 && wiring.signal_split {
         found.push(finding(
             "servo_y_lead",
-            Weight::Risky,
+            LoomWeight::Risky,
             None,
             format!(
                 "{} servos on a Y-lead draw through one regulator wire and cannot be trimmed apart: one channel each, and a \

@@ -11,12 +11,12 @@ mod part_files;
 mod parts;
 pub mod problem;
 mod runs;
-mod workshop;
 mod search_asked;
 mod searches;
 mod session;
 mod sheets;
 mod trade;
+mod workshop;
 
 use std::sync::Arc;
 

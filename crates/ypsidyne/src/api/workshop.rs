@@ -35,9 +35,13 @@ pub(super) fn routes() -> Vec<Route> {
             path: "/api/builds/{id}/sheet",
             handlers: get(printed),
             operations: vec![
-                Operation::new::<String>("get", "sheet", "The build sheet of a stored build, one HTML file to print.")
-                    .path("id", "string")
-                    .query("option", "integer"),
+                Operation::new::<String>(
+                    "get",
+                    "buildSheet",
+                    "The build sheet of a stored build, one HTML file to print.",
+                )
+                .path("id", "string")
+                .query("option", "integer"),
             ],
         },
     ]
