@@ -157,6 +157,9 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
         if let Some(connector) = &run.connector {
             want(format!("Connector {connector}, {name}"), 1.0, Some("pairs"), false);
         }
+        if let Some(crimps) = run.crimps.filter(|crimps| *crimps > 0) {
+            want(format!("Crimp contacts {gauge}, {name}"), f64::from(crimps), None, false);
+        }
         match (&run.circuit, run.fuse_a) {
             (Circuit::Supply, Some(fuse_a)) => {
                 want(format!("Fuse {} A with holder, {name}", three(fuse_a)), 1.0, None, false);

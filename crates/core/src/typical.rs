@@ -101,7 +101,14 @@ mod tests {
         use crate::document::load::{Blade, Projectile, Vehicle};
         use crate::document::reading::Shape;
         use crate::document::{Battery, GearingStage};
-        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS];
+        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS    typical("connector_a", "pin housing, 2.5 mm pitch", 3.0, 2.0, 4.0, PRACTICE),
+    typical("connector_a", "flat blade 6.3 mm", 20.0, 15.0, 25.0, PRACTICE),
+    typical("connector_a", "bullet 3.5 mm", 40.0, 30.0, 50.0, PRACTICE),
+    typical("connector_a", "two-pole housing, 45 A class", 45.0, 40.0, 50.0, PRACTICE),
+    typical("connector_a", "bullet 4 mm", 60.0, 50.0, 70.0, PRACTICE),
+    typical("connector_a", "bullet 5.5 mm", 90.0, 80.0, 100.0, PRACTICE),
+    typical("connector_a", "bullet 8 mm, or bolted lug", 150.0, 120.0, 200.0, PRACTICE),
+];
         for entry in TYPICAL {
             let spec = records
                 .iter()

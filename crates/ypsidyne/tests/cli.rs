@@ -170,3 +170,23 @@ fn simulate_runs_a_document_as_json_or_csv() {
     assert_eq!(refused.status.code(), Some(2));
     assert!(text(&refused.stderr).contains("/mode/speed_m_s"), "{}", text(&refused.stderr));
 }
+
+#[test]
+fn sheet_writes_one_file_that_stands_alone() {
+    let output = run(&["sheet", "-"], Some(DOLLY));
+    assert!(output.status.success(), "{}", text(&output.stderr));
+    let sheet = text(&output.stdout);
+    assert!(
+        sheet.starts_with("<!doctype html>") && sheet.trim_end().ends_with("</html>"),
+        "{}",
+        &sheet[sheet.len() - 20..]
+    );
+    assert!(!sheet.contains("src=") && !sheet.contains("<link"));
+    let other = run(&["sheet", "-", "--option", "No such thing"], Some(DOLLY));
+    assert_ne!(other.status.code(), Some(0));
+    assert!(
+        text(&other.stderr).contains("no option is called \"No such thing\"; there are"),
+        "{}",
+        text(&other.stderr)
+    );
+}

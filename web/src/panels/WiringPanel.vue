@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import Select from "primevue/select";
-import { computed } from "vue";
+import { computed, watch } from "vue";
+import { api } from "../api/client";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import type { View } from "../bench/view";
+import { driveRun, useRuns } from "../run/runs";
 import FindingList from "../workshop/FindingList.vue";
 import LoomDrawing from "../workshop/LoomDrawing.vue";
 import RunTable from "../workshop/RunTable.vue";
@@ -14,6 +16,12 @@ import { useWorkshop } from "../workshop/workshop";
 
 const bench = useBench();
 const { value: shop, problem } = useWorkshop();
+const kept = useRuns();
+watch(
+  () => bench.id,
+  (id) => id && void kept.load(id),
+  { immediate: true },
+);
 const list = computed(() => `${bench.optionPointer}/wiring/runs`);
 const runs = computed(() => bench.option?.wiring?.runs ?? []);
 const circuits = computed(() => [
@@ -68,9 +76,20 @@ function takeGauge(place: number, awg: number): void {
   set(runs.value.map((other, index) => (index === place ? { ...rest, awg } : other)));
 }
 
+/** The current that heats a run as a kept run has it: of the battery, or of the motor of its drive. */
+async function fromKept(place: number, id: string): Promise<void> {
+  const reply = await api.GET("/api/runs/{id}", { params: { path: { id } } }).catch(() => undefined);
+  const circuit = runs.value[place]?.circuit;
+  if (!reply?.data || !circuit) return;
+  const { summary } = driveRun(reply.data, circuit.replace(/^motor:/, ""));
+  const amperes = circuit === "supply" ? summary.rms_supply_current_a : summary.rms_motor_current_a;
+  bench.set(`${list.value}/${place}/steady_a`, Number(amperes.toPrecision(4)), null);
+}
+
 const LOOM = ["main_switch", "alarm", "input_capacitance_uf", "receiver"];
 const RADIO = ["regulators", "servos", "signal_split"];
 const JOINTS = [
+  "crimps",
   "connector",
   "connector_a",
   "connector_ohm",
@@ -146,6 +165,16 @@ function useArea(index: number, area: boolean): void {
             record="WiringRun"
             :name="name"
           />
+          <label v-if="kept.kept.length > 0" class="circuit">
+            <span>Steady current of a kept run</span>
+            <select
+              data-kept-run
+              @change="(event) => fromKept(index, (event.target as HTMLSelectElement).value)"
+            >
+              <option value="">take one</option>
+              <option v-for="line in kept.kept" :key="line.id" :value="line.id">{{ line.title }}</option>
+            </select>
+          </label>
         </div>
       </section>
       <button type="button" class="boxed" @click="add">Add a run</button>
@@ -207,6 +236,15 @@ function useArea(index: number, area: boolean): void {
   min-height: 27px;
   break-inside: avoid;
   border-bottom: 1px solid var(--faint);
+}
+
+.circuit select {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  min-width: 0;
 }
 
 .circuit :deep(.p-select) {

@@ -173,7 +173,14 @@ fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledge
         let rad_s = held * figures.output_rad_s;
         match drive.load.travel_radius_m {
             Some(metres) => format!(", up to {} km/h with these motors", three(3.6 * rad_s * metres)),
-            None => format!(", up to {} rpm with these motors", three(crate::drive::cases::rpm(rad_s))),
+            None => {
+                let rpm = three(crate::drive::cases::rpm(rad_s));
+                match &drive.job.load {
+                    // Thrust goes with the square of the speed (affinity laws).
+                    Load::Fan(_) => format!(", up to {rpm} rpm with these motors, {} % of the full thrust", three(100.0 * held * held)),
+                    _ => format!(", up to {rpm} rpm with these motors"),
+                }
+            }
         }
     });
     ledger.fail(

@@ -469,6 +469,7 @@ record! {
         steady_a: Option<f64>, number(0.0, 10_000.0), "Steady current", "Of a kept run or a clamp meter; the hardest work when left out.";
         connector: Option<String>, text(80), "Connector", "Connector family, generic.";
         connector_a: Option<f64>, number(0.01, 10_000.0), "Connector good for", "Steady current its family is good for.";
+        crimps: Option<u32>, number(0.0, 1000.0), "Crimps", "Crimped ends in the run, for the parts list.";
         connector_ohm: f64 = 0.0, number(0.0, 10.0), "Connectors", "Resistance of all connectors in the run.";
         fuse_a: Option<f64>, number(0.01, 10_000.0), "Fuse", "Rating of the fuse in the run.";
         switch: Option<String>, text(80), "Switch", "Switch in the run.";
