@@ -83,6 +83,13 @@ pub const TYPICAL: &[Typical] = &[
     typical("cell_resistance_ohm", "iron phosphate round cell 2.5 Ah", 0.009, 0.006, 0.012, PRACTICE),
     typical("cell_resistance_ohm", "nickel cell, sub-C", 0.006, 0.004, 0.008, PRACTICE),
     typical("cell_resistance_ohm", "lead-acid cell of a 12 V 7 Ah block", 0.004, 0.003, 0.005, PRACTICE),
+    typical("connector_a", "pin housing, 2.5 mm pitch", 3.0, 2.0, 4.0, PRACTICE),
+    typical("connector_a", "flat blade 6.3 mm", 20.0, 15.0, 25.0, PRACTICE),
+    typical("connector_a", "bullet 3.5 mm", 40.0, 30.0, 50.0, PRACTICE),
+    typical("connector_a", "two-pole housing, 45 A class", 45.0, 40.0, 50.0, PRACTICE),
+    typical("connector_a", "bullet 4 mm", 60.0, 50.0, 70.0, PRACTICE),
+    typical("connector_a", "bullet 5.5 mm", 90.0, 80.0, 100.0, PRACTICE),
+    typical("connector_a", "bullet 8 mm, or bolted lug", 150.0, 120.0, 200.0, PRACTICE),
 ];
 
 #[cfg(test)]
@@ -101,14 +108,7 @@ mod tests {
         use crate::document::load::{Blade, Projectile, Vehicle};
         use crate::document::reading::Shape;
         use crate::document::{Battery, GearingStage};
-        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS    typical("connector_a", "pin housing, 2.5 mm pitch", 3.0, 2.0, 4.0, PRACTICE),
-    typical("connector_a", "flat blade 6.3 mm", 20.0, 15.0, 25.0, PRACTICE),
-    typical("connector_a", "bullet 3.5 mm", 40.0, 30.0, 50.0, PRACTICE),
-    typical("connector_a", "two-pole housing, 45 A class", 45.0, 40.0, 50.0, PRACTICE),
-    typical("connector_a", "bullet 4 mm", 60.0, 50.0, 70.0, PRACTICE),
-    typical("connector_a", "bullet 5.5 mm", 90.0, 80.0, 100.0, PRACTICE),
-    typical("connector_a", "bullet 8 mm, or bolted lug", 150.0, 120.0, 200.0, PRACTICE),
-];
+        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS, crate::document::WiringRun::FIELDS];
         for entry in TYPICAL {
             let spec = records
                 .iter()

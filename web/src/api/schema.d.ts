@@ -3097,6 +3097,11 @@ export interface components {
              */
             connector_a?: number | null;
             /**
+             * Crimps
+             * @description Crimped ends in the run, for the parts list.
+             */
+            crimps?: number | null;
+            /**
              * Connectors
              * @description Resistance of all connectors in the run.
              * @default 0

@@ -177,7 +177,10 @@ fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledge
                 let rpm = three(crate::drive::cases::rpm(rad_s));
                 match &drive.job.load {
                     // Thrust goes with the square of the speed (affinity laws).
-                    Load::Fan(_) => format!(", up to {rpm} rpm with these motors, {} % of the full thrust", three(100.0 * held * held)),
+                    Load::Fan(_) => format!(
+                        ", up to {rpm} rpm with these motors, {} % of the full thrust",
+                        three(100.0 * held * held)
+                    ),
                     _ => format!(", up to {rpm} rpm with these motors"),
                 }
             }
