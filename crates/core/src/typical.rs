@@ -108,7 +108,14 @@ mod tests {
         use crate::document::load::{Blade, Projectile, Vehicle};
         use crate::document::reading::Shape;
         use crate::document::{Battery, GearingStage};
-        let records = [Vehicle::FIELDS, Projectile::FIELDS, Blade::FIELDS, GearingStage::FIELDS, Battery::FIELDS, crate::document::WiringRun::FIELDS];
+        let records = [
+            Vehicle::FIELDS,
+            Projectile::FIELDS,
+            Blade::FIELDS,
+            GearingStage::FIELDS,
+            Battery::FIELDS,
+            crate::document::WiringRun::FIELDS,
+        ];
         for entry in TYPICAL {
             let spec = records
                 .iter()

@@ -304,3 +304,15 @@ fn ticks_of_the_first_power_up_stand_in_the_document_and_on_the_sheet() {
     assert_eq!(text.matches("<li class=\"done\">").count(), 2);
     assert!(text.contains("read 25.4"));
 }
+
+#[test]
+fn a_short_is_bounded_by_the_pack_and_burns_in_adiabatic_time() {
+    let build = read(&board(json!({ "awg": 12, "insulation": "pvc" })));
+    let run = &judged(&build.job, &build.options[0])[0];
+    // 10 cells of 4.2 V over 10 x 6.5 mΩ and 2 x 0.35 m of 12 AWG.
+    let amperes = 42.0 / (0.065 + 0.7 * 5.210_8e-3);
+    assert_relative_eq!(run.short_a.unwrap(), amperes, max_relative = 1e-3);
+    // k = 115 A·√s/mm² for PVC from 70 to 160 °C (IEC 60364-5-54).
+    let seconds = (115.0 * 3.3088 / amperes) * (115.0 * 3.3088 / amperes);
+    assert_relative_eq!(run.short_s.unwrap(), seconds, max_relative = 5e-3);
+}

@@ -8850,6 +8850,16 @@ export interface components {
             bare: boolean;
             /**
              * Format: double
+             * @description Current of a dead short at its end on a full battery, A; null for the leads of a motor behind a controller.
+             */
+            short_a: number | null;
+            /**
+             * Format: double
+             * @description Time in which that burns the insulation, s.
+             */
+            short_s: number | null;
+            /**
+             * Format: double
              * @description Volts it loses there and back at the steady current.
              */
             drop_v: number | null;

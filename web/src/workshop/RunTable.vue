@@ -27,6 +27,10 @@ const hot = (run: Schemas["JudgedRun"]) =>
       <tr v-for="run in runs" :key="run.place" :data-run-line="run.place">
         <td>
           {{ run.name }} <span class="note">{{ run.wires }} wires</span>
+          <div v-if="run.short_a !== null && run.short_s !== null" class="note">
+            a short of {{ shownText("current", run.short_a) }} burns it in
+            {{ shownText("time", run.short_s, 2) }}
+          </div>
         </td>
         <td class="figure right">{{ run.steady_a === null ? "–" : shownText("current", run.steady_a) }}</td>
         <td class="figure right">{{ run.peak_a === null ? "–" : shownText("current", run.peak_a) }}</td>
@@ -66,7 +70,7 @@ const hot = (run: Schemas["JudgedRun"]) =>
           >
             {{ run.awg_suggested }} AWG
           </button>
-          <span v-if="run.area_suggested_mm2 !== null" class="note"
+          <span v-if="run.area_suggested_mm2 !== null" class="note area"
             >{{ figures(run.area_suggested_mm2) }} mm²</span
           >
         </td>

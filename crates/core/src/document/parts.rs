@@ -450,6 +450,23 @@ impl Insulation {
     }
 }
 
+impl Insulation {
+    /// What it stands for the moments of a short, °C.
+    ///
+    /// # Source
+    /// IEC 60364-5-54 annex A: PVC 160 °C, rubber 200 °C, cross-linked polyethylene 250 °C; silicone and PTFE 350 °C, enamel
+    /// 250 °C (from memory).
+    #[must_use]
+    pub const fn short_c(self) -> f64 {
+        match self {
+            Self::Pvc => 160.0,
+            Self::Rubber => 200.0,
+            Self::Xlpe | Self::Enamel => 250.0,
+            Self::Silicone | Self::Ptfe => 350.0,
+        }
+    }
+}
+
 choice! {
     /// What a rating is for.
     CurrentKind { Dc = "dc", "Direct current"; Ac = "ac", "Alternating current"; }

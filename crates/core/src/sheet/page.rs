@@ -28,6 +28,7 @@ tr{break-inside:avoid}\
 th,td{text-align:left;vertical-align:top;padding:1mm 2mm 1mm 0;border-bottom:.4pt solid #999;overflow-wrap:break-word}\
 th{font-weight:600;border-bottom:.8pt solid #111}\
 .n{text-align:right;white-space:nowrap;font-family:'IBM Plex Mono','Liberation Mono',monospace;font-size:9.5pt}\
+.n+td,.n+th{padding-left:4mm}\
 .title{display:grid;grid-template-columns:1fr auto;gap:4mm;border:1.4pt solid #111;padding:3mm}\
 .title table{width:auto;margin:0}\
 .title td{border:0;padding:.3mm 3mm .3mm 0}\
@@ -523,7 +524,15 @@ fn guesses(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
     if result.guesses.is_empty() {
         html.words("soft", "Nothing is assumed.");
     } else {
-        html.list("", result.guesses.iter().map(|guess| format!("assumed: {}", guess.assumed)));
+        let mut said: Vec<String> = Vec::new();
+        for guess in &result.guesses {
+            // Two motors of a kind have the same guesses.
+            let line = format!("assumed: {}", guess.assumed);
+            if !said.contains(&line) {
+                said.push(line);
+            }
+        }
+        html.list("", said);
     }
     html.end();
 }

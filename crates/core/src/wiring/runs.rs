@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::heat::{Wire, grouping};
+use super::heat::{Wire, adiabatic_s, grouping};
 use crate::checks::Evidence;
 use crate::document::parts::{Circuit, Insulation, WiringRun};
 use crate::document::{Job, MachineKind, OptionSheet};
@@ -50,6 +50,10 @@ pub struct JudgedRun {
     pub peak_a: Option<f64>,
     /// Whether motors hang on it without a controller, so that a switch in it breaks their stall.
     pub bare: bool,
+    /// Current of a dead short at its end on a full battery, A; null for the leads of a motor behind a controller.
+    pub short_a: Option<f64>,
+    /// Time in which that burns the insulation, s.
+    pub short_s: Option<f64>,
     /// Volts it loses there and back at the steady current.
     pub drop_v: Option<f64>,
     /// The same as a share of the voltage it carries, %.
@@ -82,6 +86,7 @@ struct Load {
     volts: f64,
     wires: u32,
     bare: bool,
+    short_a: Option<f64>,
     ambient_c: f64,
 }
 
@@ -127,8 +132,9 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
                 Some(generated)
             };
             let peak_a = if drawn { evidence.worst_supply_a().or(steady_a) } else { steady_a };
+            let short_a = Some(chain.battery.open_circuit_v(1.0) / chain.battery.supply_ohm.max(1e-6));
             let bare = chain.drives.iter().any(|drive| !drive.generates() && drive.parts.controller.is_none());
-            Some(Load { steady_a, peak_a, volts, wires: 2, bare, ambient_c })
+            Some(Load { steady_a, peak_a, volts, wires: 2, bare, short_a, ambient_c })
         }
         Circuit::Motor(name) => {
             let drive = chain.drives.iter().find(|drive| &drive.parts.drive == name)?;
@@ -139,12 +145,20 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
                 let generating = dynamo.generating();
                 let amperes = Some(share * generating.current_a);
                 let volts = generating.output_voltage_v.max(1.0);
-                return Some(Load { steady_a: amperes, peak_a: amperes, volts, wires, bare: false, ambient_c });
+                return Some(Load {
+                    steady_a: amperes,
+                    peak_a: amperes,
+                    volts,
+                    wires,
+                    bare: false,
+                    short_a: None,
+                    ambient_c,
+                });
             }
             let steady_a = evidence.sustained(drive, |figures| figures.current_a).map(|amperes| share * amperes);
             let stall = chain.figures(drive.index, FULL, Case::Stall).map(|figures| share * figures.current_a);
             let bare = drive.parts.controller.is_none();
-            Some(Load { steady_a, peak_a: stall.or(steady_a), volts, wires, bare, ambient_c })
+            Some(Load { steady_a, peak_a: stall.or(steady_a), volts, wires, bare, short_a: None, ambient_c })
         }
     }
 }
@@ -217,6 +231,8 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
         steady_given: run.steady_a.is_some(),
         peak_a: load.peak_a,
         bare: load.bare,
+        short_a: load.short_a,
+        short_s: load.short_a.map(|amperes| adiabatic_s(area_mm2, amperes, limit_c, insulation.short_c())),
         drop_v,
         drop_percent: drop_v.map(|volts| 100.0 * volts / load.volts),
         copper_c,

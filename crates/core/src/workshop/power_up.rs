@@ -80,6 +80,9 @@ pub fn power_up(build: &Build, place: usize) -> Vec<PowerStep> {
             Load::Flywheel(_) => format!("{name}: nothing in the feed, the wheels guarded, eye protection on."),
             Load::Hoist(_) => format!("{name}: nothing on the rope, rope off the drum."),
             Load::Fan(_) => format!("{name}: propeller off, or the machine tied down and nobody in its plane."),
+            Load::ConstantTorque(_) => {
+                format!("{name}: nothing on its shaft that can be caught, hands and sleeves clear of it.")
+            }
             _ => format!("{name}: wheels off the ground, the machine on blocks, nothing that can be caught."),
         };
         let mut lifted = step(format!("guarded.{name}"), lift);
