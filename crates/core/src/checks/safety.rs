@@ -140,7 +140,7 @@ fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut Ledger) {
             "Neither the motors nor a friction brake can stop it: let the controller brake, or fit a brake.".to_owned(),
         ),
         (false, None) => {
-            ledger.unknown(&subject, "The motors cannot brake: say in Job whether a friction brake stops it.")
+            ledger.unknown(&subject, "The motors cannot brake: say in Job whether a friction brake stops it.");
         }
         _ => {}
     }

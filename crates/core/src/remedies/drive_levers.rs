@@ -291,7 +291,7 @@ impl DriveLevers<'_> {
             self.pointer("/mount_material"),
             steps,
             move |draft, step| {
-                draft.option.drives[place].mount_material = Some(MountMaterial::ALL[whole(step) as usize])
+                draft.option.drives[place].mount_material = Some(MountMaterial::ALL[whole(step) as usize]);
             },
             |step| format!("A mount of {}.", MountMaterial::ALL[whole(step) as usize].label().to_lowercase()),
         ))
