@@ -26,10 +26,16 @@ fn course(seed: u64, seconds: u32, fastest: f64) -> Value {
 }
 
 fn simulation(slug: &str, mode: &Value) -> Simulation {
+    from_charge(slug, mode, 1.0)
+}
+
+fn from_charge(slug: &str, mode: &Value, charge: f64) -> Simulation {
     let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).expect("a demo build");
     let build: Value = serde_json::from_str(demo.json).expect("the demo builds are JSON");
-    Simulation::from_value(&json!({ "format": "ypsidyne.simulation/1", "build": build, "mode": mode }))
-        .expect("the simulation reads")
+    Simulation::from_value(&json!({
+        "format": "ypsidyne.simulation/1", "build": build, "mode": mode, "state_of_charge": charge
+    }))
+    .expect("the simulation reads")
 }
 
 fn runs(criterion: &mut Criterion) {
@@ -41,7 +47,7 @@ fn runs(criterion: &mut Criterion) {
             bencher.iter(|| simulate(black_box(&hour), &mut |_| true));
         });
     }
-    let turned = simulation("millrace-generator", &json!({ "kind": "hold" }));
+    let turned = from_charge("millrace-generator", &json!({ "kind": "hold" }), 0.2);
     group.bench_function("millrace-generator: until full", |bencher| {
         bencher.iter(|| simulate(black_box(&turned), &mut |_| true));
     });
