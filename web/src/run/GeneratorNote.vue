@@ -218,6 +218,11 @@ const machines = computed(() =>
 }
 
 @media (max-width: 760px) {
+  [data-machines] {
+    display: block;
+    overflow-x: auto;
+  }
+
   .charts {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -91,4 +91,11 @@ const hot = (run: Schemas["JudgedRun"]) =>
 .bad {
   color: var(--fail);
 }
+
+@media (max-width: 760px) {
+  table {
+    display: block;
+    overflow-x: auto;
+  }
+}
 </style>

@@ -8,6 +8,7 @@ use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
 use crate::drive::cases::Case;
 use crate::evaluation::{OptionEvaluation, evaluate};
+use crate::fit::Packing;
 use crate::parts_list::parts_list;
 use crate::say::three;
 use crate::workshop::loom::written;
@@ -357,6 +358,11 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
     } else {
         html.table(&["drive", "stage", "teeth", "size", "length", "#centre distance"], &rows);
     }
+    if let Some(fit) = &result.battery_fit
+        && let Some(packs) = &fit.packs
+    {
+        html.raw(&plan(fit.room_mm, packs));
+    }
     let fits: Vec<String> = result
         .checks
         .iter()
@@ -367,6 +373,42 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
         html.list("", fits);
     }
     html.end();
+}
+
+/// The packs in their room from above, to scale.
+fn plan(room_mm: [f64; 3], packs: &Packing) -> String {
+    let [length, width, _] = room_mm;
+    let scale = (520.0 / length).min(130.0 / width);
+    let (w, h) = (length * scale, width * scale);
+    let mut text = format!(
+        "<svg viewBox=\"-4 -4 768 {:.0}\" role=\"img\" aria-label=\"Packs in their room\" font-size=\"11\">\
+         <rect width=\"{w:.1}\" height=\"{h:.1}\" fill=\"none\" stroke=\"#111\" stroke-width=\"1.4\"/>",
+        h + 26.0
+    );
+    for along in 0..packs.count[0] {
+        for across in 0..packs.count[1] {
+            let (x, y) = (f64::from(along) * packs.box_mm[0] * scale, f64::from(across) * packs.box_mm[1] * scale);
+            text.push_str(&format!(
+                "<rect x=\"{x:.1}\" y=\"{y:.1}\" width=\"{:.1}\" height=\"{:.1}\" fill=\"#e4e4e4\" stroke=\"#111\" \
+                 stroke-dasharray=\"4 2\"/>",
+                packs.box_mm[0] * scale,
+                packs.box_mm[1] * scale
+            ));
+        }
+    }
+    let layers = if packs.count[2] > 1 { format!(", {} high", packs.count[2]) } else { String::new() };
+    text.push_str(&format!(
+        "<text x=\"{:.1}\" y=\"14\">room {} × {} × {} mm</text><text x=\"{:.1}\" y=\"30\">each pack {} × {} × {} mm{layers}</text></svg>",
+        w + 14.0,
+        three(length),
+        three(width),
+        three(room_mm[2]),
+        w + 14.0,
+        three(packs.box_mm[0]),
+        three(packs.box_mm[1]),
+        three(packs.box_mm[2]),
+    ));
+    text
 }
 
 fn settings(html: &mut Html, shop: &Workshop) {

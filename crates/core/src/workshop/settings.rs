@@ -2,11 +2,12 @@
 
 use serde::Serialize;
 
-use crate::document::{MachineKind, OptionSheet};
+use crate::document::MachineKind;
 use crate::drive::Drive;
+use crate::drive::cases::Case;
 use crate::drive::generating::Dynamo;
 use crate::say::three;
-use crate::supply::Chain;
+use crate::supply::{Chain, HALF};
 
 /// One setting of a controller.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -65,7 +66,7 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
         (Some(limit), Some((most, words))) => tell(
             "motor current, most",
             amperes(limit),
-            format!("as in this option; {words} is {} A, so {} is kept.", three(most), room(limit, most)),
+            format!("as in this option; {words} is {} A{}.", three(most), room(limit, most)),
         ),
         (Some(limit), None) => tell("motor current, most", amperes(limit), "as in this option.".to_owned()),
         (None, Some((most, words))) => tell(
@@ -80,8 +81,9 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     }
 
     // Battery current of one controller: its share of what pack and board stand.
-    let controllers = f64::from(drive.parts.controller_count) * chain.drives.len() as f64;
     let battery = &chain.battery;
+    // One over the share of this controller: by what each drive takes at its hardest work.
+    let controllers = f64::from(drive.parts.controller_count) / share_of(chain, drive);
     let pack = least(&[
         (
             battery.continuous_a().map(|amperes| amperes / controllers),
@@ -97,7 +99,7 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
         (Some(limit), Some((most, words))) => tell(
             "battery current, most",
             amperes(limit),
-            format!("as in this option; {words} is {} A, so {} is kept.", three(most), room(limit, most)),
+            format!("as in this option; {words} is {} A{}.", three(most), room(limit, most)),
         ),
         (Some(limit), None) => tell("battery current, most", amperes(limit), "as in this option.".to_owned()),
         (None, Some((most, words))) => {
@@ -219,17 +221,26 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     told
 }
 
+/// Share of the battery current that goes to a drive when all work their hardest, 0 to 1; even shares without figures.
+fn share_of(chain: &Chain<'_>, drive: &Drive<'_>) -> f64 {
+    let hardest = |drive: &Drive<'_>| {
+        [Case::Target, Case::Climb]
+            .into_iter()
+            .filter_map(|case| chain.figures(drive.index, HALF, case).map(|figures| figures.supply_a.max(0.0)))
+            .fold(0.0, f64::max)
+    };
+    let all: f64 = chain.drives.iter().map(hardest).sum();
+    #[allow(clippy::cast_precision_loss, reason = "a handful of drives")]
+    let even = 1.0 / chain.drives.len().max(1) as f64;
+    let own = hardest(drive);
+    if all > 0.0 && own > 0.0 { own / all } else { even }
+}
+
 /// How much is kept to a limit, in words.
 fn room(value: f64, limit: f64) -> String {
     if value <= limit {
-        format!("{} %", three(100.0 * (1.0 - value / limit)))
+        format!(", so {} % is kept", three(100.0 * (1.0 - value / limit)))
     } else {
-        "nothing: it is too much".to_owned()
+        ": this is more; set it lower or take a stronger part".to_owned()
     }
-}
-
-/// Settings of an option by itself.
-#[must_use]
-pub fn of_option(job: &crate::document::Job, option: &OptionSheet) -> Vec<Setting> {
-    settings(&Chain::new(job, option))
 }
