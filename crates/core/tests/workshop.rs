@@ -316,3 +316,14 @@ fn a_short_is_bounded_by_the_pack_and_burns_in_adiabatic_time() {
     let seconds = (115.0 * 3.3088 / amperes) * (115.0 * 3.3088 / amperes);
     assert_relative_eq!(run.short_s.unwrap(), seconds, max_relative = 5e-3);
 }
+
+#[test]
+fn several_controllers_hang_on_the_receiver_by_a_y_lead_and_one_feeds_it() {
+    let mut build = document("tracking-shot-dolly-board");
+    build["options"][0]["drives"][0]["controller"]["channels"] = json!(1);
+    build["options"][0]["drives"][0]["controller_count"] = json!(2);
+    let drawn = loom(&read(&build).options[0]);
+    let signals: Vec<&str> =
+        drawn.leads.iter().filter(|lead| lead.kind == LeadKind::Signal).map(|lead| lead.label.as_str()).collect();
+    assert_eq!(signals, ["Y-lead, fed", "Y-lead, red wire out"]);
+}

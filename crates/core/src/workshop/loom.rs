@@ -247,8 +247,10 @@ pub fn loom(option: &OptionSheet) -> Loom {
     if wiring.receiver {
         let receiver = loom.add(PartKind::Receiver, None, "receiver".to_owned(), COLUMNS[4], below, 92.0);
         for (place, controller) in controllers.iter().enumerate() {
-            let label = if place < wiring.regulators as usize { "signal, fed" } else { "signal, red wire out" };
-            loom.join(LeadKind::Signal, receiver, *controller, None, label.to_owned());
+            // Several controllers that do the same hang on one channel by a Y-lead.
+            let lead = if controllers.len() > 1 { "Y-lead" } else { "signal" };
+            let feeds = if place < wiring.regulators as usize { "fed" } else { "red wire out" };
+            loom.join(LeadKind::Signal, receiver, *controller, None, format!("{lead}, {feeds}"));
         }
         for place in 0..wiring.servos {
             let x = COLUMNS[5] + 100.0 * f64::from(place % 3);
