@@ -98,6 +98,11 @@ fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> 
     formatter.write_str(std::str::from_utf8(&digits[at..]).unwrap_or_default())
 }
 
+/// Text without anything that HTML or SVG would take for markup.
+pub(crate) fn escaped(text: &str) -> String {
+    text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

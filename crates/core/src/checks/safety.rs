@@ -48,7 +48,7 @@ pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         Load::Vehicle(vehicle) => judge_brake(vehicle, drive, ledger),
         _ => {}
     }
-    judge_mount(evidence, drive, result, ledger);
+    judge_mount(drive, result, ledger);
     judge_failsafe(evidence, drive, ledger);
 }
 
@@ -147,11 +147,10 @@ fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut Ledger) {
 }
 
 /// A mount of plastic or wood under a warm motor.
-fn judge_mount(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     let Some(limit_c) = drive.parts.mount_material.and_then(MountMaterial::limit_c) else { return };
     let subject = Subject::of_drive("safety.hot_surface", "Mount under the motor", "°C", drive);
     let case_c = result.thermal.as_ref().and_then(|thermal| thermal.case_c);
-    let _ = evidence;
     match case_c {
         Some(case_c) => ledger.judge(&subject, Some(case_c), &Bound::At(limit_c), |demand, limit| {
             format!(

@@ -149,7 +149,8 @@ fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
         ledger.fail(
             &subject,
             format!(
-                "The {} A of the switch in {} are for alternating current, whose arc goes out by itself; direct current's does                  not. Take one with a direct-current rating, or let it switch a relay or a transistor.",
+                "The {} A of the switch in {} are for alternating current, whose arc goes out by itself; direct current's does \
+                 not. Take one with a direct-current rating, or let it switch a relay or a transistor.",
                 three(rating_a),
                 run.name
             ),
@@ -158,7 +159,8 @@ fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
     }
     ledger.judge(&subject, Some(breaks(run)), &Bound::At(rating_a), |demand, limit| {
         format!(
-            "The switch in {} must carry and break {} A and is good for {} A. If it is not, let it switch a relay (with a diode              across its coil) or a transistor (with a resistor that holds its gate down).",
+            "The switch in {} must carry and break {} A and is good for {} A. If it is not, let it switch a relay (with a diode \
+                 across its coil) or a transistor (with a resistor that holds its gate down).",
             run.name,
             three(demand),
             three(limit)
@@ -168,7 +170,6 @@ fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
 
 /// A switch in a battery lead without controllers behind it breaks the stall; elsewhere the steady current.
 fn breaks(run: &JudgedRun) -> f64 {
-    let bare = run.bare;
     let steady_a = run.steady_a.unwrap_or(0.0);
-    if bare { run.peak_a.unwrap_or(steady_a).max(steady_a) } else { steady_a }
+    if run.bare { run.peak_a.unwrap_or(steady_a).max(steady_a) } else { steady_a }
 }

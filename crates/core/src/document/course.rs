@@ -142,7 +142,7 @@ pub(super) fn refuse_jump_on_repeat(repeat: bool, lead: Option<&Mode>, at: &Plac
 fn check_points(points: &[CoursePoint], at: &Place<'_>, problems: &mut Problems) {
     let by_distance = points.first().is_some_and(|point| point.distance_m.is_some());
     let turning = points.first().is_some_and(|point| point.output_rpm.is_some());
-    let mut before: Option<(f64, f64, f64)> = None;
+    let mut before: Option<(f64, f64)> = None;
     for (index, point) in points.iter().enumerate() {
         let place = at.index(index);
         let along = match (point.t_s, point.distance_m) {
@@ -173,7 +173,7 @@ fn check_points(points: &[CoursePoint], at: &Place<'_>, problems: &mut Problems)
                 return;
             }
         };
-        if let Some((last_along, last_speed, wait_s)) = before {
+        if let Some((last_along, last_speed)) = before {
             if along <= last_along {
                 let key = if by_distance { "distance_m" } else { "t_s" };
                 problems.note(&place.key(key), format!("{along} is not above {last_along} of the point before"));
@@ -186,7 +186,6 @@ fn check_points(points: &[CoursePoint], at: &Place<'_>, problems: &mut Problems)
                 );
                 return;
             }
-            let _ = wait_s;
         }
         if point.wait_s > 0.0 && !by_distance {
             problems.note(&place.key("wait_s"), "came on a course over time: give a second point with the same speed");
@@ -195,7 +194,7 @@ fn check_points(points: &[CoursePoint], at: &Place<'_>, problems: &mut Problems)
             problems
                 .note(&place.key("wait_s"), format!("came at a speed of {speed}: it can only wait where it stands"));
         }
-        before = Some((along, speed, point.wait_s));
+        before = Some((along, speed));
     }
 }
 

@@ -2,14 +2,11 @@
 
 use std::fmt::Write as _;
 
+use crate::say::escaped;
+
 /// A document that is being written.
 #[derive(Debug, Default)]
 pub(super) struct Html(pub String);
-
-/// Text without anything a browser would take for markup.
-pub(super) fn escaped(text: &str) -> String {
-    text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")
-}
 
 impl Html {
     /// Markup as it is.

@@ -1,16 +1,16 @@
 //! The sections of the build sheet, in the order one works.
 
 use super::Title;
-use super::html::{Html, escaped};
+use super::html::Html;
 use super::ribbon::ribbon;
 use crate::checks::{Check, Verdict};
 use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
 use crate::drive::cases::Case;
-use crate::evaluation::{OptionEvaluation, evaluate};
+use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::fit::Packing;
 use crate::parts_list::parts_list;
-use crate::say::three;
+use crate::say::{escaped, three};
 use crate::workshop::loom::written;
 use crate::workshop::{Workshop, workshop};
 
@@ -46,8 +46,7 @@ ul{margin:1mm 0;padding-left:5mm}\
 pub(super) fn write(build: &Build, place: usize, title: &Title) -> Option<String> {
     let option = build.options.get(place)?;
     let shop = workshop(build, place)?;
-    let evaluation = evaluate(build);
-    let result = evaluation.options.get(place)?;
+    let result = &evaluate_option(&build.job, option, place);
     let mut html = Html::default();
     html.raw("<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width\">");
     html.raw(&format!("<title>{}, build sheet</title><style>{STYLE}</style></head><body>", escaped(&build.name)));

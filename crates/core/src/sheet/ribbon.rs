@@ -2,9 +2,8 @@
 
 use std::fmt::Write as _;
 
-use super::html::escaped;
 use crate::evaluation::{CaseEvaluation, DriveEvaluation};
-use crate::say::three;
+use crate::say::{escaped, three};
 
 const WIDTH: f64 = 760.0;
 const THICKEST: f64 = 40.0;

@@ -8,7 +8,7 @@ use crate::document::build::MainSwitch;
 use crate::document::parts::Circuit;
 use crate::document::parts::Sensor;
 use crate::document::{Chemistry, MachineKind, OptionSheet};
-use crate::say::three;
+use crate::say::{escaped, three};
 
 /// What a box of the loom is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
@@ -285,11 +285,6 @@ fn of_circuit(option: &OptionSheet, circuit: &Circuit) -> Vec<usize> {
     runs.filter(|(_, run)| &run.circuit == circuit).map(|(place, _)| place).collect()
 }
 
-/// Text that stands in a drawing.
-fn escaped(text: &str) -> String {
-    text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")
-}
-
 /// The loom as SVG. Its colours follow the page where it has `--ink` and the like, and are ink on nothing elsewhere; leads are
 /// told apart by count and dash, so that it holds in black and white.
 #[must_use]
@@ -323,7 +318,8 @@ pub fn svg(loom: &Loom) -> String {
     text
 }
 
-fn word(kind: PartKind) -> String {
+/// The word a kind is written with.
+fn word(kind: impl Serialize) -> String {
     serde_json::to_value(kind).ok().and_then(|value| value.as_str().map(str::to_owned)).unwrap_or_default()
 }
 
@@ -349,7 +345,7 @@ fn draw_lead(text: &mut String, lead: &LoomLead, from: &LoomPart, to: &LoomPart)
     };
     let bend = if lead.kind == LeadKind::Signal { to.x - 12.0 } else { x2 - 22.0 };
     let run = lead.run.map_or(String::new(), |run| format!(" data-run=\"{run}\""));
-    let _ = write!(text, "<g data-lead=\"{}\"{run}>", lead_word(lead.kind));
+    let _ = write!(text, "<g data-lead=\"{}\"{run}>", word(lead.kind));
     for (place, offset) in offsets.iter().enumerate() {
         let path = if downwards && lead.kind == LeadKind::Balance {
             format!("M{:.1} {y1:.1}V{:.1}H{x2:.1}V{y2:.1}", x1 + offset, 0.5 * (y1 + y2))
@@ -384,8 +380,4 @@ fn draw_lead(text: &mut String, lead: &LoomLead, from: &LoomPart, to: &LoomPart)
         );
     }
     text.push_str("</g>");
-}
-
-fn lead_word(kind: LeadKind) -> String {
-    serde_json::to_value(kind).ok().and_then(|value| value.as_str().map(str::to_owned)).unwrap_or_default()
 }

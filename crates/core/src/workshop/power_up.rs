@@ -72,7 +72,7 @@ pub fn power_up(build: &Build, place: usize) -> Vec<PowerStep> {
         let blade = matches!(drive.job.load, Load::Blade(_));
         let throws = matches!(&drive.job.load, Load::Flywheel(wheels) if wheels.projectile.is_some());
         if drive.generates() {
-            generator(name, &chain, drive, &mut steps);
+            generator(name, drive, &mut steps);
             continue;
         }
         let lift = match &drive.job.load {
@@ -181,7 +181,7 @@ fn before_the_battery(option: &OptionSheet, steps: &mut Vec<PowerStep>) {
     ));
 }
 
-fn generator(name: &str, chain: &Chain<'_>, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerStep>) {
+fn generator(name: &str, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerStep>) {
     let Some(dynamo) = crate::drive::generating::Dynamo::of(drive) else { return };
     let generating = dynamo.generating();
     let mut open = step(
@@ -212,7 +212,6 @@ fn generator(name: &str, chain: &Chain<'_>, drive: &crate::drive::Drive<'_>, ste
         high: "more than the battery may be charged with; see its charging current",
     });
     steps.push(charging);
-    let _ = chain;
 }
 
 /// The staged heat run: the hardest work for two, five and fifteen minutes, the case read after each.
