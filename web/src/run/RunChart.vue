@@ -7,7 +7,7 @@ import { ticksBetween } from "../drawing/ticks";
 import { useElementWidth } from "../drawing/width";
 import { download, fileName } from "../lib/download";
 import { figures } from "../units/quantity";
-import { type Axis, type Lane, rangeOf, seriesCsv, thinned } from "./lanes";
+import { type Axis, type Lane, OTHERS, rangeOf, seriesCsv, thinned } from "./lanes";
 import { rowAt } from "./moment";
 import type { DriveRun } from "./runs";
 
@@ -46,8 +46,6 @@ const px = (value: number) =>
 const placeOf = (pixel: number) =>
   view.value[0] +
   (Math.min(Math.max(pixel - LEFT, 0), plotWidth.value) / plotWidth.value) * (view.value[1] - view.value[0]);
-
-const OTHERS = ["var(--kind-3)", "var(--kind-4)", "var(--kind-2)", "var(--kind-5)", "var(--kind-6)"];
 
 /** The place of each lane, its scale, its lines as paths. */
 const drawn = computed(() => {

@@ -10,7 +10,7 @@ import PanelHead from "../parts/PanelHead.vue";
 import CourseEditor from "./CourseEditor.vue";
 import EnduranceNote from "./EnduranceNote.vue";
 import GeneratorNote from "./GeneratorNote.vue";
-import { lanesOf, limitStretches, momentWords, timeAxis, wayAxis } from "./lanes";
+import { lanesOf, limitStretches, momentWords, OTHERS, timeAxis, wayAxis } from "./lanes";
 import LauncherNote from "./LauncherNote.vue";
 import RunChart from "./RunChart.vue";
 import RunFigures from "./RunFigures.vue";
@@ -194,7 +194,6 @@ const limits = computed(() => (run.value ? limitStretches(run.value, axis.value)
 const events = computed(() =>
   (simulated.value?.events ?? []).filter(({ drive }) => drive === null || drive === run.value?.drive),
 );
-const OTHERS = ["var(--kind-3)", "var(--kind-4)", "var(--kind-2)", "var(--kind-5)", "var(--kind-6)"];
 const chart = ref<InstanceType<typeof RunChart>>();
 
 // ---- play and scrub

@@ -123,7 +123,9 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
             let generated: f64 = chain
                 .drives
                 .iter()
-                .filter_map(|drive| Dynamo::of(drive).map(|dynamo| drive.motors * dynamo.generating().current_a))
+                .filter_map(|drive| {
+                    Dynamo::of(drive).map(|dynamo| drive.motors * dynamo.point(dynamo.speed()).current_a)
+                })
                 .sum();
             let drawn = chain.drives.iter().any(|drive| !drive.generates());
             let steady_a = if drawn {
@@ -142,9 +144,9 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
             let share = if brushless { PHASE_SHARE } else { 1.0 };
             let wires = if brushless { 3 } else { 2 };
             if let Some(dynamo) = Dynamo::of(drive) {
-                let generating = dynamo.generating();
-                let amperes = Some(share * generating.current_a);
-                let volts = generating.output_voltage_v.max(1.0);
+                let point = dynamo.point(dynamo.speed());
+                let amperes = Some(share * point.current_a);
+                let volts = point.output_voltage_v.max(1.0);
                 return Some(Load {
                     steady_a: amperes,
                     peak_a: amperes,
@@ -188,11 +190,16 @@ impl Load {
 pub fn judged(job: &Job, option: &OptionSheet) -> Vec<JudgedRun> {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
-    let evidence = Evidence { chain: &chain, supply: &supply };
-    let mut runs = of(&evidence);
+    suggested(&Evidence { chain: &chain, supply: &supply })
+}
+
+/// The same where the option is resolved already.
+pub(crate) fn suggested(evidence: &Evidence<'_>) -> Vec<JudgedRun> {
+    let option = evidence.chain.option;
+    let mut runs = of(evidence);
     for judged in &mut runs {
         let run = &option.wiring.runs[judged.place];
-        let Some(load) = load(&evidence, run) else { continue };
+        let Some(load) = load(evidence, run) else { continue };
         let load = Load { steady_a: judged.steady_a, ..load };
         judged.awg_suggested = GAUGES.into_iter().find(|gauge| load.does(run, awg_area_mm2(*gauge), judged.limit_c));
         judged.area_suggested_mm2 = AREAS_MM2.into_iter().find(|area| load.does(run, *area, judged.limit_c));

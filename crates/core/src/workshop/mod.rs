@@ -10,9 +10,10 @@ pub mod topology;
 
 use serde::Serialize;
 
+use crate::checks::Evidence;
 use crate::document::Build;
 use crate::supply::Chain;
-use crate::wiring::{JudgedRun, judged};
+use crate::wiring::{JudgedRun, runs};
 
 /// Everything a workshop needs of an option.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -40,15 +41,16 @@ pub struct Workshop {
 pub fn workshop(build: &Build, place: usize) -> Option<Workshop> {
     let option = build.options.get(place)?;
     let chain = Chain::new(&build.job, option);
+    let supply = chain.supply();
     let drawn = loom::loom(option);
     Some(Workshop {
         option: option.name.clone(),
-        runs: judged(&build.job, option),
+        runs: runs::suggested(&Evidence { chain: &chain, supply: &supply }),
         loom_svg: loom::svg(&drawn),
         loom: drawn,
         findings: topology::findings(build, option),
-        charging: charging::charging(option, chain.supply().all_hardest.current_a),
+        charging: charging::charging(option, supply.all_hardest.current_a),
         settings: settings::settings(&chain),
-        power_up: power_up::power_up(build, place),
+        power_up: power_up::power_up(build, place, &chain),
     })
 }

@@ -51,11 +51,9 @@ fn step(key: impl Into<String>, does: impl Into<String>) -> PowerStep {
     PowerStep { key: key.into(), does: does.into(), caution: None, reading: None }
 }
 
-/// The first power-up of an option.
-#[must_use]
-pub fn power_up(build: &Build, place: usize) -> Vec<PowerStep> {
-    let Some(option) = build.options.get(place) else { return Vec::new() };
-    let chain = Chain::new(&build.job, option);
+/// The first power-up of the option at a place, which `chain` has resolved.
+pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<PowerStep> {
+    let option = chain.option;
     let mut steps = vec![
         step(
             "looked_over",

@@ -124,6 +124,15 @@ pub(super) fn etag(revision: u32) -> String {
     format!("\"{revision}\"")
 }
 
+/// A stored document with its revision as ETag.
+pub(super) fn tagged(document: String, revision: u32) -> Response {
+    let mut reply = json_text(StatusCode::OK, document);
+    if let Ok(tag) = etag(revision).parse() {
+        reply.headers_mut().insert(header::ETAG, tag);
+    }
+    reply
+}
+
 pub(super) fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
     let given = headers.get(header::IF_MATCH).ok_or(ApiError::IfMatchNeeded)?.to_str().unwrap_or("");
     given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(
@@ -222,11 +231,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
-    let mut reply = json_text(StatusCode::OK, stored.document);
-    if let Ok(tag) = etag(stored.revision).parse() {
-        reply.headers_mut().insert(header::ETAG, tag);
-    }
-    Ok(reply)
+    Ok(tagged(stored.document, stored.revision))
 }
 
 async fn save(

@@ -2,7 +2,7 @@
 
 use axum::Json;
 use axum::extract::{Path, State};
-use axum::http::{HeaderMap, StatusCode, header};
+use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
@@ -10,8 +10,7 @@ use ypsidyne_core::shelf::columns::{Field, fields};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::parts::{self, NewPart, Range, Search, StoredPart};
 
-use super::builds::{Saved, etag, if_match, saved};
-use super::compute::json_text;
+use super::builds::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -224,11 +223,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| parts::by_id(connection, &id)).await?;
-    let mut reply = json_text(StatusCode::OK, stored.document);
-    if let Ok(tag) = etag(stored.revision).parse() {
-        reply.headers_mut().insert(header::ETAG, tag);
-    }
-    Ok(reply)
+    Ok(tagged(stored.document, stored.revision))
 }
 
 async fn save(

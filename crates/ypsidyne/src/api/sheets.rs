@@ -5,7 +5,7 @@ use std::collections::BTreeMap;
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
 use axum::extract::{Path, Query, State};
-use axum::http::{HeaderMap, StatusCode, header};
+use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
@@ -17,8 +17,7 @@ use ypsidyne_core::measure::{Measured, Target, measure};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 
-use super::builds::{Saved, etag, if_match, saved};
-use super::compute::json_text;
+use super::builds::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -280,11 +279,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| sheets::by_id(connection, &id)).await?;
-    let mut reply = json_text(StatusCode::OK, stored.document);
-    if let Ok(tag) = etag(stored.revision).parse() {
-        reply.headers_mut().insert(header::ETAG, tag);
-    }
-    Ok(reply)
+    Ok(tagged(stored.document, stored.revision))
 }
 
 async fn save(
