@@ -193,7 +193,13 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
 
     browser.click("[data-run-csv]").await;
     let table = String::from_utf8(browser.downloaded(".csv").await).unwrap();
-    assert!(table.starts_with("t_s,output_rpm,speed_m_s,") && table.lines().count() > 100);
+    let lines = table.lines().count();
+    assert!(
+        table.starts_with("t_s,output_rpm,speed_m_s,") && lines > 100,
+        "{lines} lines of {} bytes, first {:?}",
+        table.len(),
+        table.lines().next()
+    );
     browser.end().await;
 }
 

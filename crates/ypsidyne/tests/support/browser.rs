@@ -210,15 +210,17 @@ impl Browser {
         self.until(&format!("{code} {verdict}"), &condition).await;
     }
 
-    /// Waits for a downloaded file whose name ends so, and reads it.
+    /// Waits for a downloaded file whose name ends so, and reads it. The browser holds the name with an empty file
+    /// before it moves the whole one there, so an empty file has not arrived.
     pub async fn downloaded(&self, ending: &str) -> Vec<u8> {
         let folder = self.folder.path().join("downloads");
         let end = std::time::Instant::now() + PATIENCE;
         while std::time::Instant::now() < end {
             let found = std::fs::read_dir(&folder).into_iter().flatten().flatten().map(|entry| entry.path());
-            let mut whole = found.filter(|path| path.to_string_lossy().ends_with(ending));
-            if let Some(path) = whole.next() {
-                return std::fs::read(path).unwrap();
+            let mut named = found.filter(|path| path.to_string_lossy().ends_with(ending));
+            let content = named.next().and_then(|path| std::fs::read(path).ok());
+            if let Some(content) = content.filter(|content| !content.is_empty()) {
+                return content;
             }
             tokio::time::sleep(Duration::from_millis(25)).await;
         }
