@@ -1,4 +1,4 @@
-//! From plan to thing: leads, loom, how it hangs together, settings, the first power-up, the sheet.
+//! From plan to thing: leads, how it hangs together, settings, the first power-up, the sheet.
 
 use approx::assert_relative_eq;
 use rstest::rstest;
@@ -8,8 +8,8 @@ use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::evaluate;
 use ypsidyne_core::sheet::{Title, chosen, sheet};
-use ypsidyne_core::wiring::judged;
-use ypsidyne_core::workshop::loom::{LeadKind, PartKind, loom, svg};
+use ypsidyne_core::wire::awg_area_mm2;
+use ypsidyne_core::wiring::{JudgedRun, judged};
 use ypsidyne_core::workshop::topology::{LoomWeight, findings};
 use ypsidyne_core::workshop::workshop;
 
@@ -24,6 +24,12 @@ fn read(document: &Value) -> Build {
 
 fn check(document: &Value, code: &str) -> Option<Check> {
     evaluate(&read(document)).options[0].checks.iter().find(|check| check.code == code).cloned()
+}
+
+/// The runs of the first option, judged.
+fn judged_runs(document: &Value) -> Vec<JudgedRun> {
+    let build = read(document);
+    judged(&build.job, &build.options[0])
 }
 
 /// The board with another main lead.
@@ -93,50 +99,6 @@ fn a_switch_that_carries_launcher_motors_is_judged_at_stall() {
     assert_eq!(small.verdict, Verdict::Fail);
     // Stalled the motors take far more than at work.
     assert!(small.demand.unwrap() > 50.0 && small.because.contains("relay"), "{}", small.because);
-}
-
-#[rstest]
-#[case::one(1, 1)]
-#[case::two(2, 2)]
-#[case::four(4, 2)]
-fn the_loom_has_every_motor_and_its_leads(#[case] motors: u32, #[case] channels: u32) {
-    let mut build = document("tracking-shot-dolly-board");
-    let drive = &mut build["options"][0]["drives"][0];
-    drive["motor_count"] = json!(motors);
-    drive["controller"]["channels"] = json!(channels);
-    drive["controller_count"] = json!(motors.div_ceil(channels));
-    let drawn = loom(&read(&build).options[0]);
-    let count = motors as usize;
-    assert_eq!(drawn.count(PartKind::Motor), count);
-    assert_eq!(drawn.leads_of(LeadKind::Phases), count);
-    assert_eq!(drawn.leads_of(LeadKind::Sensor), count);
-    assert_eq!(drawn.count(PartKind::Controller), motors.div_ceil(channels) as usize);
-    assert_eq!(drawn.count(PartKind::Splitter), usize::from(motors.div_ceil(channels) > 1));
-    assert_eq!(
-        (drawn.count(PartKind::MainSwitch), drawn.count(PartKind::Board), drawn.count(PartKind::Fuse)),
-        (1, 1, 1)
-    );
-    // Every lead joins two boxes that are there, every box lies on the paper and covers no other.
-    assert!(drawn.leads.iter().all(|lead| lead.from < drawn.parts.len() && lead.to < drawn.parts.len()));
-    for (place, a) in drawn.parts.iter().enumerate() {
-        assert!(a.x >= 0.0 && a.x + a.width <= drawn.width && a.y >= 0.0 && a.y + a.height <= drawn.height);
-        for b in &drawn.parts[place + 1..] {
-            let apart = a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
-            assert!(apart, "{} covers {}", a.label, b.label);
-        }
-    }
-    let text = svg(&drawn);
-    assert_eq!(text.matches("data-part=\"motor\"").count(), count);
-    assert_eq!(text.matches("data-lead=\"phases\"").count(), count);
-}
-
-#[test]
-fn a_brushed_drive_without_controllers_hangs_on_a_switch() {
-    let build = read(&document("shuttlecock-launcher"));
-    let drawn = loom(&build.options[0]);
-    assert_eq!((drawn.count(PartKind::BareSwitch), drawn.count(PartKind::Controller)), (2, 0));
-    assert_eq!((drawn.leads_of(LeadKind::Motor), drawn.leads_of(LeadKind::Phases)), (3, 0));
-    assert_eq!(drawn.count(PartKind::Alarm), 1);
 }
 
 #[test]
@@ -318,12 +280,35 @@ fn a_short_is_bounded_by_the_pack_and_burns_in_adiabatic_time() {
 }
 
 #[test]
-fn several_controllers_hang_on_the_receiver_by_a_y_lead_and_one_feeds_it() {
-    let mut build = document("tracking-shot-dolly-board");
-    build["options"][0]["drives"][0]["controller"]["channels"] = json!(1);
-    build["options"][0]["drives"][0]["controller_count"] = json!(2);
-    let drawn = loom(&read(&build).options[0]);
-    let signals: Vec<&str> =
-        drawn.leads.iter().filter(|lead| lead.kind == LeadKind::Signal).map(|lead| lead.label.as_str()).collect();
-    assert_eq!(signals, ["Y-lead, fed", "Y-lead, red wire out"]);
+fn a_thin_lead_of_a_motor_burns_in_a_jam_and_the_suggested_one_does_not() {
+    let mut build = document("hillside-harvest-cart");
+    // 20 AWG carries the steady current with ease; the 40 A that the controller lets through in a jam are another matter.
+    build["options"][0]["wiring"]["runs"][1]["awg"] = json!(20);
+    let found = check(&build, "wire.temperature").unwrap();
+    assert_eq!(found.verdict, Verdict::Fail);
+    assert!(found.because.starts_with("A jam sends 40 A through controller to motors"), "{}", found.because);
+    let runs = judged_runs(&build);
+    let run = &runs[1];
+    assert!(run.copper_c.unwrap() < run.limit_c && run.jam_c.unwrap() > run.limit_c && run.jam_s.unwrap() < 10.0);
+    // By hand: T = (234.5 + T0)·exp((I/S)²·t/c) − 234.5, c = 226² from k = 226·√ln(…) (IEC 60364-5-54, annex A).
+    let area_mm2 = awg_area_mm2(20.0);
+    let by_hand =
+        (234.5 + run.copper_c.unwrap()) * ((40.0 / area_mm2).powi(2) * 10.0 / 226.0_f64.powi(2)).exp() - 234.5;
+    assert_relative_eq!(run.jam_c.unwrap(), by_hand, max_relative = 0.02);
+
+    build["options"][0]["wiring"]["runs"][1]["awg"] = json!(run.awg_suggested.unwrap());
+    let runs = judged_runs(&build);
+    assert!(runs[1].jam_c.unwrap() <= runs[1].limit_c);
+    assert_ne!(check(&build, "wire.temperature").unwrap().verdict, Verdict::Fail);
+    // The battery's lead has a fuse: a jam is not its matter.
+    assert_eq!(runs[0].jam_c, None);
+}
+
+#[test]
+fn where_nothing_flows_no_gauge_and_no_fuse_is_suggested() {
+    let build = document("millrace-generator");
+    let option = &read(&build).options[1];
+    for run in judged(&read(&build).job, option) {
+        assert_eq!((run.steady_a, run.awg_suggested, run.fuse_suggested_a), (Some(0.0), None, None), "{}", run.name);
+    }
 }

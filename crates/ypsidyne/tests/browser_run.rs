@@ -5,7 +5,6 @@ mod support;
 #[path = "support/browser.rs"]
 mod window;
 
-use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
 use serde_json::Value;
 use support::Server;
 use window::{Browser, document, open_demo, until_stored, until_stored_entries};
@@ -19,37 +18,6 @@ const READING: &str = "document.querySelector(\"[data-stage='battery'] .reading\
 
 async fn text(browser: &Browser, script: &str) -> String {
     browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
-async fn number(browser: &Browser, script: &str) -> f64 {
-    browser.run(&format!("return Number({script})")).await.as_f64().unwrap()
-}
-
-/// Corner and size of an element in the window.
-async fn place(browser: &Browser, selector: &str) -> (f64, f64, f64, f64) {
-    browser.run(&format!("document.querySelector(\"{selector}\").scrollIntoView({{ block: 'center' }})")).await;
-    let area = format!("document.querySelector(\"{selector}\").getBoundingClientRect()");
-    (
-        number(browser, &format!("{area}.left")).await,
-        number(browser, &format!("{area}.top")).await,
-        number(browser, &format!("{area}.width")).await,
-        number(browser, &format!("{area}.height")).await,
-    )
-}
-
-fn at(x: f64, y: f64) -> PointerAction {
-    PointerAction::MoveTo { duration: None, x, y }
-}
-
-/// Presses at one place, moves to another, lets go.
-async fn drag(browser: &Browser, from: (f64, f64), to: (f64, f64)) {
-    let mouse = MouseActions::new("mouse".to_owned())
-        .then(at(from.0, from.1))
-        .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
-        .then(at(f64::midpoint(from.0, to.0), f64::midpoint(from.1, to.1)))
-        .then(at(to.0, to.1))
-        .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
-    browser.client.perform_actions(mouse).await.unwrap();
 }
 
 fn points(build: &Value, course: usize) -> Vec<Value> {
@@ -68,14 +36,14 @@ async fn a_course_is_drawn_point_by_point_and_run_at_once() {
     let first = text(&browser, HEADLINE).await;
 
     // A press between two points puts one there; a drag of the last one ends the course later.
-    let (left, top, width, height) = place(&browser, "[data-draw='grade']").await;
-    drag(&browser, (left + 0.5 * width, top + 0.5 * height), (left + 0.5 * width, top + 0.2 * height)).await;
+    let (left, top, width, height) = browser.place("[data-draw='grade']").await;
+    browser.drag((left + 0.5 * width, top + 0.5 * height), (left + 0.5 * width, top + 0.2 * height)).await;
     until_stored_entries(&server, &id, "/courses/3/parts/0/mode/points", 5).await;
     let drawn = points(&document(&server, &id).await, 3);
     assert!(drawn[2]["grade_percent"].as_f64().unwrap() > 2.0, "{drawn:?}");
     let end = drawn[4]["t_s"].as_f64().unwrap();
-    let (x, y, size, _) = place(&browser, "[data-point='speed 4']").await;
-    drag(&browser, (x + size / 2.0, y + size / 2.0), (x + size / 2.0 + 30.0, y + size / 2.0)).await;
+    let (x, y, size, _) = browser.place("[data-point='speed 4']").await;
+    browser.drag((x + size / 2.0, y + size / 2.0), (x + size / 2.0 + 30.0, y + size / 2.0)).await;
     let typed = "Number(document.querySelector(\"input[aria-label='Time of point 5']\")?.value)";
     browser.until("later", &format!("{typed} > {end}")).await;
     browser.until("another run", &format!("{HEADLINE} !== '{first}'")).await;
@@ -125,9 +93,8 @@ async fn the_power_path_follows_the_moment_that_is_looked_at() {
     open_demo(&browser, &server, "Hillside harvest cart", "run").await;
     browser.until("it ran", &format!("{HEADLINE}?.startsWith('There after')")).await;
     let standing = text(&browser, READING).await;
-    let (left, top, width, _) = place(&browser, "[data-run-chart]").await;
-    let look = MouseActions::new("mouse".to_owned()).then(at(left + 0.3 * width, top + 60.0));
-    browser.client.perform_actions(look).await.unwrap();
+    let (left, top, width, _) = browser.place("[data-run-chart]").await;
+    browser.point((left + 0.3 * width, top + 60.0)).await;
     browser.until("the charge of that moment", &format!("{READING}.endsWith('%') && {READING} !== '{standing}'")).await;
     browser.until("it says when", "document.querySelector('[data-because]').textContent.includes('of the run')").await;
     let at_third = text(&browser, READING).await;
@@ -155,8 +122,8 @@ async fn the_power_path_follows_the_moment_that_is_looked_at() {
     let ticks =
         "[...document.querySelectorAll('[data-run-chart] .tick.middle')].map((tick) => tick.textContent.trim()).join()";
     let all = text(&browser, ticks).await;
-    let (left, top, width, _) = place(&browser, "[data-run-chart]").await;
-    drag(&browser, (left + 0.3 * width, top + 60.0), (left + 0.5 * width, top + 60.0)).await;
+    let (left, top, width, _) = browser.place("[data-run-chart]").await;
+    browser.drag((left + 0.3 * width, top + 60.0), (left + 0.5 * width, top + 60.0)).await;
     browser.until("closer", &format!("{ticks} !== '{all}'")).await;
     browser.click("[data-all]").await;
     browser.until("all of it", &format!("{ticks} === '{all}'")).await;

@@ -1,4 +1,4 @@
-//! Wiring and the build sheet in a real browser: the loom follows the option, gauges are taken, the first power-up is ticked and
+//! Wiring and the build sheet in a real browser: the loom follows the option and the hand, gauges are taken, the first power-up is ticked and
 //! stops where a reading is wrong, the sheet prints.
 
 mod support;
@@ -43,6 +43,77 @@ async fn the_loom_follows_the_option_and_a_gauge_is_taken() {
     // A press on a lead goes to its entry.
     browser.run("document.querySelector(\"[data-loom] [data-run='1']\").dispatchEvent(new MouseEvent('click', { bubbles: true }))").await;
     browser.until("its entry", "document.activeElement.closest('[data-run-entry]')?.dataset.runEntry === '1'").await;
+    browser.end().await;
+}
+
+/// Drags a box of the loom by so many pixels of the page.
+async fn pull(browser: &Browser, key: &str, by: (f64, f64)) {
+    let (left, top, width, height) = browser.place(&format!("[data-key='{key}']")).await;
+    let (x, y) = (left + 0.5 * width, top + 0.5 * height);
+    browser.drag((x, y), (x + by.0, y + by.1)).await;
+}
+
+#[tokio::test]
+async fn the_loom_is_put_right_by_hand() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "wiring").await;
+    let receiver = "document.querySelector(\"[data-key='receiver::1'] rect\")?.getAttribute('x')";
+    browser.until("a receiver", receiver).await;
+    let before = text(&browser, receiver).await;
+
+    // Dragged, undone, dragged again, still there after a reload.
+    pull(&browser, "receiver::1", (-60.0, 40.0)).await;
+    until_stored_entries(&server, &id, "/options/0/wiring/placed", 1).await;
+    browser.until("it stands there", &format!("{receiver} !== '{before}'")).await;
+    browser.run("document.activeElement.blur()").await;
+    browser.control("z").await;
+    browser.until("back again", &format!("{receiver} === '{before}'")).await;
+    pull(&browser, "receiver::1", (-60.0, 40.0)).await;
+    until_stored_entries(&server, &id, "/options/0/wiring/placed", 1).await;
+    browser.until("it stands there", &format!("{receiver} !== '{before}'")).await;
+    let there = text(&browser, receiver).await;
+    browser.client.refresh().await.unwrap();
+    browser.until("kept", &format!("{receiver} === '{there}'")).await;
+
+    // Something is hung on it, named, hung elsewhere.
+    browser.click("[data-key='receiver::1']").await;
+    browser.click("[data-loom-hang]").await;
+    until_stored(&server, &id, "/options/0/wiring/extras/0/by", "signal").await;
+    browser.fill("name", "horn").await;
+    browser.until("the horn", "document.querySelector(\"[data-key='extra::1']\")?.textContent === 'horn'").await;
+    browser
+        .run(
+            "const on = document.querySelector('[data-loom-on]'); on.value = 'battery::1'; \
+             on.dispatchEvent(new Event('change'))",
+        )
+        .await;
+    until_stored(&server, &id, "/options/0/wiring/extras/0/on", "battery::1").await;
+    // By key: picked with Enter, moved with an arrow, let go.
+    browser.run("document.querySelector(\"[data-key='extra::1']\").focus()").await;
+    browser.keys("\u{e014}\u{e014}\u{e007}").await;
+    browser.until("picked", "document.querySelector('[data-loom-back]')").await;
+    browser.click("[data-loom-back]").await;
+    browser.until("as generated", "!document.querySelector('[data-loom-back]')").await;
+    browser.click("[data-loom-out]").await;
+    until_stored_entries(&server, &id, "/options/0/wiring/extras", 0).await;
+
+    // A lead that has no run yet begins one.
+    browser.press("take it out").await;
+    browser.until("one run", "document.querySelectorAll('[data-run-entry]').length === 1").await;
+    browser.press("take it out").await;
+    browser.until("no run", "document.querySelectorAll('[data-run-entry]').length === 0").await;
+    browser.until("a bare motor lead", "document.querySelector('[data-lead=motor]:not([data-run])')").await;
+    browser
+        .run("document.querySelector('[data-lead=motor]').dispatchEvent(new MouseEvent('click', { bubbles: true }))")
+        .await;
+    until_stored(&server, &id, "/options/0/wiring/runs/0/circuit", "motor:wheels").await;
+    browser.until("its entry", "document.activeElement.closest('[data-run-entry]')?.dataset.runEntry === '0'").await;
+
+    // From a box to its step.
+    browser.click("[data-key='battery::1']").await;
+    browser.press("change it").await;
+    browser.until("the battery", "location.pathname.endsWith('/battery')").await;
     browser.end().await;
 }
 

@@ -2820,7 +2820,9 @@ export interface components {
              *       "receiver": false,
              *       "regulators": 1,
              *       "servos": 0,
-             *       "signal_split": false
+             *       "signal_split": false,
+             *       "extras": [],
+             *       "placed": []
              *     }
              */
             wiring?: components["schemas"]["Wiring"];
@@ -3039,6 +3041,18 @@ export interface components {
              * @default false
              */
             signal_split?: boolean;
+            /**
+             * Else in the loom
+             * @description Lights, a horn, a voltmeter.
+             * @default []
+             */
+            extras?: components["schemas"]["LoomExtra"][];
+            /**
+             * Boxes put by hand
+             * @description Where boxes of the drawing stand.
+             * @default []
+             */
+            placed?: components["schemas"]["LoomPlace"][];
         };
         WiringRun: {
             /**
@@ -3134,6 +3148,53 @@ export interface components {
         CurrentKind: "dc" | "ac";
         /** @enum {string} */
         MainSwitch: "switch" | "anti_spark" | "loop_key";
+        LoomExtra: {
+            /**
+             * Called
+             * @description What it is.
+             */
+            name: string;
+            /**
+             * Hangs on
+             * @description Which box of the drawing.
+             */
+            on: string;
+            /**
+             * By
+             * @description What runs to it.
+             * @default supply
+             */
+            by?: components["schemas"]["HangsBy"];
+            /**
+             * From the left
+             * @description Left edge, where somebody put it.
+             */
+            x?: number | null;
+            /**
+             * From the top
+             * @description Top edge, where somebody put it.
+             */
+            y?: number | null;
+        };
+        /** @enum {string} */
+        HangsBy: "supply" | "signal" | "balance";
+        LoomPlace: {
+            /**
+             * Box
+             * @description Which box of the drawing.
+             */
+            part: string;
+            /**
+             * From the left
+             * @description Left edge in the units of the drawing.
+             */
+            x: number;
+            /**
+             * From the top
+             * @description Top edge in the units of the drawing.
+             */
+            y: number;
+        };
         OptionDrive: {
             /**
              * Drive
@@ -8875,6 +8936,16 @@ export interface components {
             copper_c: number | null;
             /**
              * Format: double
+             * @description Temperature of the copper of a motor's lead after ten seconds of a jam, °C; null elsewhere.
+             */
+            jam_c: number | null;
+            /**
+             * Format: double
+             * @description Time in which a jam brings it to what its insulation stands, s; null where there is no such jam.
+             */
+            jam_s: number | null;
+            /**
+             * Format: double
              * @description What its insulation stands, °C.
              */
             limit_c: number;
@@ -8930,8 +9001,12 @@ export interface components {
         };
         /** @description A box of the loom, in the units of the drawing. */
         LoomPart: {
+            /** @description What the document calls it: its kind, its drive and its number. */
+            key: string;
             /** @description What it is. */
-            kind: components["schemas"]["PartKind2"];
+            kind: components["schemas"]["LoomPartKind"];
+            /** @description Whether somebody put it where it stands. */
+            placed: boolean;
             /** @description The drive it serves; null for the battery's side. */
             drive: string | null;
             /** @description What stands in it. */
@@ -8958,7 +9033,7 @@ export interface components {
             height: number;
         };
         /** @description What a box of the loom is. */
-        PartKind2: "battery" | "board" | "fuse" | "main_switch" | "splitter" | "controller" | "bare_switch" | "motor" | "receiver" | "servo" | "alarm" | "charge_socket";
+        LoomPartKind: "battery" | "board" | "fuse" | "main_switch" | "splitter" | "controller" | "bare_switch" | "motor" | "receiver" | "servo" | "alarm" | "charge_socket" | "extra";
         /** @description A lead of the loom. */
         LoomLead: {
             /** @description What it is. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from "primevue/select";
-import { computed, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import { api } from "../api/client";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
@@ -22,6 +22,7 @@ watch(
   (id) => id && void kept.load(id),
   { immediate: true },
 );
+const loomFields = ref<HTMLElement>();
 const list = computed(() => `${bench.optionPointer}/wiring/runs`);
 const runs = computed(() => bench.option?.wiring?.runs ?? []);
 const circuits = computed(() => [
@@ -58,14 +59,32 @@ function set(next: unknown[]): void {
   bench.set(list.value, next, null);
 }
 
-function add(): void {
-  set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit: "supply", awg: 12, length_m: 0.5 }]);
+function add(circuit: string): void {
+  set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit, awg: 12, length_m: 0.5 }]);
 }
 
 function goTo(place: number): void {
   const entry = document.querySelector(`[data-run-entry='${place}']`);
   entry?.scrollIntoView({ block: "center", behavior: "smooth" });
   entry?.querySelector<HTMLElement>("input")?.focus({ preventScroll: true });
+}
+
+/** Begins a run in a lead that has none, and goes there. */
+async function begin(circuit: string): Promise<void> {
+  add(circuit);
+  await nextTick();
+  goTo(runs.value.length - 1);
+}
+
+/** A field of this step: that of the first run that has it, or of the loom. */
+function goToField(name: string): void {
+  const run = runs.value.findIndex((other) => name in other);
+  const entry = run >= 0 ? document.querySelector(`[data-run-entry='${run}']`) : loomFields.value;
+  const field = entry?.querySelector<HTMLElement>(`[data-field='${name}']`);
+  field?.scrollIntoView({ block: "center", behavior: "smooth" });
+  (field?.matches("input") ? field : field?.querySelector<HTMLElement>("input, [tabindex]"))?.focus({
+    preventScroll: true,
+  });
 }
 
 /** The suggested gauge in place of what the run has. */
@@ -115,7 +134,14 @@ function useArea(index: number, area: boolean): void {
   <PanelHead title="Wiring" note="each run is a pair of leads; its length counts one way" />
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   <template v-if="shop">
-    <LoomDrawing :svg="shop.loom_svg" :name="`${bench.document?.name ?? ''} loom`" @run="goTo" />
+    <LoomDrawing
+      :svg="shop.loom_svg"
+      :loom="shop.loom"
+      :name="`${bench.document?.name ?? ''} loom`"
+      @run="goTo"
+      @bare="begin"
+      @field="goToField"
+    />
     <RunTable
       v-if="shop.runs.length > 0"
       :runs="shop.runs"
@@ -177,9 +203,9 @@ function useArea(index: number, area: boolean): void {
           </label>
         </div>
       </section>
-      <button type="button" class="boxed" @click="add">Add a run</button>
+      <button type="button" class="boxed" @click="add('supply')">Add a run</button>
     </div>
-    <div>
+    <div ref="loomFields">
       <FigureTable
         title="what the leads cost"
         :lines="result(bench.view)"

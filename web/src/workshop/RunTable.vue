@@ -27,6 +27,13 @@ const hot = (run: Schemas["JudgedRun"]) =>
       <tr v-for="run in runs" :key="run.place" :data-run-line="run.place">
         <td>
           {{ run.name }} <span class="note">{{ run.wires }} wires</span>
+          <div v-if="run.jam_c !== null && run.jam_c <= run.limit_c" class="note">
+            ten seconds of a jam bring it to {{ shownText("temperature", run.jam_c) }}
+          </div>
+          <div v-else-if="run.jam_s !== null" class="note bad">
+            a jam of {{ shownText("current", run.peak_a ?? 0) }} burns it in
+            {{ shownText("time", run.jam_s, 2) }}
+          </div>
           <div v-if="run.short_a !== null && run.short_s !== null" class="note">
             a short of {{ shownText("current", run.short_a) }} burns it in
             {{ shownText("time", run.short_s, 2) }}

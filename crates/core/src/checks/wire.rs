@@ -3,7 +3,7 @@
 use super::{Bound, Evidence, Ledger, Subject};
 use crate::document::parts::{CurrentKind, WiringRun};
 use crate::say::three;
-use crate::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JudgedRun};
+use crate::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun};
 
 pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     let judged = runs::of(evidence);
@@ -27,7 +27,7 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
     let ambient_c = evidence.chain.job.ambient_c;
     let used = |run: &JudgedRun| match (run.steady_a, run.copper_c) {
         (None, _) => f64::NEG_INFINITY,
-        (_, Some(copper_c)) => (copper_c - ambient_c) / (run.limit_c - ambient_c).max(1e-9),
+        (_, Some(copper_c)) => (warmest_c(run, copper_c) - ambient_c) / (run.limit_c - ambient_c).max(1e-9),
         (_, None) => f64::INFINITY,
     };
     let Some(run) = worst(judged, used) else { return };
@@ -44,11 +44,24 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
         return;
     }
     let assumed = if run.assumed { " (taken for PVC, for nobody said)" } else { "" };
+    let jams = run.jam_c > run.copper_c;
     ledger.judge(
         &subject,
-        run.copper_c.map(|copper_c| copper_c - ambient_c),
+        run.copper_c.map(|copper_c| warmest_c(run, copper_c) - ambient_c),
         &Bound::At(run.limit_c - ambient_c),
         |demand, limit| {
+            if jams {
+                return format!(
+                    "A jam sends {} A through {}, and no fuse stands before it: {} s of it bring its copper to {} °C, and in {} s it \
+                     is at the {} °C that its insulation{assumed} stands.",
+                    three(run.peak_a.unwrap_or(0.0)),
+                    run.name,
+                    three(JAM_S),
+                    three(ambient_c + demand),
+                    three(run.jam_s.unwrap_or(0.0)),
+                    three(ambient_c + limit)
+                );
+            }
             format!(
                 "{} gets {} °C warm with {} A in each of {} wires, a rise of {} K; its insulation{assumed} stands {} °C.",
                 run.name,
@@ -60,6 +73,11 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
             )
         },
     );
+}
+
+/// The copper at work or after a jam, whichever is warmer, °C.
+fn warmest_c(run: &JudgedRun, copper_c: f64) -> f64 {
+    run.jam_c.map_or(copper_c, |jam_c| jam_c.max(copper_c))
 }
 
 fn drop(judged: &[JudgedRun], ledger: &mut Ledger) {

@@ -56,6 +56,40 @@ choice! {
     }
 }
 
+choice! {
+    /// By what something hangs in the loom.
+    HangsBy {
+        Supply = "supply", "Battery current";
+        Signal = "signal", "A signal lead";
+        Balance = "balance", "The balance lead";
+    }
+}
+
+record! {
+    /// A box of the loom drawing where somebody put it.
+    LoomPlace {
+        part: String, name(100), "Box", "Which box of the drawing.";
+        x: f64, number(0.0, 1600.0), "From the left", "Left edge in the units of the drawing.";
+        y: f64, number(0.0, 1600.0), "From the top", "Top edge in the units of the drawing.";
+    }
+}
+
+record! {
+    /// Something in the loom that no other step asks for: a light, a horn, a voltmeter.
+    LoomExtra {
+        name: String, name(60), "Called", "What it is.";
+        on: String, name(100), "Hangs on", "Which box of the drawing.";
+        by: HangsBy = HangsBy::Supply, typed(), "By", "What runs to it.";
+        x: Option<f64>, number(0.0, 1600.0), "From the left", "Left edge, where somebody put it.";
+        y: Option<f64>, number(0.0, 1600.0), "From the top", "Top edge, where somebody put it.";
+    }
+}
+
+/// Most boxes of a loom that are placed by hand.
+pub const MOST_PLACED: usize = 300;
+/// Most extra things in a loom.
+pub const MOST_EXTRAS: usize = 40;
+
 record! {
     /// Leads, and what else hangs in the loom.
     Wiring {
@@ -67,6 +101,9 @@ record! {
         regulators: u32 = 1, number(0.0, 20.0), "Regulators that feed it", "Red wires that are left in: one is right.";
         servos: u32 = 0, number(0.0, 20.0), "Servos", "On the receiver.";
         signal_split: bool = false, typed(), "Servos on a Y-lead", "Two servos on one channel.";
+        extras: Vec<LoomExtra> = Vec::new(), list(0, MOST_EXTRAS), "Else in the loom", "Lights, a horn, a voltmeter.";
+        placed: Vec<LoomPlace> = Vec::new(), list(0, MOST_PLACED), "Boxes put by hand",
+            "Where boxes of the drawing stand.";
     }
 }
 
@@ -81,6 +118,8 @@ impl Default for Wiring {
             regulators: 1,
             servos: 0,
             signal_split: false,
+            extras: Vec::new(),
+            placed: Vec::new(),
         }
     }
 }

@@ -154,12 +154,26 @@ pub fn adiabatic_s(area_mm2: f64, current_a: f64, from_c: f64, to_c: f64) -> f64
     (adiabatic_k(from_c, to_c) * area_mm2 / current_a).powi(2)
 }
 
+/// Temperature, °C, that a current, A, brings copper of an area, mm², to in a time, s, when no heat leaves it: the inverse of
+/// [`adiabatic_s`], and its source. At 1 085 °C the copper melts; it gets no hotter here.
+#[must_use]
+pub fn adiabatic_c(area_mm2: f64, current_a: f64, from_c: f64, time_s: f64) -> f64 {
+    let grown = (current_a / area_mm2).powi(2) * time_s / COPPER_A2_S_MM4;
+    ((COPPER_ZERO_C + from_c) * grown.exp() - COPPER_ZERO_C).min(COPPER_MELTS_C)
+}
+
 /// The adiabatic constant of copper, A·√s/mm².
 #[must_use]
 pub fn adiabatic_k(from_c: f64, to_c: f64) -> f64 {
-    const B: f64 = 234.5;
-    (3.45e-3 * (B + 20.0) / 17.241e-6 * ((B + to_c) / (B + from_c)).ln()).sqrt()
+    (COPPER_A2_S_MM4 * ((COPPER_ZERO_C + to_c) / (COPPER_ZERO_C + from_c)).ln()).sqrt()
 }
+
+/// The resistance of copper would be nothing at minus this temperature, °C.
+const COPPER_ZERO_C: f64 = 234.5;
+/// Copper melts, °C (CRC Handbook of Chemistry and Physics, from memory).
+const COPPER_MELTS_C: f64 = 1085.0;
+/// Qc(B + 20)/ρ₂₀ of [`adiabatic_s`], A²·s/mm⁴.
+const COPPER_A2_S_MM4: f64 = 3.45e-3 * (COPPER_ZERO_C + 20.0) / 17.241e-6;
 
 #[cfg(test)]
 mod tests {
@@ -227,6 +241,20 @@ mod tests {
         if to_c < 200.0 {
             assert_relative_eq!(adiabatic_s(awg_area_mm2(12.0), 200.0, 70.0, 160.0), 3.62, max_relative = 5e-3);
         }
+    }
+
+    #[rstest]
+    #[case(2.081, 40.0, 28.4)]
+    #[case(0.205, 20.0, 35.0)]
+    #[case(0.823, 16.0, 50.0)]
+    fn time_and_temperature_of_a_jam_are_each_others_inverse(
+        #[case] area_mm2: f64,
+        #[case] a: f64,
+        #[case] from_c: f64,
+    ) {
+        let reached_c = adiabatic_c(area_mm2, a, from_c, 0.3);
+        assert!(reached_c > from_c);
+        assert_relative_eq!(adiabatic_s(area_mm2, a, from_c, reached_c), 0.3, max_relative = 1e-9);
     }
 
     #[test]

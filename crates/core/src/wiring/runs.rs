@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::heat::{Wire, adiabatic_s, grouping};
+use super::heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::checks::Evidence;
 use crate::document::parts::{Circuit, Insulation, WiringRun};
 use crate::document::{Job, MachineKind, OptionSheet};
@@ -28,6 +28,8 @@ pub const FUSE_START: f64 = 1.35;
 /// A fuse next to the battery protects a wire up to this many times its steady current from a short; what the motors take is
 /// bounded by their controllers (ABYC E-11, from memory).
 pub const FUSE_ABOVE_AMPACITY: f64 = 1.5;
+/// Time a lead of a motor must bear a jam, s: until somebody lets go of the throttle (common practice). No fuse protects it.
+pub const JAM_S: f64 = 10.0;
 /// What a lead is taken for where nobody said.
 const ASSUMED: Insulation = Insulation::Pvc;
 
@@ -60,6 +62,10 @@ pub struct JudgedRun {
     pub drop_percent: Option<f64>,
     /// Temperature of its copper, °C; null where it never settles.
     pub copper_c: Option<f64>,
+    /// Temperature of the copper of a motor's lead after ten seconds of a jam, °C; null elsewhere.
+    pub jam_c: Option<f64>,
+    /// Time in which a jam brings it to what its insulation stands, s; null where there is no such jam.
+    pub jam_s: Option<f64>,
     /// What its insulation stands, °C.
     pub limit_c: f64,
     /// Whether the insulation is assumed.
@@ -168,19 +174,35 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
 impl Load {
     /// Whether a copper area does everything that is asked of the run.
     fn does(&self, run: &WiringRun, area_mm2: f64, limit_c: f64) -> bool {
-        let Some(steady_a) = self.steady_a else { return false };
-        let wires = run.bundled.unwrap_or(self.wires);
-        let carries_a = wire(run, area_mm2, wires).current_for_a(limit_c, self.ambient_c);
+        // Where nothing flows, nothing can be said.
+        let Some(steady_a) = self.steady_a.filter(|amperes| *amperes > 0.0) else { return false };
+        let lead = wire(run, area_mm2, run.bundled.unwrap_or(self.wires));
+        let carries_a = lead.current_for_a(limit_c, self.ambient_c);
         let loop_ohm = 2.0 * crate::wire::lead_resistance_ohm(run.length_m, area_mm2) + run.connector_ohm;
         let fused = self.fuse_from_a().is_none_or(|from_a| {
             FUSES_A.iter().any(|fuse| *fuse >= from_a && *fuse <= FUSE_ABOVE_AMPACITY * carries_a)
         });
-        let fused = fused || matches!(run.circuit, Circuit::Motor(_));
-        steady_a * FUSE_HEADROOM <= carries_a && steady_a * loop_ohm <= DROP_SHARE * self.volts && fused
+        let protected = match run.circuit {
+            Circuit::Supply => fused,
+            Circuit::Motor(_) => {
+                self.jam_c(area_mm2, lead.temperature_c(steady_a, self.ambient_c)).is_none_or(|jam_c| jam_c <= limit_c)
+            }
+        };
+        steady_a * FUSE_HEADROOM <= carries_a && steady_a * loop_ohm <= DROP_SHARE * self.volts && protected
+    }
+
+    /// Temperature of the copper after a jam, °C, that begins warm from the steady current; `None` where no jam draws more.
+    fn jam_c(&self, area_mm2: f64, steady_c: Option<f64>) -> Option<f64> {
+        Some(adiabatic_c(area_mm2, self.jam_a()?, steady_c?, JAM_S))
+    }
+
+    /// Current of a jam, A, where it is more than the steady one.
+    fn jam_a(&self) -> Option<f64> {
+        self.peak_a.filter(|peak_a| Some(*peak_a) > self.steady_a)
     }
 
     fn fuse_from_a(&self) -> Option<f64> {
-        let steady_a = self.steady_a?;
+        let steady_a = self.steady_a.filter(|amperes| *amperes > 0.0)?;
         Some((FUSE_HEADROOM * steady_a).max(self.peak_a.unwrap_or(0.0) / FUSE_START))
     }
 }
@@ -225,6 +247,7 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
     let drop_v = load.steady_a.map(|amperes| amperes * run.loop_resistance_ohm());
     let fuse_from_a = load.fuse_from_a();
     let fuse_to_a = FUSE_ABOVE_AMPACITY * ampacity_a;
+    let of_motor = matches!(run.circuit, Circuit::Motor(_));
     let suits = |from_a: f64| FUSES_A.into_iter().find(|fuse| *fuse >= from_a && *fuse <= fuse_to_a);
     JudgedRun {
         place,
@@ -243,6 +266,12 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
         drop_v,
         drop_percent: drop_v.map(|volts| 100.0 * volts / load.volts),
         copper_c,
+        jam_c: load.jam_c(area_mm2, copper_c).filter(|_| of_motor),
+        jam_s: load
+            .jam_a()
+            .zip(copper_c)
+            .filter(|(_, from_c)| of_motor && *from_c < limit_c)
+            .map(|(jam_a, from_c)| adiabatic_s(area_mm2, jam_a, from_c, limit_c)),
         limit_c,
         assumed: run.insulation.is_none(),
         ampacity_a,

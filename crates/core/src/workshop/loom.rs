@@ -1,19 +1,17 @@
 //! The loom of an option as a drawing: what is joined to what, with how many wires.
 
-use std::fmt::Write as _;
-
 use serde::Serialize;
 
-use crate::document::build::MainSwitch;
+use crate::document::build::{HangsBy, LoomPlace, MainSwitch};
 use crate::document::parts::Circuit;
 use crate::document::parts::Sensor;
 use crate::document::{Chemistry, MachineKind, OptionSheet};
-use crate::say::{escaped, three};
+use crate::say::three;
 
 /// What a box of the loom is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
-pub enum PartKind {
+pub enum LoomPartKind {
     /// A pack.
     Battery,
     /// Its protection board.
@@ -38,6 +36,8 @@ pub enum PartKind {
     Alarm,
     /// The charge socket.
     ChargeSocket,
+    /// Something that was hung in by hand.
+    Extra,
 }
 
 /// What runs between two boxes.
@@ -61,8 +61,12 @@ pub enum LeadKind {
 /// A box of the loom, in the units of the drawing.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct LoomPart {
+    /// What the document calls it: its kind, its drive and its number.
+    pub key: String,
     /// What it is.
-    pub kind: PartKind,
+    pub kind: LoomPartKind,
+    /// Whether somebody put it where it stands.
+    pub placed: bool,
     /// The drive it serves; null for the battery's side.
     pub drive: Option<String>,
     /// What stands in it.
@@ -109,12 +113,39 @@ const ROW: f64 = 58.0;
 const BOX_H: f64 = 36.0;
 const COLUMNS: [f64; 7] = [10.0, 128.0, 214.0, 292.0, 378.0, 470.0, 690.0];
 const WIDTH: f64 = 830.0;
+/// Width of a letter in a box.
+const LETTER: f64 = 6.4;
 
 impl Loom {
-    fn add(&mut self, kind: PartKind, drive: Option<&str>, label: String, x: f64, y: f64, width: f64) -> usize {
-        self.parts.push(LoomPart { kind, drive: drive.map(str::to_owned), label, x, y, width, height: BOX_H });
+    fn add(&mut self, kind: LoomPartKind, drive: Option<&str>, label: String, x: f64, y: f64, width: f64) -> usize {
+        let alike = self.parts.iter().filter(|part| part.kind == kind && part.drive.as_deref() == drive).count();
+        self.parts.push(LoomPart {
+            key: [word(kind), drive.unwrap_or_default().to_owned(), (alike + 1).to_string()].join(":"),
+            kind,
+            placed: false,
+            drive: drive.map(str::to_owned),
+            label,
+            x,
+            y,
+            width,
+            height: BOX_H,
+        });
         self.height = self.height.max(y + BOX_H + 24.0);
         self.parts.len() - 1
+    }
+
+    /// Puts a box where somebody wants it; the paper grows with it.
+    fn put(&mut self, place: usize, x: f64, y: f64) {
+        let part = &mut self.parts[place];
+        (part.x, part.y, part.placed) = (x, y, true);
+        self.width = self.width.max(x + part.width + 10.0);
+        self.height = self.height.max(y + part.height + 24.0);
+    }
+
+    /// The box with a key.
+    #[must_use]
+    pub fn place_of(&self, key: &str) -> Option<usize> {
+        self.parts.iter().position(|part| part.key == key)
     }
 
     fn join(&mut self, kind: LeadKind, from: usize, to: usize, run: Option<usize>, label: String) {
@@ -123,7 +154,7 @@ impl Loom {
 
     /// Boxes of a kind.
     #[must_use]
-    pub fn count(&self, kind: PartKind) -> usize {
+    pub fn count(&self, kind: LoomPartKind) -> usize {
         self.parts.iter().filter(|part| part.kind == kind).count()
     }
 
@@ -160,7 +191,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
     let packs = battery.packs_series * battery.packs_parallel;
     let pack = if packs > 1 { format!("{packs} packs") } else { "battery".to_owned() };
     let mut last = loom.add(
-        PartKind::Battery,
+        LoomPartKind::Battery,
         None,
         format!(
             "{pack}, {} V",
@@ -178,10 +209,10 @@ pub fn loom(option: &OptionSheet) -> Loom {
         last = next;
     };
     if let Some(limit_a) = battery.bms_limit_a {
-        chain(&mut loom, PartKind::Board, format!("board {} A", three(limit_a)), 1);
+        chain(&mut loom, LoomPartKind::Board, format!("board {} A", three(limit_a)), 1);
     }
     if let Some(fuse_a) = supply.iter().find_map(|place| wiring.runs[*place].fuse_a) {
-        chain(&mut loom, PartKind::Fuse, format!("fuse {} A", three(fuse_a)), 2);
+        chain(&mut loom, LoomPartKind::Fuse, format!("fuse {} A", three(fuse_a)), 2);
     }
     if let Some(switch) = wiring.main_switch {
         let label = match switch {
@@ -189,12 +220,12 @@ pub fn loom(option: &OptionSheet) -> Loom {
             MainSwitch::AntiSpark => "anti-spark",
             MainSwitch::LoopKey => "loop key",
         };
-        chain(&mut loom, PartKind::MainSwitch, label.to_owned(), 3);
+        chain(&mut loom, LoomPartKind::MainSwitch, label.to_owned(), 3);
     }
     let branches: u32 =
         option.drives.iter().map(|served| if served.controller.is_some() { served.controller_count } else { 1 }).sum();
     if branches > 1 {
-        chain(&mut loom, PartKind::Splitter, format!("{branches} ways"), 4);
+        chain(&mut loom, LoomPartKind::Splitter, format!("{branches} ways"), 4);
     }
     let hub = last;
 
@@ -209,10 +240,10 @@ pub fn loom(option: &OptionSheet) -> Loom {
         let brushless = served.motor.kind == MachineKind::Brushless;
         let (kind, label) = match &served.controller {
             Some(controller) if controller.channels * boxes > boxes => {
-                (PartKind::Controller, format!("{}, {} channels", served.drive, controller.channels))
+                (LoomPartKind::Controller, format!("{}, {} channels", served.drive, controller.channels))
             }
-            Some(_) => (PartKind::Controller, format!("{}, controller", served.drive)),
-            None => (PartKind::BareSwitch, format!("{}, switch", served.drive)),
+            Some(_) => (LoomPartKind::Controller, format!("{}, controller", served.drive)),
+            None => (LoomPartKind::BareSwitch, format!("{}, switch", served.drive)),
         };
         let tall = ROW * f64::from(motors);
         let mut own = Vec::new();
@@ -223,19 +254,19 @@ pub fn loom(option: &OptionSheet) -> Loom {
             let text = if branch == main { String::new() } else { written(option, branch) };
             loom.join(LeadKind::Supply, hub, controller, branch, text);
             own.push(controller);
-            if kind == PartKind::Controller {
+            if kind == LoomPartKind::Controller {
                 controllers.push(controller);
             }
         }
         for place in 0..motors {
-            let motor = loom.add(PartKind::Motor, name, format!("motor {}", place + 1), COLUMNS[6], y, 110.0);
+            let motor = loom.add(LoomPartKind::Motor, name, format!("motor {}", place + 1), COLUMNS[6], y, 110.0);
             let controller = own[(place * boxes / motors) as usize];
             let run = runs.first().copied();
             let lead = if brushless { LeadKind::Phases } else { LeadKind::Motor };
             // The leads of a drive's motors are alike: the first says what they are.
             let text = if place == 0 { written(option, run) } else { String::new() };
             loom.join(lead, controller, motor, run, text);
-            if !matches!(served.motor.sensor, Some(Sensor::None) | None) && kind == PartKind::Controller {
+            if !matches!(served.motor.sensor, Some(Sensor::None) | None) && kind == LoomPartKind::Controller {
                 loom.join(LeadKind::Sensor, controller, motor, None, String::new());
             }
             y += ROW;
@@ -245,7 +276,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
     // What is not power.
     let below = y.max(middle + ROW) + 8.0;
     if wiring.receiver {
-        let receiver = loom.add(PartKind::Receiver, None, "receiver".to_owned(), COLUMNS[4], below, 92.0);
+        let receiver = loom.add(LoomPartKind::Receiver, None, "receiver".to_owned(), COLUMNS[4], below, 92.0);
         for (place, controller) in controllers.iter().enumerate() {
             // Several controllers that do the same hang on one channel by a Y-lead.
             let lead = if controllers.len() > 1 { "Y-lead" } else { "signal" };
@@ -255,7 +286,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
         for place in 0..wiring.servos {
             let x = COLUMNS[5] + 100.0 * f64::from(place % 3);
             let servo = loom.add(
-                PartKind::Servo,
+                LoomPartKind::Servo,
                 None,
                 format!("servo {}", place + 1),
                 x,
@@ -271,113 +302,59 @@ pub fn loom(option: &OptionSheet) -> Loom {
     } else {
         "charge socket".to_owned()
     };
-    let socket = loom.add(PartKind::ChargeSocket, None, label, COLUMNS[0], below, 150.0);
+    let socket = loom.add(LoomPartKind::ChargeSocket, None, label, COLUMNS[0], below, 150.0);
     loom.join(LeadKind::Balance, cells, socket, None, String::new());
     if wiring.alarm {
-        let alarm = loom.add(PartKind::Alarm, None, "alarm".to_owned(), 200.0, below, 66.0);
+        let alarm = loom.add(LoomPartKind::Alarm, None, "alarm".to_owned(), 200.0, below, 66.0);
         loom.join(LeadKind::Balance, cells, alarm, None, String::new());
     }
+    for LoomPlace { part, x, y } in &wiring.placed {
+        if let Some(place) = loom.place_of(part) {
+            loom.put(place, *x, *y);
+        }
+    }
+    hang(&mut loom, option);
     loom
+}
+
+/// What was hung in by hand, under everything else where nobody put it.
+fn hang(loom: &mut Loom, option: &OptionSheet) {
+    let top = loom.height - 8.0;
+    let mut waiting = 0_u32;
+    for extra in &option.wiring.extras {
+        let on = loom.place_of(&extra.on);
+        #[expect(clippy::cast_precision_loss, reason = "names are short")]
+        let width = (LETTER * extra.name.chars().count() as f64 + 16.0).clamp(60.0, 400.0);
+        let (x, y) = (COLUMNS[0] + 140.0 * f64::from(waiting % 6), top + ROW * f64::from(waiting / 6));
+        let place = match (extra.x, extra.y) {
+            (Some(x), Some(y)) => {
+                let place = loom.add(LoomPartKind::Extra, None, extra.name.clone(), x, y, width);
+                loom.put(place, x, y);
+                place
+            }
+            _ => {
+                waiting += 1;
+                loom.add(LoomPartKind::Extra, None, extra.name.clone(), x, y, width)
+            }
+        };
+        let kind = match extra.by {
+            HangsBy::Supply => LeadKind::Supply,
+            HangsBy::Signal => LeadKind::Signal,
+            HangsBy::Balance => LeadKind::Balance,
+        };
+        // It may hang on something that is no longer there: then it stands alone until somebody says on what.
+        if let Some(on) = on.filter(|on| loom.parts[*on].kind != LoomPartKind::Extra) {
+            loom.join(kind, on, place, None, String::new());
+        }
+    }
+}
+
+/// The word a kind is written with.
+pub(super) fn word(kind: impl Serialize) -> String {
+    serde_json::to_value(kind).ok().and_then(|value| value.as_str().map(str::to_owned)).unwrap_or_default()
 }
 
 fn of_circuit(option: &OptionSheet, circuit: &Circuit) -> Vec<usize> {
     let runs = option.wiring.runs.iter().enumerate();
     runs.filter(|(_, run)| &run.circuit == circuit).map(|(place, _)| place).collect()
-}
-
-/// The loom as SVG. Its colours follow the page where it has `--ink` and the like, and are ink on nothing elsewhere; leads are
-/// told apart by count and dash, so that it holds in black and white.
-#[must_use]
-pub fn svg(loom: &Loom) -> String {
-    let mut text = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {} {}\" role=\"img\" aria-label=\"Loom\" class=\"loom\" \
-         font-family=\"inherit\" font-size=\"11\">",
-        loom.width, loom.height
-    );
-    for lead in &loom.leads {
-        let (from, to) = (&loom.parts[lead.from], &loom.parts[lead.to]);
-        draw_lead(&mut text, lead, from, to);
-    }
-    for part in &loom.parts {
-        // Writing to a text cannot fail.
-        let _ = write!(
-            text,
-            "<g data-part=\"{}\"><rect x=\"{:.1}\" y=\"{:.1}\" width=\"{}\" height=\"{}\" fill=\"var(--sheet, #fff)\" \
-             stroke=\"var(--ink, #000)\"/><text x=\"{:.1}\" y=\"{:.1}\" text-anchor=\"middle\" fill=\"var(--ink, #000)\">{}</text></g>",
-            word(part.kind),
-            part.x,
-            part.y,
-            part.width,
-            part.height,
-            part.x + 0.5 * part.width,
-            part.y + 22.0,
-            escaped(&part.label)
-        );
-    }
-    text.push_str("</svg>");
-    text
-}
-
-/// The word a kind is written with.
-fn word(kind: impl Serialize) -> String {
-    serde_json::to_value(kind).ok().and_then(|value| value.as_str().map(str::to_owned)).unwrap_or_default()
-}
-
-fn draw_lead(text: &mut String, lead: &LoomLead, from: &LoomPart, to: &LoomPart) {
-    let (offsets, dash, stroke): (&[f64], &str, &str) = match lead.kind {
-        LeadKind::Supply | LeadKind::Motor => (&[-3.0, 3.0], "", "var(--ink, #000)"),
-        LeadKind::Phases => (&[-6.0, 0.0, 6.0], "", "var(--ink, #000)"),
-        LeadKind::Sensor => (&[11.0], "2 3", "var(--soft, #555)"),
-        LeadKind::Signal => (&[0.0], "5 3", "var(--soft, #555)"),
-        LeadKind::Balance => (&[0.0], "1 3", "var(--soft, #555)"),
-    };
-    let downwards = to.x < from.x + from.width;
-    let (x1, y1) = if downwards {
-        (from.x + 0.5 * from.width.min(to.width), from.y + from.height)
-    } else {
-        (from.x + from.width, from.y + 0.5 * from.height)
-    };
-    let (x2, y2) = match (downwards, lead.kind) {
-        (true, LeadKind::Balance) => (to.x + 0.5 * to.width.min(from.width), to.y),
-        // A signal goes up to a controller that stands above its receiver.
-        (_, LeadKind::Signal) => (to.x, to.y + 0.75 * to.height),
-        _ => (to.x, to.y + 0.5 * to.height),
-    };
-    let bend = if lead.kind == LeadKind::Signal { to.x - 12.0 } else { x2 - 22.0 };
-    let run = lead.run.map_or(String::new(), |run| format!(" data-run=\"{run}\""));
-    let _ = write!(text, "<g data-lead=\"{}\"{run}>", word(lead.kind));
-    for (place, offset) in offsets.iter().enumerate() {
-        let path = if downwards && lead.kind == LeadKind::Balance {
-            format!("M{:.1} {y1:.1}V{:.1}H{x2:.1}V{y2:.1}", x1 + offset, 0.5 * (y1 + y2))
-        } else {
-            format!(
-                "M{x1:.1} {:.1}H{:.1}V{:.1}H{x2:.1}",
-                y1 + offset,
-                // The leads of one bundle bend one after the other, so that they do not cross.
-                bend + if y2 > y1 { -offset } else { *offset },
-                y2 + offset
-            )
-        };
-        // The lead of the minus pole is the thinner one.
-        let width = if matches!(lead.kind, LeadKind::Supply) && place == 0 { 2.0 } else { 1.2 };
-        let _ = write!(
-            text,
-            "<path d=\"{path}\" fill=\"none\" stroke=\"{stroke}\" stroke-width=\"{width}\"{}/>",
-            if dash.is_empty() { String::new() } else { format!(" stroke-dasharray=\"{dash}\"") }
-        );
-    }
-    if !lead.label.is_empty() {
-        let (x, y) = match lead.kind {
-            LeadKind::Signal => (x2 - 96.0, y2 + 12.0),
-            // Boxes of the battery's side stand close: above them is room.
-            LeadKind::Supply => (x1 + 4.0, from.y.min(to.y) - 6.0),
-            _ => (x1 + 4.0, y2 - 10.0),
-        };
-        let _ = write!(
-            text,
-            "<text x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"10\" fill=\"var(--soft, #555)\">{}</text>",
-            escaped(&lead.label)
-        );
-    }
-    text.push_str("</g>");
 }

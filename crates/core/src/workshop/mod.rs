@@ -1,9 +1,10 @@
 //! From the plan to the thing on the bench: the loom, how it hangs together, charging, settings, the first power-up.
 //!
-//! * [`loom`]: the drawing. [`topology`]: what hangs on what. [`charging`], [`settings`], [`power_up`]: what is done with it.
+//! * [`loom`]: what is joined to what; [`loom_drawing`]: as SVG. [`topology`]: what hangs on what. [`charging`], [`settings`], [`power_up`]: what is done with it.
 
 pub mod charging;
 pub mod loom;
+pub mod loom_drawing;
 pub mod power_up;
 pub mod settings;
 pub mod topology;
@@ -46,7 +47,7 @@ pub fn workshop(build: &Build, place: usize) -> Option<Workshop> {
     Some(Workshop {
         option: option.name.clone(),
         runs: runs::suggested(&Evidence { chain: &chain, supply: &supply }),
-        loom_svg: loom::svg(&drawn),
+        loom_svg: loom_drawing::svg(&drawn),
         loom: drawn,
         findings: topology::findings(build, option),
         charging: charging::charging(option, supply.all_hardest.current_a),

@@ -6,6 +6,7 @@ use std::path::PathBuf;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
+use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;
 use fantoccini::{Client, ClientBuilder, Locator};
@@ -208,6 +209,35 @@ impl Browser {
         let condition =
             format!("document.querySelector(\"[data-check='{code}']\")?.dataset.checkVerdict === '{verdict}'");
         self.until(&format!("{code} {verdict}"), &condition).await;
+    }
+
+    /// Corner and size of an element in the window, which is scrolled to it.
+    pub async fn place(&self, selector: &str) -> (f64, f64, f64, f64) {
+        let script = format!(
+            "const found = document.querySelector(\"{selector}\"); found.scrollIntoView({{ block: 'center' }}); \
+             const area = found.getBoundingClientRect(); return [area.left, area.top, area.width, area.height]"
+        );
+        let area = self.run(&script).await;
+        let side = |place: usize| area[place].as_f64().unwrap();
+        (side(0), side(1), side(2), side(3))
+    }
+
+    /// Moves the mouse to a place.
+    pub async fn point(&self, (x, y): (f64, f64)) {
+        let look = MouseActions::new("mouse".to_owned()).then(PointerAction::MoveTo { duration: None, x, y });
+        self.client.perform_actions(look).await.unwrap();
+    }
+
+    /// Presses at one place, moves to another, lets go.
+    pub async fn drag(&self, from: (f64, f64), to: (f64, f64)) {
+        let at = |(x, y): (f64, f64)| PointerAction::MoveTo { duration: None, x, y };
+        let mouse = MouseActions::new("mouse".to_owned())
+            .then(at(from))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(at((f64::midpoint(from.0, to.0), f64::midpoint(from.1, to.1))))
+            .then(at(to))
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.unwrap();
     }
 
     /// Waits for a downloaded file whose name ends so, and reads it. The browser holds the name with an empty file
