@@ -4,7 +4,7 @@
 //! * [`serve`]: from settings and a listener to a running server.
 //! * [`api`]: the interface over HTTP; one list of routes makes router and OpenAPI document.
 //! * [`instruments`]: the bench spoken to in SCPI, and a simulated one.
-//! * `jobs`: searches that run.
+//! * `jobs`: searches that run; `underway`: runs that do.
 //! * [`guard`]: who may talk to the server.
 
 pub mod api;
@@ -15,3 +15,4 @@ mod jobs;
 mod page;
 pub mod serve;
 mod time;
+mod underway;

@@ -186,7 +186,9 @@ async fn a_long_run_says_how_far_it_is_and_is_stopped() {
     browser.until("how far", "document.querySelector('[data-run-progress] progress')?.value > 0").await;
     browser.click("[data-run-stop]").await;
     browser.until("stopped", "document.querySelector('[data-run-stopped]')").await;
-    browser.until("the run before stands", &format!("{HEADLINE}?.includes('6.67 min')")).await;
+    // What there is until then stands, as words and as a drawing.
+    browser.until_text("what it gave until it was stopped").await;
+    browser.until("it says when", &format!("{HEADLINE}?.startsWith('Stopped by you at')")).await;
     // Once only again: it runs by itself.
     browser.click("[data-course-editor] input[data-field='repeat']").await;
     browser.until("it runs again", "!document.querySelector('[data-run-stopped]')").await;

@@ -83,13 +83,40 @@ async fn a_stream_tells_how_far_it_is_and_hanging_up_stops_the_run() {
         while !heard.contains("event: progress") {
             heard += std::str::from_utf8(&reply.chunk().await.unwrap().expect("it goes on")).unwrap();
         }
-        let progress = heard.split("data: ").nth(1).unwrap().split('\n').next().unwrap();
+        let progress = heard.split("event: progress\ndata: ").nth(1).unwrap().split('\n').next().unwrap();
         let progress: Value = serde_json::from_str(progress).unwrap();
         assert!(progress["t_s"].as_f64().unwrap() > 0.0 && progress["share"].as_f64().unwrap() < 1.0);
     }
     let end = Instant::now() + Duration::from_secs(20);
     let answered = tokio::time::timeout_at(end.into(), post(&server, "/api/simulate", &short)).await;
     assert_eq!(answered.expect("six runs would take every thread for minutes"), streamed);
+}
+
+#[tokio::test]
+async fn a_run_that_streams_is_stopped_by_its_id_and_answers_with_what_there_is() {
+    let server = Server::demo();
+    let (_, build) = demo(&server, "Tracking-shot dolly board").await;
+    let headers = [("content-type", JSON), ("accept", "text/event-stream")];
+    let mut reply = send(&server, Method::POST, "/api/simulate", &headers, endless(build).to_string()).await;
+    let mut heard = String::new();
+    while !heard.contains("event: progress") {
+        heard += std::str::from_utf8(&reply.chunk().await.unwrap().expect("it goes on")).unwrap();
+    }
+    assert!(heard.starts_with("event: begun\ndata: "), "{heard}");
+    let begun = heard.split("data: ").nth(1).unwrap().split('\n').next().unwrap();
+    let id = serde_json::from_str::<Value>(begun).unwrap()["id"].as_str().unwrap().to_owned();
+    let stop = format!("/api/simulate/{id}/stop");
+    let stopped = send(&server, Method::POST, &stop, &[], String::new()).await;
+    assert_eq!(stopped.status(), StatusCode::NO_CONTENT);
+    heard += &reply.text().await.unwrap();
+    let done = heard.split("event: done\ndata: ").nth(1).expect("the answer").split('\n').next().unwrap();
+    let ran: Value = serde_json::from_str(done).unwrap();
+    assert_eq!(ran["ended_by"], "stopped");
+    assert!(ran["summary"]["t_s"].as_f64().unwrap() > 0.0 && !ran["series"]["t_s"].as_array().unwrap().is_empty());
+    // It is forgotten then.
+    let again = send(&server, Method::POST, &stop, &[], String::new()).await;
+    assert_eq!(again.status(), StatusCode::NOT_FOUND);
+    assert!(again.text().await.unwrap().contains(&id));
 }
 
 #[tokio::test]

@@ -971,8 +971,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far it is before it gives the answer; a request that is dropped stops its run. */
+        /** A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far it is before it gives the answer, and first of all the `id` by which it is stopped; a request that is dropped stops its run. */
         post: operations["simulate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/simulate/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a run that streams: its stream ends with what there is. */
+        post: operations["stopRun"];
         delete?: never;
         options?: never;
         head?: never;
@@ -11496,6 +11513,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Simulated"];
                 };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    stopRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description A problem document (RFC 9457). */
             default: {

@@ -318,7 +318,11 @@ const generatorRow = computed(() =>
     <button type="button" class="boxed" data-run-stop @click="runs.stop()">Stop</button>
   </p>
   <p v-else-if="runs.stopped" class="progress note" role="status" data-run-stopped>
-    Stopped. What stands here is the run before.
+    {{
+      runs.first?.simulated.ended_by === "stopped"
+        ? "What stands here is what it gave until it was stopped."
+        : "Stopped. What stands here is the run before."
+    }}
     <button type="button" class="boxed" @click="start">Run it again</button>
   </p>
 

@@ -60,6 +60,8 @@ export const useRuns = defineStore("runs", () => {
   const first = computed(() => shown.value[0] ?? null);
 
   let request: AbortController | undefined;
+  /** The run that streams just now, by which the server stops it. */
+  let begun: string | undefined;
 
   async function load(id: string): Promise<void> {
     if (build.value !== id) leave();
@@ -90,15 +92,22 @@ export const useRuns = defineStore("runs", () => {
     running.value = true;
     stopped.value = false;
     progress.value = null;
+    begun = undefined;
     const done: ShownRun[] = [];
     try {
       for (const index of options) {
         const option = document.options[index];
         if (!option) continue;
-        const simulated = await simulate(simulationOf(document, option.name, course), mine.signal, (told) => {
-          if (request === mine) progress.value = told;
+        const simulated = await simulate(simulationOf(document, option.name, course), mine.signal, {
+          begun: (id) => {
+            if (request === mine) begun = id;
+          },
+          progress: (told) => {
+            if (request === mine) progress.value = told;
+          },
         });
         done.push({ key: option.name, title: option.name, simulated, kept: null });
+        if (simulated.ended_by === "stopped") break;
       }
       if (request !== mine) return;
       fresh.value = done;
@@ -118,14 +127,20 @@ export const useRuns = defineStore("runs", () => {
     }
   }
 
-  /** Stops what runs; what was drawn before stays. */
-  function stop(): void {
+  /** Stops what runs: the server answers with what there is until then. */
+  async function stop(): Promise<void> {
     if (!running.value) return;
-    request?.abort();
-    request = undefined;
-    running.value = false;
-    progress.value = null;
     stopped.value = true;
+    const reply = begun
+      ? await api.POST("/api/simulate/{id}/stop", { params: { path: { id: begun } } }).catch(() => undefined)
+      : undefined;
+    // It ended by itself meanwhile, or cannot be reached: then there is nothing to wait for.
+    if (!reply?.response.ok && running.value) {
+      request?.abort();
+      request = undefined;
+      running.value = false;
+      progress.value = null;
+    }
   }
 
   async function keep(title: string, document: Build, option: string, course: Course): Promise<void> {

@@ -37,11 +37,11 @@ async function* messages(body: ReadableStream<Uint8Array>): AsyncGenerator<{ eve
   }
 }
 
-/** Runs a simulation. Throws a sentence for people where it cannot, and an `AbortError` where it is stopped. */
+/** Runs a simulation; `signal` drops it without an answer. Throws a sentence for people where it cannot. */
 export async function simulate(
   simulation: object,
   signal: AbortSignal,
-  told: (progress: RunProgress) => void,
+  told: { begun: (id: string) => void; progress: (progress: RunProgress) => void },
 ): Promise<Simulated> {
   const reply = await fetch("/api/simulate", {
     method: "POST",
@@ -53,7 +53,8 @@ export async function simulate(
     throw new Error(saying((await reply.json().catch(() => undefined)) as ProblemDocument | undefined));
   }
   for await (const { event, data } of messages(reply.body)) {
-    if (event === "progress") told(JSON.parse(data) as RunProgress);
+    if (event === "begun") told.begun((JSON.parse(data) as { id: string }).id);
+    if (event === "progress") told.progress(JSON.parse(data) as RunProgress);
     if (event === "done") return JSON.parse(data) as Simulated;
   }
   throw new Error("The server ended before the run did. Run it again.");

@@ -15,6 +15,7 @@ mod search_asked;
 mod searches;
 mod session;
 mod sheets;
+mod simulate;
 mod trade;
 mod workshop;
 
@@ -32,6 +33,7 @@ use crate::guard::{self, Guard};
 use crate::instruments::hub::Hub;
 use crate::jobs::Jobs;
 use crate::page;
+use crate::underway::Underway;
 use problem::ApiError;
 
 pub(crate) use openapi::Operation;
@@ -48,6 +50,8 @@ pub(crate) struct App {
     guard: Guard,
     /// Searches that run.
     jobs: Jobs,
+    /// Runs that are under way.
+    underway: Underway,
     /// Instruments of the bench.
     hub: Hub,
     /// One permit a core: computations queue instead of crowding each other out.
@@ -97,6 +101,7 @@ fn routes() -> Vec<Route> {
         searches::routes(),
         options::routes(),
         sheets::routes(),
+        simulate::routes(),
         runs::routes(),
         workshop::routes(),
         instruments::routes(),
@@ -110,7 +115,14 @@ fn routes() -> Vec<Route> {
 /// The whole server: interface, page, guard, headers.
 pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub) -> Router {
     let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
-    let app = App { store, guard: guard.clone(), jobs, hub, cores: Arc::new(Semaphore::new(cores)) };
+    let app = App {
+        store,
+        guard: guard.clone(),
+        jobs,
+        underway: Underway::default(),
+        hub,
+        cores: Arc::new(Semaphore::new(cores)),
+    };
     let api = routes()
         .into_iter()
         .fold(Router::new(), |router, route| {

@@ -1,15 +1,9 @@
-//! Runs: simulated on request with progress, kept with a build; courses to start from; how hard, how long.
-
-use std::convert::Infallible;
-use std::sync::Arc;
-use std::sync::atomic::{AtomicBool, Ordering};
-use std::time::{Duration, Instant};
+//! Beside runs: courses to start from, runs kept with a build, how hard and how long.
 
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
 use axum::extract::{Path, Query, State};
-use axum::http::{HeaderMap, StatusCode, header};
-use axum::response::sse::{Event, KeepAlive, Sse};
+use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use axum::routing::{delete, get, post};
 use serde::{Deserialize, Serialize};
@@ -20,7 +14,7 @@ use ypsidyne_core::generators::{GeneratorCurves, MachineOnSource, curves, machin
 use ypsidyne_core::run::courses::{Over, courses, turned_over};
 use ypsidyne_core::run::endurance::{Endurance, endurance};
 use ypsidyne_core::run::launcher::{LauncherChange, changes};
-use ypsidyne_core::run::{Progress, Simulated, simulate};
+use ypsidyne_core::run::{Simulated, simulate};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::runs::{self, NewRun, RunLine};
 use ypsidyne_store::{Connection, StoreError};
@@ -31,24 +25,8 @@ use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
-/// Between two messages of progress.
-const TELL_EVERY: Duration = Duration::from_millis(150);
-
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/simulate",
-            handlers: post(run),
-            operations: vec![
-                Operation::new::<Simulated>(
-                    "post",
-                    "simulate",
-                    "A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far \
-                     it is before it gives the answer; a request that is dropped stops its run.",
-                )
-                .body::<Simulation>(),
-            ],
-        },
         Route {
             path: "/api/courses",
             handlers: post(offered),
@@ -183,80 +161,6 @@ struct PointsAsked {
     /// What a drive does.
     #[schemars(with = "Profile")]
     profile: serde_json::Value,
-}
-
-/// Raised when a request is dropped, so that its run ends.
-#[derive(Clone, Default)]
-struct Dropped(Arc<AtomicBool>);
-
-struct RaiseOnDrop(Dropped);
-
-impl Drop for RaiseOnDrop {
-    fn drop(&mut self) {
-        self.0.0.store(true, Ordering::Relaxed);
-    }
-}
-
-async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Result<Response, ApiError> {
-    let accepts = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok()).unwrap_or("");
-    let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
-    let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
-    if stream {
-        return Ok(told(&app, simulation));
-    }
-    let dropped = Dropped::default();
-    let guard = RaiseOnDrop(dropped.clone());
-    let ran = app.compute(move || simulate(&simulation, &mut |_| !dropped.0.load(Ordering::Relaxed))).await?;
-    drop(guard);
-    if table {
-        return Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response());
-    }
-    Ok(Json(ran).into_response())
-}
-
-/// How far a run is, in the stream.
-#[derive(Serialize)]
-struct Told {
-    t_s: f64,
-    state_of_charge: f64,
-    share: f64,
-}
-
-/// A run as a stream: `progress` while it runs, `done` with the answer. It ends when nobody listens any more.
-fn told(app: &App, simulation: Simulation) -> Response {
-    let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Event, Infallible>>(16);
-    let app = app.clone();
-    tokio::spawn(async move {
-        let closing = app.jobs.closing();
-        let teller = sender.clone();
-        let ran = app
-            .compute(move || {
-                let mut last = Instant::now();
-                let mut watch = |progress: Progress| {
-                    if last.elapsed() >= TELL_EVERY {
-                        last = Instant::now();
-                        let told = Told {
-                            t_s: progress.t_s,
-                            state_of_charge: progress.state_of_charge,
-                            share: progress.share,
-                        };
-                        if let Ok(event) = Event::default().event("progress").json_data(told) {
-                            // A full channel only loses a message of progress.
-                            let _ = teller.try_send(Ok(event));
-                        }
-                    }
-                    !teller.is_closed() && !*closing.borrow()
-                };
-                let ran = simulate(&simulation, &mut watch);
-                Event::default().event("done").json_data(ran)
-            })
-            .await;
-        if let Ok(Ok(event)) = ran {
-            // Nobody listens any more: nothing to tell.
-            let _ = sender.send(Ok(event)).await;
-        }
-    });
-    Sse::new(tokio_stream::wrappers::ReceiverStream::new(receiver)).keep_alive(KeepAlive::default()).into_response()
 }
 
 async fn offered(

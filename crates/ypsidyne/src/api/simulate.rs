@@ -1,0 +1,129 @@
+//! Runs on request: as JSON, as CSV, or as a stream that tells how far they are and can be stopped.
+
+use std::convert::Infallible;
+use std::time::{Duration, Instant};
+
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::{HeaderMap, StatusCode, header};
+use axum::response::sse::{Event, KeepAlive, Sse};
+use axum::response::{IntoResponse, Response};
+use axum::routing::post;
+use serde::Serialize;
+use ypsidyne_core::document::Simulation;
+use ypsidyne_core::run::{Progress, Simulated, simulate};
+use ypsidyne_store::StoreError;
+
+use super::json::JsonBody;
+use super::problem::ApiError;
+use super::{App, Operation, Route};
+
+/// Between two messages of progress.
+const TELL_EVERY: Duration = Duration::from_millis(150);
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route {
+            path: "/api/simulate",
+            handlers: post(run),
+            operations: vec![
+                Operation::new::<Simulated>(
+                    "post",
+                    "simulate",
+                    "A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far \
+                     it is before it gives the answer, and first of all the `id` by which it is stopped; a request that is \
+                     dropped stops its run.",
+                )
+                .body::<Simulation>(),
+            ],
+        },
+        Route {
+            path: "/api/simulate/{id}/stop",
+            handlers: post(stop),
+            operations: vec![
+                Operation::empty("post", "stopRun", "Stop a run that streams: its stream ends with what there is.")
+                    .path("id", "string"),
+            ],
+        },
+    ]
+}
+
+/// The id of a run, first in its stream.
+#[derive(Serialize)]
+struct Begun<'a> {
+    id: &'a str,
+}
+
+async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Result<Response, ApiError> {
+    let accepts = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok()).unwrap_or("");
+    let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
+    let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
+    if stream {
+        return Ok(told(&app, simulation));
+    }
+    let underway = app.underway.begin();
+    let watch = underway.watch();
+    let ran = app.compute(move || simulate(&simulation, &mut |_| watch.goes_on())).await?;
+    drop(underway);
+    if table {
+        return Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response());
+    }
+    Ok(Json(ran).into_response())
+}
+
+/// How far a run is, in the stream.
+#[derive(Serialize)]
+struct Told {
+    t_s: f64,
+    state_of_charge: f64,
+    share: f64,
+}
+
+/// A run as a stream: `begun` with its id, `progress` while it runs, `done` with the answer. It ends early when it is
+/// stopped or nobody listens any more.
+fn told(app: &App, simulation: Simulation) -> Response {
+    let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Event, Infallible>>(16);
+    let app = app.clone();
+    tokio::spawn(async move {
+        let closing = app.jobs.closing();
+        let underway = app.underway.begin();
+        let watch = underway.watch();
+        let teller = sender.clone();
+        if let Ok(event) = Event::default().event("begun").json_data(Begun { id: underway.id() })
+            && sender.send(Ok(event)).await.is_err()
+        {
+            return;
+        }
+        let ran = app
+            .compute(move || {
+                let mut last = Instant::now();
+                let mut on_the_way = |progress: Progress| {
+                    if last.elapsed() >= TELL_EVERY {
+                        last = Instant::now();
+                        let told = Told {
+                            t_s: progress.t_s,
+                            state_of_charge: progress.state_of_charge,
+                            share: progress.share,
+                        };
+                        if let Ok(event) = Event::default().event("progress").json_data(told) {
+                            // A full channel only loses a message of progress.
+                            let _ = teller.try_send(Ok(event));
+                        }
+                    }
+                    watch.goes_on() && !teller.is_closed() && !*closing.borrow()
+                };
+                let ran = simulate(&simulation, &mut on_the_way);
+                Event::default().event("done").json_data(ran)
+            })
+            .await;
+        if let Ok(Ok(event)) = ran {
+            // Nobody listens any more: nothing to tell.
+            let _ = sender.send(Ok(event)).await;
+        }
+    });
+    Sse::new(tokio_stream::wrappers::ReceiverStream::new(receiver)).keep_alive(KeepAlive::default()).into_response()
+}
+
+async fn stop(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, ApiError> {
+    if app.underway.stop(&id) { Ok(StatusCode::NO_CONTENT) } else { Err(StoreError::RunNotFound { id }.into()) }
+}
