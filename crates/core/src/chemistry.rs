@@ -101,6 +101,19 @@ impl CellTable {
         let share = tenths - below as f64;
         self.open_circuit_v[below] + share * (self.open_circuit_v[below + 1] - self.open_circuit_v[below])
     }
+
+    /// Charge at which a cell rests at a voltage, V, 0 to 1: the inverse of [`Self::open_circuit_v`]. `None` below an empty cell,
+    /// 1 above a full one.
+    #[must_use]
+    pub fn charge_at_rest(&self, cell_v: f64) -> Option<f64> {
+        let table = &self.open_circuit_v;
+        if cell_v < table[0] {
+            return None;
+        }
+        let Some(above) = table.iter().position(|volts| *volts > cell_v) else { return Some(1.0) };
+        let (low, high) = (table[above - 1], table[above]);
+        Some(((above - 1) as f64 + (cell_v - low) / (high - low)) / 10.0)
+    }
 }
 
 #[cfg(test)]
@@ -135,6 +148,19 @@ mod tests {
                 assert!(volts >= last, "{chemistry:?} at {step}");
                 last = volts;
             }
+        }
+    }
+
+    #[test]
+    fn charge_and_voltage_of_a_resting_cell_are_each_others_inverse() {
+        for chemistry in Chemistry::ALL {
+            let cell = chemistry.cell();
+            for charge in [0.0, 0.05, 0.5, 0.73, 1.0] {
+                let found = cell.charge_at_rest(cell.open_circuit_v(charge)).unwrap();
+                assert!((found - charge).abs() < 1e-9, "{chemistry:?} at {charge}: {found}");
+            }
+            assert_eq!(cell.charge_at_rest(cell.open_circuit_v[0] - 0.01), None);
+            assert_eq!(cell.charge_at_rest(cell.open_circuit_v[10] + 0.3), Some(1.0));
         }
     }
 

@@ -4,7 +4,6 @@ use super::fit::{Estimate, mean};
 use super::{Paper, Refusal, Weight, refused};
 use crate::document::measurement::CellVoltages;
 use crate::measure::paper::numbers;
-use crate::numeric::falling_root;
 use crate::say::three;
 
 /// Cells that differ by more are out of balance, V (common practice).
@@ -19,8 +18,8 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Resu
         return Err(refused("voltages_v", "no cell is used, at least 1 is needed"));
     };
     let table = sheet.chemistry.cell();
-    // The charge whose resting voltage this is; a rest voltage outside the table is full or empty.
-    let charge = |volts: f64| 1.0 - falling_root(0.0, 1.0, 1e-9, |empty| table.open_circuit_v(1.0 - empty) - volts);
+    // A rest voltage outside the table is full or empty.
+    let charge = |volts: f64| table.charge_at_rest(volts).unwrap_or(0.0);
     let (least, most) = used.values.iter().fold((f64::INFINITY, 0.0f64), |(low, high), x| (low.min(*x), high.max(*x)));
     let cells = used.values.len();
     let stop_v = sheet.cutoff_v_per_cell.unwrap_or(table.cutoff_v);

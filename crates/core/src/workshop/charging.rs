@@ -102,10 +102,10 @@ pub fn charging(option: &OptionSheet, work_a: Option<f64>) -> Charging {
     let cells = battery.cells_series;
     let table = model.cell;
     let rated = battery.max_charge_c.is_some();
-    let current_a = battery.max_charge_c.unwrap_or(usual_charge_c(battery.chemistry)) * battery.capacity_ah;
+    let current_a = battery.max_charge_c.unwrap_or(gentle_charge_c(battery.chemistry)) * battery.capacity_ah;
     let charger_v = f64::from(cells) * table.charger_end_v;
     let lithium = matches!(battery.chemistry, Chemistry::Lipo | Chemistry::LiIon | Chemistry::Lifepo4);
-    let at_rest = |cell_v: f64| charge_of(&table.open_circuit_v, cell_v);
+    let at_rest = |cell_v: f64| table.charge_at_rest(cell_v);
     let cell_sag_v = work_a.map(|amperes| amperes * model.pack_ohm / model.cells);
     let mark = |name, cell_v: f64| VoltageMark {
         name,
@@ -116,9 +116,9 @@ pub fn charging(option: &OptionSheet, work_a: Option<f64>) -> Charging {
     };
     let mut marks = vec![mark("end of charging", table.charger_end_v), mark("full, at rest", table.open_circuit_v[10])];
     if let Some(charge) = storage_charge(battery.chemistry) {
-        marks.push(mark("to keep it", cell_at(&table.open_circuit_v, charge)));
+        marks.push(mark("to keep it", table.open_circuit_v(charge)));
     }
-    marks.push(mark("alarm", cell_at(&table.open_circuit_v, ALARM_CHARGE) - cell_sag_v.unwrap_or(0.0)));
+    marks.push(mark("alarm", table.open_circuit_v(ALARM_CHARGE) - cell_sag_v.unwrap_or(0.0)));
     marks.push(mark("stop, under load", model.cutoff_v_per_cell()));
     marks.push(mark("never below", table.momentary_floor_v));
     let pack_wh = f64::from(cells) * table.nominal_v * battery.capacity_ah;
@@ -137,8 +137,9 @@ pub fn charging(option: &OptionSheet, work_a: Option<f64>) -> Charging {
     }
 }
 
-/// Usual charging current over capacity, 1/h, where the pack lists none (common practice).
-const fn usual_charge_c(chemistry: Chemistry) -> f64 {
+/// Charging current over capacity that a pack is spared with, 1/h, where it lists none (common practice). What it may take for
+/// a moment, in braking, is the `charge_c` of its chemistry.
+const fn gentle_charge_c(chemistry: Chemistry) -> f64 {
     match chemistry {
         Chemistry::Lipo => 1.0,
         Chemistry::LiIon | Chemistry::Lifepo4 | Chemistry::Nimh => 0.5,
@@ -156,31 +157,6 @@ fn transport(pack_wh: f64) -> String {
     } else {
         format!("{said} Wh: above 160 Wh no passenger takes it by air; by post and road it is dangerous goods.")
     }
-}
-
-/// Charge at which a cell rests at a voltage, 0 to 1; `None` below an empty one.
-fn charge_of(table: &[f64; 11], cell_v: f64) -> Option<f64> {
-    if cell_v < table[0] {
-        return None;
-    }
-    let above = table.iter().position(|volts| *volts >= cell_v).unwrap_or(10);
-    if above == 0 || cell_v >= table[10] {
-        return Some(if above == 0 { 0.0 } else { 1.0 });
-    }
-    let (low, high) = (table[above - 1], table[above]);
-    #[allow(clippy::cast_precision_loss, reason = "eleven entries")]
-    let from = (above - 1) as f64;
-    Some((from + (cell_v - low) / (high - low)) / 10.0)
-}
-
-/// Resting voltage of a cell at a charge.
-fn cell_at(table: &[f64; 11], charge: f64) -> f64 {
-    let place = charge.clamp(0.0, 1.0) * 10.0;
-    #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "between 0 and 9")]
-    let low = (place.floor() as usize).min(9);
-    #[allow(clippy::cast_precision_loss, reason = "eleven entries")]
-    let share = place - low as f64;
-    table[low] + share * (table[low + 1] - table[low])
 }
 
 #[cfg(test)]
@@ -230,14 +206,5 @@ mod tests {
         assert!(charging.marks.iter().all(|mark| mark.name != "to keep it"));
         assert!(charging.words.iter().any(|words| words.contains("hydrogen")));
         assert_eq!(charging.transport, None);
-    }
-
-    #[test]
-    fn charge_and_voltage_are_each_others_inverse() {
-        let table = [3.0, 3.45, 3.55, 3.61, 3.66, 3.72, 3.81, 3.9, 3.99, 4.08, 4.2];
-        for charge in [0.05, 0.5, 0.73, 1.0] {
-            assert_relative_eq!(charge_of(&table, cell_at(&table, charge)).unwrap(), charge, max_relative = 1e-12);
-        }
-        assert_eq!(charge_of(&table, 2.9), None);
     }
 }
