@@ -264,7 +264,8 @@ impl<'s> Engine<'s> {
             stepper.error(place, h) / scale
         };
         let step_j = h * stepper.last()[head::GIVEN_J].abs();
-        let mut worst = of(head::CHARGE, 1e-9).max(of(head::GIVEN_J, 1e-9 + 1e-6 * step_j));
+        let mut worst =
+            of(head::CHARGE, 1e-9).max(of(head::GIVEN_J, 1e-9 + 1e-6 * step_j)).max(of(head::BATTERY_C, 1e-3));
         for index in 0..self.tasks.len() {
             let at = Plant::at(index);
             if matches!(self.plant.runners[index].doing, Doing::Throttle) {
@@ -272,6 +273,7 @@ impl<'s> Engine<'s> {
                 worst = worst.max(of(at + block::ANGLE, 1e-6));
             }
             worst = worst.max(of(at + block::WINDING_C, 1e-5)).max(of(at + block::CASE_C, 1e-5));
+            worst = worst.max(of(at + block::CONTROLLER_C, 1e-3));
         }
         worst
     }

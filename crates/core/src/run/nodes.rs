@@ -2,6 +2,7 @@
 
 use crate::battery::BatteryModel;
 use crate::document::{Chemistry, Controller, Cooling};
+use crate::drive::heat::ThermalPath;
 
 /// One body that takes heat and gives it to the air.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -12,6 +13,25 @@ pub(super) struct HeatNode {
     pub limit_c: f64,
     /// Whether resistance or limit are estimates.
     pub estimated: bool,
+}
+
+/// A body is taken to follow its heat no faster than in this time, s. Real ones take seconds to hours; a mass that was typed
+/// a thousand times too small would otherwise ask for steps of microseconds and give the same temperatures.
+pub(super) const QUICKEST_S: f64 = 0.2;
+
+/// A motor's heat path with heat capacities that a run can follow; `None` where they are not known.
+pub(super) fn followed(path: ThermalPath) -> Option<ThermalPath> {
+    let [winding_j, case_j] = path.capacity_j_per_k?;
+    let (across, out) = (1.0 / path.winding_k_per_w, 1.0 / path.case_k_per_w);
+    let capacity = [winding_j.max(QUICKEST_S * across), case_j.max(QUICKEST_S * (across + out))];
+    Some(ThermalPath { capacity_j_per_k: Some(capacity), ..path })
+}
+
+/// The shorter time constant of winding and case, s; `None` where their heat capacities are not known.
+pub(super) fn quickest_s(path: &ThermalPath) -> Option<f64> {
+    let [winding_j, case_j] = path.capacity_j_per_k?;
+    let (across, out) = (1.0 / path.winding_k_per_w, 1.0 / path.case_k_per_w);
+    Some((winding_j / across).min(case_j / (across + out)))
 }
 
 /// Heat transfer of a housing in still air, W/(m²·K), radiation included (common practice: 10 to 12).
@@ -56,7 +76,7 @@ impl HeatNode {
 
     /// One controller: stated resistance to air or its surface, heat capacity from its mass. `None` without a mass.
     pub fn of_controller(controller: &Controller, cooling: Cooling) -> Option<Self> {
-        let mass_kg = controller.mass_kg?;
+        let mass_kg = controller.mass_kg.filter(|mass| *mass > 0.0)?;
         let size = controller.size_mm.as_ref().map(|size| [size.length, size.width, size.height]);
         let moved = match cooling {
             Cooling::Still => 1.0,
@@ -65,9 +85,10 @@ impl HeatNode {
         };
         let estimated_k_per_w =
             surface_m2(size, Some(mass_kg), 1500.0).map(|area| 1.0 / (HOUSING_W_M2_K * moved * area));
+        let k_per_w = controller.case_to_ambient_k_per_w.or(estimated_k_per_w)?;
         Some(Self {
-            k_per_w: controller.case_to_ambient_k_per_w.or(estimated_k_per_w)?,
-            j_per_k: mass_kg * CONTROLLER_J_KG_K,
+            k_per_w,
+            j_per_k: (mass_kg * CONTROLLER_J_KG_K).max(QUICKEST_S / k_per_w),
             limit_c: controller.max_temperature_c.unwrap_or(CONTROLLER_LIMIT_C),
             estimated: controller.case_to_ambient_k_per_w.is_none() || controller.max_temperature_c.is_none(),
         })
@@ -77,12 +98,13 @@ impl HeatNode {
     pub fn of_battery(model: &BatteryModel<'_>) -> Option<Self> {
         let battery = model.battery;
         let packs = f64::from(battery.packs_series) * f64::from(battery.packs_parallel);
-        let mass_kg = battery.mass_kg?;
+        let mass_kg = battery.mass_kg.filter(|mass| *mass > 0.0)?;
         let size = battery.size_mm.as_ref().map(|size| [size.length, size.width, size.height]);
         let area = surface_m2(size, Some(mass_kg), 2000.0)? * packs;
+        let k_per_w = 1.0 / (HOUSING_W_M2_K * area);
         Some(Self {
-            k_per_w: 1.0 / (HOUSING_W_M2_K * area),
-            j_per_k: mass_kg * packs * cell_j_kg_k(battery.chemistry),
+            k_per_w,
+            j_per_k: (mass_kg * packs * cell_j_kg_k(battery.chemistry)).max(QUICKEST_S / k_per_w),
             limit_c: pack_limit_c(battery.chemistry),
             estimated: true,
         })

@@ -4,7 +4,7 @@
 //! moves (speed, temperatures) and what is only counted (turns, energies); the counted ones never act back.
 
 use super::brake::Brake;
-use super::nodes::HeatNode;
+use super::nodes::{HeatNode, followed};
 use super::outcome::RunLimit;
 use crate::battery::BatteryModel;
 use crate::drive::Drive;
@@ -61,6 +61,10 @@ pub(super) enum Doing {
     Rests,
 }
 
+/// No motor comes up to speed in less than this time constant, s: the best coreless ones take some 5 ms with nothing on them
+/// (common practice). A drive without any inertia, for nobody gave it, would otherwise ask for steps of nothing.
+const QUICKEST_S: f64 = 1e-3;
+
 /// What the way asks of a drive at the moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Way {
@@ -81,6 +85,8 @@ pub(super) struct Runner<'d> {
     pub magnet_strength: f64,
     pub sensor: Option<SensorCut>,
     inertia: f64,
+    /// The same for full throttle, where nothing follows its motor quicker than it can be followed.
+    throttle_inertia: f64,
     bare_limit_a: f64,
 }
 
@@ -159,11 +165,15 @@ pub(super) struct Plant<'d> {
 impl<'d> Runner<'d> {
     /// A drive ready to run on a battery of `full_v`.
     pub fn new(drive: Drive<'d>, sensor: Option<SensorCut>, full_v: f64, controller_node: Option<HeatNode>) -> Self {
-        let path = drive.thermal_path().filter(|path| path.capacity_j_per_k.is_some());
+        let path = drive.thermal_path().and_then(followed);
         let bare_limit_a =
             ((drive.controller.voltage_share() * full_v - drive.motor.brush_drop_v) / drive.loop_ohm).max(0.0);
+        let inertia = drive.inertia_kg_m2();
+        let damping =
+            drive.motors * (drive.motor.torque_constant_nm_per_a * drive.gearing.ratio).powi(2) / drive.loop_ohm;
         Self {
-            inertia: drive.inertia_kg_m2(),
+            inertia,
+            throttle_inertia: inertia.max(QUICKEST_S * damping),
             hot: drive.clone(),
             path,
             controller_node,
@@ -252,6 +262,11 @@ impl<'d> Runner<'d> {
             motor_rad_s,
         };
         (flow, Some(brake))
+    }
+
+    /// Whether a controller can take less than full throttle.
+    const fn regulated(&self) -> bool {
+        self.cold.parts.controller.is_some()
     }
 
     fn can_brake(&self) -> bool {
@@ -360,6 +375,8 @@ impl Plant<'_> {
         into: &mut Flow,
     ) -> f64 {
         let speed = |index: usize| state[Self::at(index) + block::SPEED];
+        // At half its voltage a battery gives most.
+        let most_v = 0.5 * source.open_circuit_v;
         // Each round takes drives that slip out of those at full throttle; more rounds than drives are never needed.
         let bus_v = loop {
             let open: Vec<(&Drive<'_>, f64)> = (0..self.runners.len())
@@ -372,8 +389,8 @@ impl Plant<'_> {
                 [(drive, motor_rad_s)] => resting.throttled(drive, *motor_rad_s).map(|point| point.bus_v),
                 _ => resting.throttled_bus_v(&open),
             }
-            // More is asked than the battery can give at any voltage: it sags to half, where it gives most.
-            .unwrap_or(0.5 * source.open_circuit_v);
+            // More is asked than the battery can give at any voltage.
+            .unwrap_or(most_v);
             let mut slips = false;
             for index in 0..self.runners.len() {
                 if !throttling[index] {
@@ -400,51 +417,67 @@ impl Plant<'_> {
                 break bus_v;
             }
         };
-        if self.stop_voltage_cutback { self.cut_back(source, state, bus_v, into) } else { bus_v }
+        self.cut_back(source, state, bus_v, into)
     }
 
-    /// Takes full throttle back until the battery stands at its stop voltage.
+    /// Takes the full throttle of controllers back until the battery gives no more than it may. A plain switch takes nothing
+    /// back.
     fn cut_back(&self, source: &Source, state: &[f64], bus_v: f64, into: &mut Flow) -> f64 {
-        let (allowed_a, floor_v) = self.allowed(source);
-        if source.current_a(self.power_w(into), bus_v) <= allowed_a {
+        let (allowed_a, floor_v, limit) = self.allowed(source);
+        if source.current_a(self.power_w(into), bus_v) <= allowed_a || self.open_w(into) <= 0.0 {
             return bus_v;
+        }
+        // What they would take there, not at the voltage that their full throttle would pull the battery down to.
+        let throttles = |index: usize| matches!(self.runners[index].doing, Doing::Throttle);
+        for index in (0..self.runners.len()).filter(|index| throttles(*index)) {
+            let (hot, flow) = (&self.runners[index].hot, &mut into.drives[index]);
+            if flow.limited_by != Some(RunLimit::Grip) {
+                let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
+                flow.current_a = hot.throttled_current_a(floor_v, motor_rad_s).0;
+                flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
+            }
         }
         let open_w = self.open_w(into);
         let fixed_w = self.power_w(into) - open_w;
-        let left = ((allowed_a * floor_v - source.accessory_w - fixed_w) / open_w).clamp(0.0, 1.0);
-        if open_w <= 0.0 {
-            return bus_v;
-        }
-        for (index, runner) in self.runners.iter().enumerate() {
-            if !matches!(runner.doing, Doing::Throttle) {
-                continue;
-            }
-            let flow = &mut into.drives[index];
-            let motor_rad_s = runner.hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
-            let power_w = left * (flow.power_w - runner.hot.controller.idle_w) / runner.hot.motors;
-            let (emf_v, ohm) = (runner.hot.emf_v(motor_rad_s), runner.hot.loop_ohm);
+        let left = if open_w > 0.0 {
+            ((allowed_a * floor_v - source.accessory_w - fixed_w) / open_w).clamp(0.0, 1.0)
+        } else {
+            1.0
+        };
+        for index in (0..self.runners.len()).filter(|index| throttles(*index) && self.runners[*index].regulated()) {
+            let (hot, flow) = (&self.runners[index].hot, &mut into.drives[index]);
+            let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
+            let power_w = left * (flow.power_w - hot.controller.idle_w) / hot.motors;
+            let (emf_v, ohm) = (hot.emf_v(motor_rad_s), hot.loop_ohm);
             flow.current_a = (-emf_v + (emf_v * emf_v + 4.0 * ohm * power_w).sqrt()) / (2.0 * ohm);
-            flow.power_w = runner.hot.supply_power_w(flow.current_a, motor_rad_s);
-            flow.limited_by = Some(RunLimit::StopVoltage);
+            flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
+            flow.limited_by = Some(limit);
         }
         source.bus_v(self.power_w(into)).unwrap_or(floor_v)
     }
 
-    /// Power above idling of the drives at full throttle, W.
+    /// Power above idling of the drives at full throttle that a controller can take back, W.
     fn open_w(&self, flow: &Flow) -> f64 {
         self.runners
             .iter()
             .zip(&flow.drives)
-            .filter(|(runner, _)| matches!(runner.doing, Doing::Throttle))
+            .filter(|(runner, _)| matches!(runner.doing, Doing::Throttle) && runner.regulated())
             .map(|(runner, drive)| drive.power_w - runner.hot.controller.idle_w)
             .sum()
     }
 
-    /// Largest current, A, that leaves the battery at its stop voltage, and the bus voltage there, V.
-    fn allowed(&self, source: &Source) -> (f64, f64) {
-        let floor_v = self.battery.cells * self.battery.cutoff_v_per_cell();
-        let allowed_a = ((source.open_circuit_v - floor_v) / self.battery.pack_ohm.max(1e-9)).max(0.0);
-        (allowed_a, source.open_circuit_v - allowed_a * source.resistance_ohm)
+    /// Largest current, A, the battery may give, the bus voltage there, V, and why: it stands at its stop voltage, or it gives
+    /// most, at half its voltage.
+    fn allowed(&self, source: &Source) -> (f64, f64, RunLimit) {
+        let most_a = 0.5 * source.open_circuit_v / source.resistance_ohm.max(1e-9);
+        let stop_v = self.battery.cells * self.battery.cutoff_v_per_cell();
+        let stop_a = ((source.open_circuit_v - stop_v) / self.battery.pack_ohm.max(1e-9)).max(0.0);
+        let (allowed_a, limit) = if self.stop_voltage_cutback && stop_a <= most_a {
+            (stop_a, RunLimit::StopVoltage)
+        } else {
+            (most_a, RunLimit::Supply)
+        };
+        (allowed_a, source.open_circuit_v - allowed_a * source.resistance_ohm, limit)
     }
 
     /// Duty, how far each follower is from what it can give, and the gain of those that do not follow.
@@ -454,7 +487,7 @@ impl Plant<'_> {
         // As long as a drive at full throttle has something left to give up, the others may follow.
         const NOTHING_W: f64 = 1e-9;
         let over_stop = if self.stop_voltage_cutback && self.open_w(into) <= NOTHING_W {
-            let (allowed_a, _) = self.allowed(source);
+            let (allowed_a, ..) = self.allowed(source);
             if allowed_a > 0.0 { into.supply_a / allowed_a } else { 2.0 }
         } else {
             0.0
@@ -510,7 +543,7 @@ impl Plant<'_> {
                         shaft_nm * hot.motors * hot.gearing.ratio / hot.gearing.backward_efficiency.max(LEAST_BACKWARD)
                     };
                     let load_nm = hot.load.slope_nm(speed, ways[index].slope_rad, ways[index].load_share);
-                    let gain = (flow.output_nm - load_nm) / runner.inertia;
+                    let gain = (flow.output_nm - load_nm) / runner.throttle_inertia;
                     flow.gain_rad_s2 = if speed <= 0.0 { gain.max(0.0) } else { gain };
                 }
             }

@@ -2,7 +2,7 @@
 
 use super::Progress;
 use super::engine::class_limit_c;
-use super::nodes::HeatNode;
+use super::nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series, Simulated,
 };
@@ -96,7 +96,7 @@ pub(super) fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progr
     let battery = BatteryModel::new(option);
     let turned = Turned {
         hot: cold.clone(),
-        path: cold.thermal_path().filter(|path| path.capacity_j_per_k.is_some()),
+        path: cold.thermal_path().and_then(followed),
         cold,
         battery_node: HeatNode::of_battery(&battery),
         battery,
@@ -180,11 +180,14 @@ impl Turned<'_> {
             until_s
         };
         let sample_s = simulation.sample_s.unwrap_or((lasts_s / ROWS).max(0.1));
-        let quickest_s = self
-            .path
-            .and_then(|path| path.capacity_j_per_k.map(|[winding_j, _]| 0.3 * path.winding_k_per_w * winding_j))
-            .unwrap_or(LONGEST_STEP_S);
-        let longest_step_s = LONGEST_STEP_S.min(quickest_s).max(1e-3);
+        // Explicit steps hold up to some three times a time constant; a third of it keeps the temperatures close.
+        let quickest_s = 0.3
+            * self
+                .path
+                .and_then(|path| quickest_s(&path))
+                .unwrap_or(f64::INFINITY)
+                .min(self.battery_node.map_or(f64::INFINITY, |node| node.k_per_w * node.j_per_k));
+        let longest_step_s = LONGEST_STEP_S.min(quickest_s.max(QUICKEST_S));
         let limit_c = class_limit_c(&self.cold);
         let magnet_c = self.cold.parts.motor.magnet_grade.map(MagnetGrade::limit_c);
 
