@@ -317,7 +317,7 @@ impl Diary {
         empty_charge: f64,
     ) -> Simulated {
         let option = &simulation.build().options[simulation.option()];
-        let rms_supply_a = if t_s > 0.0 { (state[head::SQUARE] / t_s).sqrt() } else { 0.0 };
+        let rms_supply_a = if t_s > 0.0 { (state[head::SQUARE].max(0.0) / t_s).sqrt() } else { 0.0 };
         for run in &option.wiring.runs {
             if let (Some(fuse_a), Circuit::Supply) = (run.fuse_a, &run.circuit)
                 && rms_supply_a > fuse_a
@@ -381,7 +381,7 @@ impl Diary {
                 hottest_winding_s: page.hottest_winding.1,
                 hottest_case_c: warm.then_some(page.hottest_case_c),
                 peak_motor_current_a: page.peak_motor_a,
-                rms_motor_current_a: if t_s > 0.0 { (own[block::SQUARE] / t_s).sqrt() } else { 0.0 },
+                rms_motor_current_a: if t_s > 0.0 { (own[block::SQUARE].max(0.0) / t_s).sqrt() } else { 0.0 },
                 rms_supply_current_a: rms_supply_a,
                 max_shortfall_m_s: travel.map(|metres| page.shortfall_rad_s * metres),
                 max_shortfall_rpm: rpm(page.shortfall_rad_s),

@@ -196,7 +196,15 @@ impl<'d> Runner<'d> {
         };
         let free = (hot.controller.voltage_share() * source.open_circuit_v / hot.motor.torque_constant_nm_per_a)
             / hot.gearing.ratio;
-        crate::numeric::falling_root(0.0, free * hot.gearing.ratio, 1e-10, surplus) / hot.gearing.ratio
+        let steady = crate::numeric::falling_root(0.0, free * hot.gearing.ratio, 1e-10, surplus) / hot.gearing.ratio;
+        // A load that grows steeply follows as quickly as a strong motor.
+        let nudged = steady * (1.0 + 1e-6);
+        let load_nm = |speed: f64| hot.load.slope_nm(speed, way.slope_rad, way.load_share);
+        if steady > 0.0 {
+            let damping = (load_nm(nudged) - load_nm(steady)) / (nudged - steady);
+            self.throttle_inertia = self.throttle_inertia.max(QUICKEST_S * damping);
+        }
+        steady
     }
 
     /// Output speed of the wheels' rim or rope per rad/s, m.
@@ -417,12 +425,12 @@ impl Plant<'_> {
                 break bus_v;
             }
         };
-        self.cut_back(source, state, bus_v, into)
+        self.cut_back(source, state, ways, bus_v, into)
     }
 
     /// Takes the full throttle of controllers back until the battery gives no more than it may. A plain switch takes nothing
     /// back.
-    fn cut_back(&self, source: &Source, state: &[f64], bus_v: f64, into: &mut Flow) -> f64 {
+    fn cut_back(&self, source: &Source, state: &[f64], ways: &[Way], bus_v: f64, into: &mut Flow) -> f64 {
         let (allowed_a, floor_v, limit) = self.allowed(source);
         if source.current_a(self.power_w(into), bus_v) <= allowed_a || self.open_w(into) <= 0.0 {
             return bus_v;
@@ -431,11 +439,13 @@ impl Plant<'_> {
         let throttles = |index: usize| matches!(self.runners[index].doing, Doing::Throttle);
         for index in (0..self.runners.len()).filter(|index| throttles(*index)) {
             let (hot, flow) = (&self.runners[index].hot, &mut into.drives[index]);
-            if flow.limited_by != Some(RunLimit::Grip) {
-                let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
-                flow.current_a = hot.throttled_current_a(floor_v, motor_rad_s).0;
-                flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
-            }
+            let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
+            let slip_a = self.runners[index].slip_a(ways[index], motor_rad_s).unwrap_or(f64::INFINITY);
+            let (full_a, full_limit) = hot.throttled_current_a(floor_v, motor_rad_s);
+            flow.current_a = full_a.min(slip_a.max(0.0));
+            flow.limited_by =
+                Some(if slip_a < full_a { RunLimit::Grip } else { self.runners[index].limit_of(full_limit) });
+            flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
         }
         let open_w = self.open_w(into);
         let fixed_w = self.power_w(into) - open_w;
@@ -451,7 +461,10 @@ impl Plant<'_> {
             let (emf_v, ohm) = (hot.emf_v(motor_rad_s), hot.loop_ohm);
             flow.current_a = (-emf_v + (emf_v * emf_v + 4.0 * ohm * power_w).sqrt()) / (2.0 * ohm);
             flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
-            flow.limited_by = Some(limit);
+            // Where there is enough at that voltage, it is not the battery that holds it.
+            if left < 1.0 {
+                flow.limited_by = Some(limit);
+            }
         }
         source.bus_v(self.power_w(into)).unwrap_or(floor_v)
     }
@@ -544,7 +557,9 @@ impl Plant<'_> {
                     };
                     let load_nm = hot.load.slope_nm(speed, ways[index].slope_rad, ways[index].load_share);
                     let gain = (flow.output_nm - load_nm) / runner.throttle_inertia;
-                    flow.gain_rad_s2 = if speed <= 0.0 { gain.max(0.0) } else { gain };
+                    // What stands is not set in motion by the rounding of what holds it.
+                    const STANDS_RAD_S2: f64 = 1e-9;
+                    flow.gain_rad_s2 = if speed <= 0.0 && gain < STANDS_RAD_S2 { 0.0 } else { gain };
                 }
             }
         }

@@ -322,7 +322,7 @@ impl Turned<'_> {
         let warm = self.path.is_some();
         let motors = self.hot.motors;
         let in_wh = state[OUTPUT_J] / J_PER_WH;
-        let rms_a = if t_s > 0.0 { (state[SQUARE] / t_s).sqrt() } else { 0.0 };
+        let rms_a = if t_s > 0.0 { (state[SQUARE].max(0.0) / t_s).sqrt() } else { 0.0 };
         let lost_wh = (state[COPPER_J] + state[LEADS_J] + state[BRIDGE_J] + state[NO_LOAD_J]) / J_PER_WH;
         let (charged_wh, heated_wh) = if self.charges { (in_wh, 0.0) } else { (0.0, in_wh) };
         let summary = RunSummary {
