@@ -169,6 +169,18 @@ fn odd_parts_make_no_endless_run(#[case] slug: &str, #[case] pointer: &str, #[ca
 }
 
 #[test]
+fn a_battery_too_tired_to_feed_what_idles_moves_nothing() {
+    let mut altered = demo("meadow-strip-mower");
+    altered["options"][0]["battery"]["cell_resistance_ohm"] = json!(7);
+    let build = Build::from_value(&altered).unwrap();
+    for course in courses(&build, 0) {
+        let Some(ran) = ran(&build, &course, 1_000_000) else { continue };
+        assert!(matches!(ran.ended_by, EndedBy::CannotMove), "{}: {:?}", course.name, ran.ended_by);
+        assert!(ran.words[0].starts_with("It does not move"), "{:?}", ran.words);
+    }
+}
+
+#[test]
 fn a_motor_of_hardly_any_mass_gets_as_warm_as_its_heat_path_says() {
     // However little it weighs, after a long steady pull the temperatures are those of its two resistances alone.
     let steady = |mass: f64| {

@@ -148,7 +148,8 @@ impl<'s> Engine<'s> {
             let way = self.way(index, 0.0, 0.0);
             self.steady[index] = self.plant.runners[index].steady_rad_s(&source, start_c, way);
         }
-        if matches!(self.tasks[0], Task::Launch { .. }) && self.steady[0] <= 0.0 {
+        let launched = matches!(self.tasks[0], Task::Launch { .. });
+        if (launched && self.steady[0] <= 0.0) || !self.plant.feeds_idling(&source) {
             self.decide();
             return EndedBy::CannotMove;
         }

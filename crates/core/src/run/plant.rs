@@ -304,6 +304,11 @@ impl Plant<'_> {
         self.battery.source(charge, self.accessory_w)
     }
 
+    /// Whether the battery can feed what is always on: controllers that idle, and the other consumers.
+    pub fn feeds_idling(&self, source: &Source) -> bool {
+        source.bus_v(self.runners.iter().map(|runner| runner.hot.controller.idle_w).sum()).is_some()
+    }
+
     /// What flows at a state; `ways` are what the course asks of each drive.
     pub fn flow(&mut self, state: &[f64], ways: &[Way], into: &mut Flow) {
         let source = self.source(state[head::CHARGE]);
