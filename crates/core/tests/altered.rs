@@ -2,6 +2,7 @@
 //! sheet and along its courses, without a figure that is none and without a clock that stands still.
 
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::demo;
@@ -100,7 +101,7 @@ fn values(was: &Value) -> Vec<Value> {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 96, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 96, rng_seed: RngSeed::Fixed(7), ..ProptestConfig::default() })]
 
     #[test]
     fn any_value_is_refused_by_name_or_worked_through(
