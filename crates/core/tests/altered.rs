@@ -1,6 +1,10 @@
 //! Every demo build with any one of its values changed: it is refused by name, or worked through from the verdict to the printed
 //! sheet and along its courses, without a figure that is none and without a clock that stands still.
 
+#[path = "support/demos.rs"]
+mod demos;
+
+use demos::{document, read, used_wh};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use rstest::rstest;
@@ -17,10 +21,6 @@ use ypsidyne_core::run::{Simulated, simulate};
 use ypsidyne_core::sheet::{Title, sheet};
 use ypsidyne_core::sums::{job_sums, sums};
 use ypsidyne_core::workshop::workshop;
-
-fn demo(slug: &str) -> Value {
-    serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap().json).unwrap()
-}
 
 /// Pointers to everything below a value.
 fn places(value: &Value, at: &str, found: &mut Vec<String>) {
@@ -72,11 +72,9 @@ fn ran(build: &Build, course: &ypsidyne_core::document::Course, most_steps: u32)
 }
 
 fn balances(ran: &Simulated) -> bool {
-    let e = ran.energy_wh;
-    let used =
-        [e.supply, e.accessories, e.controller, e.motor_copper, e.motor_leads, e.motor_no_load, e.gearing, e.output];
-    let (sum, scale) = (used.iter().sum::<f64>(), used.iter().fold(e.cells.abs(), |most, part| most.max(part.abs())));
-    (sum - e.cells).abs() <= 1e-5 * scale + 1e-9
+    let (cells, used) = (ran.energy_wh.cells, used_wh(&ran.energy_wh));
+    let (sum, scale) = (used.iter().sum::<f64>(), used.iter().fold(cells.abs(), |most, part| most.max(part.abs())));
+    (sum - cells).abs() <= 1e-5 * scale + 1e-9
 }
 
 fn values(was: &Value) -> Vec<Value> {
@@ -158,9 +156,9 @@ proptest! {
 #[case::wheels_of_lead("shuttlecock-launcher", "/job/drives/0/load/inertia_kg_m2", json!(7))]
 #[case::bound_wheels("shuttlecock-launcher", "/job/drives/0/load/drag_torque_nm", json!(7))]
 fn odd_parts_make_no_endless_run(#[case] slug: &str, #[case] pointer: &str, #[case] value: Value) {
-    let mut altered = demo(slug);
+    let mut altered = document(slug);
     *altered.pointer_mut(pointer).unwrap() = value;
-    let build = Build::from_value(&altered).unwrap_or_else(|problems| panic!("{problems:#?}"));
+    let build = read(&altered);
     for course in courses(&build, 0).iter().chain(&build.courses) {
         let Some(ran) = ran(&build, course, 1_000_000) else { continue };
         assert_ne!(ran.ended_by, EndedBy::Stopped, "{}: at {} s", course.name, ran.lead.summary.t_s);
@@ -171,9 +169,9 @@ fn odd_parts_make_no_endless_run(#[case] slug: &str, #[case] pointer: &str, #[ca
 
 #[test]
 fn a_battery_too_tired_to_feed_what_idles_moves_nothing() {
-    let mut altered = demo("meadow-strip-mower");
+    let mut altered = document("meadow-strip-mower");
     altered["options"][0]["battery"]["cell_resistance_ohm"] = json!(7);
-    let build = Build::from_value(&altered).unwrap();
+    let build = read(&altered);
     for course in courses(&build, 0) {
         let Some(ran) = ran(&build, &course, 1_000_000) else { continue };
         assert!(matches!(ran.ended_by, EndedBy::CannotMove), "{}: {:?}", course.name, ran.ended_by);
@@ -185,9 +183,9 @@ fn a_battery_too_tired_to_feed_what_idles_moves_nothing() {
 fn a_motor_of_hardly_any_mass_gets_as_warm_as_its_heat_path_says() {
     // However little it weighs, after a long steady pull the temperatures are those of its two resistances alone.
     let steady = |mass: f64| {
-        let mut altered = demo("hillside-harvest-cart");
+        let mut altered = document("hillside-harvest-cart");
         altered["options"][0]["drives"][0]["motor"]["mass_kg"] = json!(mass);
-        let build = Build::from_value(&altered).unwrap();
+        let build = read(&altered);
         let simulation = Simulation::from_value(&json!({
             "format": "ypsidyne.simulation/1", "build": altered, "option": build.options[0].name,
             "mode": { "kind": "hold", "speed_m_s": 1.0 }, "until_s": 600,

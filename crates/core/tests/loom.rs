@@ -1,20 +1,17 @@
 //! The loom: what is joined to what, where its boxes stand, and what people change in it.
 
+#[path = "support/demos.rs"]
+mod demos;
+#[path = "support/looms.rs"]
+mod looms;
+
+use demos::{document, read};
+use looms::is_drawn_clearly;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::workshop::loom::{LeadKind, LoomPartKind, loom};
 use ypsidyne_core::workshop::loom_drawing::svg;
-
-fn document(slug: &str) -> Value {
-    let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
-    serde_json::from_str(demo.json).unwrap()
-}
-
-fn read(document: &Value) -> Build {
-    Build::from_value(document).unwrap_or_else(|problems| panic!("{problems:#?}"))
-}
 
 #[rstest]
 #[case::one(1, 1)]
@@ -37,15 +34,7 @@ fn the_loom_has_every_motor_and_its_leads(#[case] motors: u32, #[case] channels:
         (drawn.count(LoomPartKind::MainSwitch), drawn.count(LoomPartKind::Board), drawn.count(LoomPartKind::Fuse)),
         (1, 1, 1)
     );
-    // Every lead joins two boxes that are there, every box lies on the paper and covers no other.
-    assert!(drawn.leads.iter().all(|lead| lead.from < drawn.parts.len() && lead.to < drawn.parts.len()));
-    for (place, a) in drawn.parts.iter().enumerate() {
-        assert!(a.x >= 0.0 && a.x + a.width <= drawn.width && a.y >= 0.0 && a.y + a.height <= drawn.height);
-        for b in &drawn.parts[place + 1..] {
-            let apart = a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
-            assert!(apart, "{} covers {}", a.label, b.label);
-        }
-    }
+    is_drawn_clearly(&drawn, "board");
     let text = svg(&drawn);
     assert_eq!(text.matches("data-part=\"motor\"").count(), count);
     assert_eq!(text.matches("data-lead=\"phases\"").count(), count);

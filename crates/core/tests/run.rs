@@ -1,16 +1,16 @@
 //! Runs: closed forms, balances, what gives way, what is refused.
 
+#[path = "support/demos.rs"]
+mod demos;
+
 use approx::assert_relative_eq;
+use demos::{document as demo, used_wh};
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::run::outcome::{EndedBy, EventKind, RunLimit};
 use ypsidyne_core::run::{self, Simulated};
-
-fn demo(slug: &str) -> Value {
-    serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap().json).unwrap()
-}
 
 fn read(build: &Value, more: Value) -> Result<Simulation, Vec<ypsidyne_core::document::Problem>> {
     let mut asked = json!({ "format": "ypsidyne.simulation/1", "build": build });
@@ -105,14 +105,7 @@ fn every_run_of_the_demo_balances_its_energy() {
                 let Ok(simulation) = Simulation::of_course(&build, &option.name, course) else { continue };
                 let ran = run::simulate(&simulation, &mut |_| true);
                 let e = ran.energy_wh;
-                let sum = e.supply
-                    + e.accessories
-                    + e.controller
-                    + e.motor_copper
-                    + e.motor_leads
-                    + e.motor_no_load
-                    + e.gearing
-                    + e.output;
+                let sum: f64 = used_wh(&e).iter().sum();
                 assert_relative_eq!(sum, e.cells, max_relative = 1e-6, epsilon = 1e-9);
                 let series = &ran.lead.series;
                 assert!(series.t_s.windows(2).all(|pair| pair[0] < pair[1]), "{title}");

@@ -1,13 +1,17 @@
 //! Runs against a second, slower way: the machine written down again from the model, integrated by a general-purpose
 //! library (`ode_solvers`, Dormand–Prince at 1e-10) or by short fixed steps, the bus voltage found by bisection.
 
+#[path = "support/demos.rs"]
+mod demos;
+
 use approx::assert_relative_eq;
+use demos::document;
 use ode_solvers::{DVector, Dopri5, System};
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Simulation;
 use ypsidyne_core::run::{self, outcome::EndedBy};
-use ypsidyne_core::{demo, supply};
+use ypsidyne_core::supply;
 
 /// Every reported figure stays this close to the reference.
 const CLOSE: f64 = 1e-3;
@@ -287,11 +291,6 @@ fn integrate(system: impl System<f64, DVector<f64>>, start: [f64; 6], until: f64
     );
     solver.integrate().expect("it integrates");
     solver.y_out().last().unwrap().as_slice().to_vec()
-}
-
-fn document(slug: &str) -> Value {
-    let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
-    serde_json::from_str(demo.json).unwrap()
 }
 
 fn simulate(build: &Value, option: usize, more: Value) -> run::Simulated {

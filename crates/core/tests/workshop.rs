@@ -1,6 +1,10 @@
 //! From plan to thing: leads, how it hangs together, settings, the first power-up, the sheet.
 
+#[path = "support/demos.rs"]
+mod demos;
+
 use approx::assert_relative_eq;
+use demos::{document, read};
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::checks::{Check, Verdict};
@@ -12,15 +16,6 @@ use ypsidyne_core::wire::awg_area_mm2;
 use ypsidyne_core::wiring::{JudgedRun, judged};
 use ypsidyne_core::workshop::topology::{LoomWeight, findings};
 use ypsidyne_core::workshop::workshop;
-
-fn document(slug: &str) -> Value {
-    let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
-    serde_json::from_str(demo.json).unwrap()
-}
-
-fn read(document: &Value) -> Build {
-    Build::from_value(document).unwrap_or_else(|problems| panic!("{problems:#?}"))
-}
 
 fn check(document: &Value, code: &str) -> Option<Check> {
     evaluate(&read(document)).options[0].checks.iter().find(|check| check.code == code).cloned()

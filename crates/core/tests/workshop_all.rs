@@ -1,7 +1,11 @@
 //! What the workshop says holds together for every demo build and every start: loom, settings, charging, first power-up.
 
+#[path = "support/looms.rs"]
+mod looms;
+
 use std::collections::BTreeSet;
 
+use looms::is_drawn_clearly;
 use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Load, MachineKind};
 use ypsidyne_core::templates::TEMPLATES;
@@ -36,17 +40,7 @@ fn looms_join_what_is_there_and_cover_nothing() {
         let (option, loom) = (&build.options[place], &shop.loom);
         let keys: BTreeSet<&str> = loom.parts.iter().map(|part| part.key.as_str()).collect();
         assert_eq!(keys.len(), loom.parts.len(), "{title}: keys are unique");
-        for (index, a) in loom.parts.iter().enumerate() {
-            assert!(
-                a.x >= 0.0 && a.y >= 0.0 && a.x + a.width <= loom.width && a.y + a.height <= loom.height,
-                "{title}"
-            );
-            for b in &loom.parts[index + 1..] {
-                let apart =
-                    a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
-                assert!(apart, "{title}: {} covers {}", a.label, b.label);
-            }
-        }
+        is_drawn_clearly(loom, &title);
         let motors: u32 = option.drives.iter().map(|served| served.motor_count).sum();
         assert_eq!(loom.count(LoomPartKind::Motor), motors as usize, "{title}");
         assert_eq!(loom.leads_of(LeadKind::Motor) + loom.leads_of(LeadKind::Phases), motors as usize, "{title}");

@@ -7,6 +7,7 @@ import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import PickRow from "../parts/PickRow.vue";
 import type { View } from "../bench/view";
 import { driveRun, useRuns } from "../run/runs";
 import FindingList from "../workshop/FindingList.vue";
@@ -168,8 +169,7 @@ function useArea(index: number, area: boolean): void {
         </h3>
         <div class="two">
           <BenchField :at="`${list}/${index}`" record="WiringRun" name="name" />
-          <div class="circuit">
-            <span>Carries</span>
+          <PickRow label="Carries">
             <Select
               :model-value="run.circuit"
               :options="circuits"
@@ -178,7 +178,7 @@ function useArea(index: number, area: boolean): void {
               aria-label="Carries"
               @update:model-value="(word) => bench.set(`${list}/${index}/circuit`, word, null)"
             />
-          </div>
+          </PickRow>
           <BenchField
             :at="`${list}/${index}`"
             record="WiringRun"
@@ -191,8 +191,7 @@ function useArea(index: number, area: boolean): void {
             record="WiringRun"
             :name="name"
           />
-          <label v-if="kept.kept.length > 0" class="circuit">
-            <span>Steady current of a kept run</span>
+          <PickRow v-if="kept.kept.length > 0" label="Steady current of a kept run">
             <select
               data-kept-run
               @change="(event) => fromKept(index, (event.target as HTMLSelectElement).value)"
@@ -200,7 +199,7 @@ function useArea(index: number, area: boolean): void {
               <option value="">take one</option>
               <option v-for="line in kept.kept" :key="line.id" :value="line.id">{{ line.title }}</option>
             </select>
-          </label>
+          </PickRow>
         </div>
       </section>
       <button type="button" class="boxed" @click="add('supply')">Add a run</button>
@@ -253,30 +252,5 @@ function useArea(index: number, area: boolean): void {
 .two {
   columns: 2 220px;
   column-gap: 24px;
-}
-
-.circuit {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 152px;
-  align-items: baseline;
-  min-height: 27px;
-  break-inside: avoid;
-  border-bottom: 1px solid var(--faint);
-}
-
-.circuit select {
-  font: inherit;
-  color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--line);
-  min-width: 0;
-}
-
-.circuit :deep(.p-select) {
-  border-color: transparent;
-  border-bottom-color: var(--line);
-  background: transparent;
-  font-size: var(--size);
 }
 </style>

@@ -70,14 +70,20 @@ export const useRuns = defineStore("runs", () => {
     if (build.value === id && reply?.data) kept.value = reply.data;
   }
 
-  function leave(): void {
+  /** Drops what runs: its answer is waited for no longer. */
+  function hangUp(): void {
     request?.abort();
+    request = undefined;
+    running.value = false;
+    progress.value = null;
+  }
+
+  function leave(): void {
+    hangUp();
     build.value = null;
     kept.value = [];
     fresh.value = [];
     opened.value = [];
-    progress.value = null;
-    running.value = false;
     stopped.value = false;
     problem.value = null;
     cursor.value = null;
@@ -135,12 +141,7 @@ export const useRuns = defineStore("runs", () => {
       ? await api.POST("/api/simulate/{id}/stop", { params: { path: { id: begun } } }).catch(() => undefined)
       : undefined;
     // It ended by itself meanwhile, or cannot be reached: then there is nothing to wait for.
-    if (!reply?.response.ok && running.value) {
-      request?.abort();
-      request = undefined;
-      running.value = false;
-      progress.value = null;
-    }
+    if (!reply?.response.ok && running.value) hangUp();
   }
 
   async function keep(title: string, document: Build, option: string, course: Course): Promise<void> {

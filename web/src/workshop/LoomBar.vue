@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { useRouter } from "vue-router";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
+import PickRow from "../parts/PickRow.vue";
 import { type LoomPart, PLACES, useLoomEdits } from "./loomEdits";
 
 const props = defineProps<{ part: LoomPart; parts: LoomPart[] }>();
@@ -37,8 +38,7 @@ function said(part: LoomPart): string {
       <div class="fields">
         <BenchField :at="at" record="LoomExtra" name="name" />
         <BenchField :at="at" record="LoomExtra" name="by" />
-        <label class="on">
-          <span>Hangs on</span>
+        <PickRow label="Hangs on">
           <select
             :value="on"
             data-loom-on
@@ -47,7 +47,7 @@ function said(part: LoomPart): string {
             <option v-if="!bearers.some(({ key }) => key === on)" :value="on" disabled>nothing</option>
             <option v-for="other in bearers" :key="other.key" :value="other.key">{{ said(other) }}</option>
           </select>
-        </label>
+        </PickRow>
       </div>
       <button type="button" class="action" data-loom-out @click="(edits.takeOut(part), emit('pick', null))">
         take it out
@@ -85,24 +85,6 @@ function said(part: LoomPart): string {
 
 .fields :deep(.field) {
   break-inside: avoid;
-}
-
-.on {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 152px;
-  align-items: baseline;
-  min-height: 27px;
-  break-inside: avoid;
-  border-bottom: 1px solid var(--faint);
-}
-
-.on select {
-  font: inherit;
-  color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--line);
-  min-width: 0;
 }
 
 @media (max-width: 760px) {

@@ -22,16 +22,22 @@ pub(super) const QUICKEST_S: f64 = 0.2;
 /// A motor's heat path with heat capacities that a run can follow; `None` where they are not known.
 pub(super) fn followed(path: ThermalPath) -> Option<ThermalPath> {
     let [winding_j, case_j] = path.capacity_j_per_k?;
-    let (across, out) = (1.0 / path.winding_k_per_w, 1.0 / path.case_k_per_w);
-    let capacity = [winding_j.max(QUICKEST_S * across), case_j.max(QUICKEST_S * (across + out))];
+    let [from_winding, from_case] = conductances_w_per_k(&path);
+    let capacity = [winding_j.max(QUICKEST_S * from_winding), case_j.max(QUICKEST_S * from_case)];
     Some(ThermalPath { capacity_j_per_k: Some(capacity), ..path })
 }
 
 /// The shorter time constant of winding and case, s; `None` where their heat capacities are not known.
 pub(super) fn quickest_s(path: &ThermalPath) -> Option<f64> {
     let [winding_j, case_j] = path.capacity_j_per_k?;
+    let [from_winding, from_case] = conductances_w_per_k(path);
+    Some((winding_j / from_winding).min(case_j / from_case))
+}
+
+/// What leads heat away from winding and from case, W/K.
+fn conductances_w_per_k(path: &ThermalPath) -> [f64; 2] {
     let (across, out) = (1.0 / path.winding_k_per_w, 1.0 / path.case_k_per_w);
-    Some((winding_j / across).min(case_j / (across + out)))
+    [across, across + out]
 }
 
 /// Heat transfer of a housing in still air, W/(m²·K), radiation included (common practice: 10 to 12).

@@ -184,21 +184,18 @@ impl Load {
         });
         let protected = match run.circuit {
             Circuit::Supply => fused,
-            Circuit::Motor(_) => {
-                self.jam_c(area_mm2, lead.temperature_c(steady_a, self.ambient_c)).is_none_or(|jam_c| jam_c <= limit_c)
-            }
+            Circuit::Motor(_) => self
+                .jam_a(run)
+                .zip(lead.temperature_c(steady_a, self.ambient_c))
+                .is_none_or(|(jam_a, from_c)| adiabatic_c(area_mm2, jam_a, from_c, JAM_S) <= limit_c),
         };
         steady_a * FUSE_HEADROOM <= carries_a && steady_a * loop_ohm <= DROP_SHARE * self.volts && protected
     }
 
-    /// Temperature of the copper after a jam, °C, that begins warm from the steady current; `None` where no jam draws more.
-    fn jam_c(&self, area_mm2: f64, steady_c: Option<f64>) -> Option<f64> {
-        Some(adiabatic_c(area_mm2, self.jam_a()?, steady_c?, JAM_S))
-    }
-
-    /// Current of a jam, A, where it is more than the steady one.
-    fn jam_a(&self) -> Option<f64> {
-        self.peak_a.filter(|peak_a| Some(*peak_a) > self.steady_a)
+    /// Current of a jam, A, in a lead of a motor, where it is more than the steady one.
+    fn jam_a(&self, run: &WiringRun) -> Option<f64> {
+        let of_motor = matches!(run.circuit, Circuit::Motor(_));
+        self.peak_a.filter(|peak_a| of_motor && Some(*peak_a) > self.steady_a)
     }
 
     fn fuse_from_a(&self) -> Option<f64> {
@@ -247,7 +244,8 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
     let drop_v = load.steady_a.map(|amperes| amperes * run.loop_resistance_ohm());
     let fuse_from_a = load.fuse_from_a();
     let fuse_to_a = FUSE_ABOVE_AMPACITY * ampacity_a;
-    let of_motor = matches!(run.circuit, Circuit::Motor(_));
+    // It begins warm from the steady current.
+    let jam = load.jam_a(run).zip(copper_c);
     let suits = |from_a: f64| FUSES_A.into_iter().find(|fuse| *fuse >= from_a && *fuse <= fuse_to_a);
     JudgedRun {
         place,
@@ -266,11 +264,9 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
         drop_v,
         drop_percent: drop_v.map(|volts| 100.0 * volts / load.volts),
         copper_c,
-        jam_c: load.jam_c(area_mm2, copper_c).filter(|_| of_motor),
-        jam_s: load
-            .jam_a()
-            .zip(copper_c)
-            .filter(|(_, from_c)| of_motor && *from_c < limit_c)
+        jam_c: jam.map(|(jam_a, from_c)| adiabatic_c(area_mm2, jam_a, from_c, JAM_S)),
+        jam_s: jam
+            .filter(|(_, from_c)| *from_c < limit_c)
             .map(|(jam_a, from_c)| adiabatic_s(area_mm2, jam_a, from_c, limit_c)),
         limit_c,
         assumed: run.insulation.is_none(),

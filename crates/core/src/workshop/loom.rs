@@ -325,18 +325,16 @@ fn hang(loom: &mut Loom, option: &OptionSheet) {
         let on = loom.place_of(&extra.on);
         #[expect(clippy::cast_precision_loss, reason = "names are short")]
         let width = (LETTER * extra.name.chars().count() as f64 + 16.0).clamp(60.0, 400.0);
-        let (x, y) = (COLUMNS[0] + 140.0 * f64::from(waiting % 6), top + ROW * f64::from(waiting / 6));
-        let place = match (extra.x, extra.y) {
-            (Some(x), Some(y)) => {
-                let place = loom.add(LoomPartKind::Extra, None, extra.name.clone(), x, y, width);
-                loom.put(place, x, y);
-                place
-            }
-            _ => {
-                waiting += 1;
-                loom.add(LoomPartKind::Extra, None, extra.name.clone(), x, y, width)
-            }
-        };
+        let put = extra.x.zip(extra.y);
+        let (x, y) = put.unwrap_or_else(|| {
+            let stands = (COLUMNS[0] + 140.0 * f64::from(waiting % 6), top + ROW * f64::from(waiting / 6));
+            waiting += 1;
+            stands
+        });
+        let place = loom.add(LoomPartKind::Extra, None, extra.name.clone(), x, y, width);
+        if put.is_some() {
+            loom.put(place, x, y);
+        }
         let kind = match extra.by {
             HangsBy::Supply => LeadKind::Supply,
             HangsBy::Signal => LeadKind::Signal,
