@@ -23,6 +23,11 @@ pub(crate) struct BatteryModel<'d> {
     pub supply_ohm: f64,
 }
 
+/// Nominal voltage of a whole battery, V.
+pub(crate) fn nominal_v(battery: &Battery) -> f64 {
+    f64::from(battery.cells_series) * f64::from(battery.packs_series) * battery.chemistry.cell().nominal_v
+}
+
 impl<'d> BatteryModel<'d> {
     /// The battery of an option with its supply leads.
     pub fn new(option: &'d OptionSheet) -> Self {
@@ -83,9 +88,14 @@ impl<'d> BatteryModel<'d> {
         self.battery.bms_limit_a.map(|limit_a| limit_a * f64::from(self.battery.packs_parallel))
     }
 
+    /// Nominal voltage, V.
+    pub fn nominal_v(&self) -> f64 {
+        nominal_v(self.battery)
+    }
+
     /// Energy, Wh, at nominal voltage.
     pub fn energy_wh(&self) -> f64 {
-        self.cells * self.cell.nominal_v * self.capacity_ah
+        self.nominal_v() * self.capacity_ah
     }
 
     /// Lowest voltage per cell under load, V.
@@ -93,9 +103,9 @@ impl<'d> BatteryModel<'d> {
         self.battery.cutoff_v_per_cell.unwrap_or(self.cell.cutoff_v)
     }
 
-    /// Voltage per cell, V, while a current, A, flows at a charge; the packs alone, without leads.
-    pub fn cell_v_under_load(&self, charge: f64, current_a: f64) -> f64 {
-        (self.open_circuit_v(charge) - current_a * self.pack_ohm) / self.cells
+    /// Sag of a cell, V, while a current, A, flows; the packs alone, without leads.
+    pub fn cell_sag_v(&self, current_a: f64) -> f64 {
+        current_a * self.pack_ohm / self.cells
     }
 
     /// Minutes on one charge.

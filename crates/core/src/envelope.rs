@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::document::{Job, OptionSheet};
 use crate::drive::Drive;
-use crate::drive::bus::{Limit, Source};
+use crate::drive::bus::Limit;
 use crate::drive::cases::{Case, Figures, rpm};
 use crate::supply::{CHARGES, Chain};
 
@@ -127,21 +127,17 @@ fn envelope(chain: &Chain<'_>, drive: &Drive<'_>, charge: usize) -> Envelope {
             })
         })
         .collect();
-    let hungriest = hungriest(source, drive, figures(Case::FullThrottle));
+    let speed = chain.peak_draw_rad_s(drive, charge);
+    let peak = drive.yielding_figures(source, speed, chain.yields(drive, charge)).map(|(figures, _)| figures);
     Envelope {
         drive: drive.parts.drive.clone(),
         state_of_charge: CHARGES[charge],
         points,
         stretches,
         marks,
-        hungriest: hungriest.map(|figures| EnvelopePoint::new(drive, &figures)),
-        hungriest_supply_current_a: hungriest.map(|figures| figures.supply_a),
+        hungriest: peak.map(|figures| EnvelopePoint::new(drive, &figures)),
+        hungriest_supply_current_a: peak.map(|figures| figures.supply_a),
     }
-}
-
-fn hungriest(source: &Source, drive: &Drive<'_>, full: Option<&Figures>) -> Option<Figures> {
-    let speed = source.hungriest_rad_s(drive, full.map_or(0.0, |figures| figures.motor_rad_s));
-    drive.throttled_figures(source, speed).map(|(figures, _)| figures)
 }
 
 impl EnvelopePoint {

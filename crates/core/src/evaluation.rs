@@ -7,6 +7,7 @@ use crate::checks::{Check, Verdict, judge};
 use crate::document::{Build, Job, OptionSheet};
 use crate::drive::bus::Limit;
 use crate::drive::cases::{Case, CaseResult, LossesW, rpm};
+use crate::drive::flat_out::FlatOut;
 use crate::drive::generating::{Dynamo, Generating};
 use crate::drive::heat::ThermalResult;
 use crate::drive::motor::Listed;
@@ -112,6 +113,8 @@ pub struct DriveEvaluation {
     pub motor: Listed,
     /// Temperatures; null when the heat path is unknown.
     pub thermal: Option<ThermalResult>,
+    /// How long it stands full throttle at half charge; null when heat path or capacity are unknown, and for a generator.
+    pub flat_out: Option<FlatOut>,
     /// Rest to target speed at half charge, s; null where it cannot get there, absent unless a vehicle.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub acceleration_s: Option<Option<f64>>,
@@ -223,14 +226,44 @@ impl DriveEvaluation {
 /// ```
 #[must_use]
 pub fn evaluate(build: &Build) -> Evaluation {
-    Evaluation {
-        format: EVALUATION_FORMAT,
-        options: build
-            .options
-            .iter()
-            .enumerate()
-            .map(|(index, option)| evaluate_option(&build.job, option, index))
-            .collect(),
+    let mut options: Vec<OptionEvaluation> =
+        build.options.iter().enumerate().map(|(index, option)| evaluate_option(&build.job, option, index)).collect();
+    for (index, option) in options.iter_mut().enumerate() {
+        tell_former_motor(build, index, option);
+    }
+    Evaluation { format: EVALUATION_FORMAT, options }
+}
+
+/// A failsafe that was set for another motor: what that motor did with the same throttle, beside what this one does. The
+/// former motor is that of the chosen option, else of the first.
+fn tell_former_motor(build: &Build, index: usize, option: &mut OptionEvaluation) {
+    let former = build
+        .chosen
+        .as_ref()
+        .map_or(0, |chosen| build.options.iter().position(|option| &option.name == chosen).unwrap_or_default());
+    if former == index {
+        return;
+    }
+    let (sheet, other) = (&build.options[index], &build.options[former]);
+    for check in option.checks.iter_mut().filter(|check| check.code == "safety.failsafe") {
+        let serves =
+            |sheet: &OptionSheet| sheet.drives.iter().position(|drive| Some(&drive.drive) == check.drive.as_ref());
+        let (Some(here), Some(there)) = (serves(sheet), serves(other)) else { continue };
+        let held = sheet.drives[here].controller.as_ref().and_then(|controller| controller.failsafe_throttle);
+        if other.drives[there].motor == sheet.drives[here].motor {
+            continue;
+        }
+        let chain = Chain::resolved(&build.job, other);
+        let Some((held, drive)) = held.zip(chain.drives.iter().find(|drive| drive.index == there)) else { continue };
+        let did = drive.runs_away(&chain.sources[FULL], held);
+        check.because.push_str(&match did {
+            Some(speed) => format!(" With the motor of \u{201c}{}\u{201d} the same throttle gave {speed}.", other.name),
+            None => format!(
+                " With the motor of \u{201c}{}\u{201d} the same throttle did not move it: a failsafe set for a weak motor flies \
+                 away with a strong one.",
+                other.name
+            ),
+        });
     }
 }
 
@@ -345,6 +378,7 @@ impl<'d> Chain<'d> {
                 figures(Case::Climb),
                 climb_min,
             ),
+            flat_out: figures(Case::FullThrottle).and_then(|figures| drive.flat_out(self.job.ambient_c, figures)),
             acceleration_s: travels_on_wheels.then_some(time_s),
             spin_up_s: (!travels_on_wheels).then_some(time_s),
             speed_after_shot_rpm: shot.map(|shot| shot.map(|shot| rpm(shot.after_rad_s))),
@@ -373,6 +407,7 @@ impl<'d> Chain<'d> {
             stages: self.stage_reports(drive),
             motor: drive.motor.listed_at(self.sources[HALF].open_circuit_v),
             thermal: drive.heat_of(self.job.ambient_c, drive.motor_rad_s(source_rad_s), generating.current_a),
+            flat_out: None,
             acceleration_s: None,
             spin_up_s: None,
             speed_after_shot_rpm: None,
@@ -381,7 +416,7 @@ impl<'d> Chain<'d> {
         }
     }
 
-    /// The bare-metal figures of a drive at full charge, for the checks.
+    /// The figures of a drive in a case at a charge, where the case has numbers.
     pub(crate) fn figures(&self, drive: usize, charge: usize, case: Case) -> Option<&crate::drive::cases::Figures> {
         self.case(drive, charge, case)?.figures.as_ref()
     }

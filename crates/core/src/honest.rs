@@ -4,7 +4,7 @@
 use rayon::prelude::*;
 use serde::{Deserialize, Serialize};
 
-use crate::checks::{JAM, Verdict};
+use crate::checks::Verdict;
 use crate::document::{Build, Load, Provenance, Thermal};
 use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
 use crate::remedies::Draft;
@@ -216,7 +216,7 @@ fn used(end: &EndOfTolerance) -> f64 {
 }
 
 fn end(result: &OptionEvaluation) -> EndOfTolerance {
-    let weakest = result.weakest().filter(|check| check.code != JAM);
+    let weakest = result.weakest();
     EndOfTolerance {
         utilisation: weakest.and_then(|check| check.utilisation),
         weakest_link: result.weakest_link.clone(),

@@ -57,6 +57,8 @@ const SHORTED_SHARE: f64 = 0.15;
 const WEAK_SHARE: f64 = 0.8;
 /// Ripple of the resistance over the rotor position, share up and down.
 const RIPPLE: f64 = 0.025;
+/// Voltage of the bench supply, V, for a motor whose no-load voltage nobody gave.
+const BENCH_V: f64 = 12.0;
 /// Bars of a commutator; a short stands under the brushes at some of them.
 const BARS: f64 = 5.0;
 
@@ -73,7 +75,7 @@ impl SimulatedMotor {
     /// A motor by its figures.
     #[must_use]
     pub fn new(motor: &Motor, faults: MotorFaults) -> Self {
-        let mut model = MotorModel::new(motor);
+        let mut model = MotorModel::new(motor, BENCH_V);
         if faults.weak_magnet {
             model.torque_constant_nm_per_a *= WEAK_SHARE;
         }

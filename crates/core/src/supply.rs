@@ -3,10 +3,11 @@
 use serde::Serialize;
 
 use crate::battery::BatteryModel;
-use crate::document::{Job, OptionSheet};
+use crate::document::{Job, Load, OptionSheet};
 use crate::drive::Drive;
-use crate::drive::bus::Source;
-use crate::drive::cases::{Case, CaseResult};
+use crate::drive::bus::{Limit, Source};
+use crate::drive::cases::{Case, CaseResult, rpm};
+use crate::drive::throttle::{Pull, Shared, Yields};
 
 /// Charges at which everything is computed: full, half, low.
 pub const CHARGES: [f64; 3] = [1.0, 0.5, 0.2];
@@ -30,7 +31,7 @@ pub struct SupplyCase {
     pub power_w: Option<f64>,
 }
 
-/// The six supply cases, and what follows from them.
+/// The supply cases, and what follows from them.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct Supply {
     /// Resting voltage.
@@ -51,21 +52,45 @@ pub struct Supply {
     pub energy_wh: f64,
     /// Every drive at its target, half charge.
     pub all_target: SupplyCase,
+    /// Every drive at its usual speed, half charge: what time and distance on one charge count with.
+    pub all_usual: SupplyCase,
     /// Every drive at the costlier of target and climb, half charge.
     pub all_hardest: SupplyCase,
     /// The same at low charge.
     pub all_hardest_low: SupplyCase,
-    /// Every drive stalled at full throttle, full charge.
+    /// Every drive at full throttle with its shaft held, as far as it can be held, full charge.
     pub all_stalled: SupplyCase,
     /// Every drive where it draws most, full charge.
     pub all_peak: SupplyCase,
     /// The same at low charge.
     pub all_peak_low: SupplyCase,
-    /// Minutes on one charge; null when the target cannot be supplied.
+    /// Every drive flat out at its steady speed, half charge.
+    pub all_flat_out: SupplyCase,
+    /// Whether it is the battery-current limits of the controllers that hold the most it gives.
+    #[serde(skip)]
+    pub peak_is_set: bool,
+    /// Minutes on one charge; null when the usual speed is not reached.
     pub runtime_min: Option<f64>,
     /// Distance on one charge, m; null without runtime, absent without a vehicle.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub range_m: Option<Option<f64>>,
+    /// Where the usual speed is not reached: what is reached instead, and what that gives; null elsewhere.
+    pub reached_instead: Option<ReachedInstead>,
+}
+
+/// What one charge gives flat out, where the speed that was asked for is not reached.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct ReachedInstead {
+    /// The drive that does not reach its speed.
+    pub drive: String,
+    /// Speed of its output, rpm.
+    pub output_rpm: f64,
+    /// Speed of travel or rope, m/s; null where nothing travels.
+    pub speed_m_s: Option<f64>,
+    /// Minutes on one charge with that drive flat out.
+    pub runtime_min: f64,
+    /// Distance on one charge, m; null without a vehicle.
+    pub range_m: Option<f64>,
 }
 
 /// Resting voltage at three charges, V.
@@ -135,48 +160,137 @@ impl Chain<'_> {
         })
     }
 
-    fn throttled(&self, charge: usize, speed_rad_s: impl Fn(usize, &Source) -> f64) -> SupplyCase {
-        self.supply_case(charge, |source| {
-            let drives: Vec<(&Drive<'_>, f64)> = self
-                .drives
-                .iter()
-                .enumerate()
-                .filter(|(_, drive)| !drive.generates())
-                .map(|(index, drive)| (drive, speed_rad_s(index, source)))
-                .collect();
-            let bus_v = source.throttled_bus_v(&drives)?;
-            let drives_w =
-                drives.iter().map(|(drive, motor_rad_s)| drive.throttled_power_w(bus_v, *motor_rad_s)).sum::<f64>();
-            Some((bus_v, drives_w))
+    /// What keeps the current of a drive down at a charge besides its controller: wheels that slip, a fan that is started
+    /// softly. Nothing does on a bare switch or where the shaft can be held.
+    pub fn yields(&self, drive: &Drive<'_>, charge: usize) -> Yields {
+        if !drive.controller.present || drive.job.jams() {
+            return Yields::Never;
+        }
+        match &drive.job.load {
+            Load::Vehicle(_) => drive.load.slip_nm().map_or(Yields::Never, Yields::Slips),
+            Load::Fan(_) => self
+                .case(drive.index, charge, Case::FullThrottle)
+                .and_then(|result| result.figures)
+                .map_or(Yields::Never, |figures| Yields::Softly(figures.current_a)),
+            _ => Yields::Never,
+        }
+    }
+
+    /// Motor speed, rad/s, at which a drive alone on the supply draws most at full throttle.
+    pub fn peak_draw_rad_s(&self, drive: &Drive<'_>, charge: usize) -> f64 {
+        let steady = self.case(drive.index, charge, Case::FullThrottle).and_then(|result| result.figures);
+        let top = steady.map_or(0.0, |figures| figures.motor_rad_s);
+        self.sources[charge].peak_draw_rad_s(drive, top, self.yields(drive, charge))
+    }
+
+    fn throttled(&self, charge: usize, speed_rad_s: impl Fn(&Drive<'_>) -> f64) -> Option<Shared> {
+        let pulls: Vec<Pull<'_>> = self
+            .drives
+            .iter()
+            .filter(|drive| !drive.generates())
+            .map(|drive| Pull::new(drive, speed_rad_s(drive), self.yields(drive, charge)))
+            .collect();
+        self.sources[charge].shared(&pulls)
+    }
+
+    fn shared_case(&self, charge: usize, shared: Option<Shared>) -> SupplyCase {
+        self.supply_case(charge, |_| shared.map(|shared| (shared.bus_v, shared.power_w())))
+    }
+
+    /// Every drive takes the power of its own full throttle; never more than the battery gives.
+    fn flat_out(&self, charge: usize) -> SupplyCase {
+        let at_most = self.at_fixed_power(charge, |index| self.power_w(index, charge, Case::FullThrottle));
+        let source = &self.sources[charge];
+        let known = (0..self.drives.len()).all(|index| self.power_w(index, charge, Case::FullThrottle).is_some());
+        if at_most.current_a.is_some() || !known || source.most_w() < 0.0 {
+            return at_most;
+        }
+        self.supply_case(charge, |source| Some((source.half_v(), source.most_w())))
+    }
+
+    /// Power on the bus of a drive at its usual speed, W; `None` when the battery cannot give it.
+    fn usual_w(&self, drive: &Drive<'_>) -> Option<f64> {
+        match self.usual(drive) {
+            Some(held) => held.figures.map(|figures| drive.supply_power_w(figures.current_a, figures.motor_rad_s)),
+            None => self.power_w(drive.index, HALF, Case::Target),
+        }
+    }
+
+    /// The usual speed of a drive, held alone at half charge; `None` where it is the target.
+    pub fn usual(&self, drive: &Drive<'_>) -> Option<CaseResult> {
+        let usual = drive.load.usual_rad_s.filter(|_| drive.controller.present && !drive.generates())?;
+        Some(drive.holding(&self.sources[HALF], CHARGES[HALF], usual))
+    }
+
+    /// The first drive with a controller that does not hold its usual speed alone at half charge.
+    fn falls_short(&self) -> Option<&Drive<'_>> {
+        let driving = self.drives.iter().filter(|drive| !drive.generates() && drive.controller.present);
+        driving.into_iter().find(|drive| {
+            let usual = self.usual(drive);
+            let held = usual.as_ref().or_else(|| self.case(drive.index, HALF, Case::Target));
+            held.is_some_and(|held| !held.feasible)
         })
     }
 
-    fn peak(&self, charge: usize) -> SupplyCase {
-        self.throttled(charge, |index, source| {
-            let top = self
-                .case(index, charge, Case::FullThrottle)
-                .and_then(|result| result.figures)
-                .map_or(0.0, |figures| figures.motor_rad_s);
-            source.hungriest_rad_s(&self.drives[index], top)
+    /// Average current over working and resting, A.
+    fn average_a(&self, working_a: f64) -> f64 {
+        let resting_w =
+            self.drives.iter().map(|drive| drive.controller.idle_w).sum::<f64>() + self.job.accessory_power_w;
+        let duty = self.job.duty_cycle;
+        duty * working_a + (1.0 - duty) * resting_w / self.sources[HALF].open_circuit_v
+    }
+
+    /// Distance, m, at a speed of the output, rad/s, over minutes on one charge.
+    fn range_m(&self, drive: &Drive<'_>, output_rad_s: f64, minutes: f64) -> f64 {
+        output_rad_s * drive.load.travel_radius_m.unwrap_or(0.0) * 60.0 * minutes * self.job.duty_cycle
+    }
+
+    /// What one charge gives with the drive that falls short flat out, and the others at their usual speed.
+    fn reached_instead(&self, short: &Drive<'_>) -> Option<ReachedInstead> {
+        let full = self.case(short.index, HALF, Case::FullThrottle).filter(|full| full.feasible)?.figures?;
+        let case = self.at_fixed_power(HALF, |index| {
+            if index == short.index {
+                self.power_w(index, HALF, Case::FullThrottle)
+            } else {
+                self.usual_w(&self.drives[index])
+            }
+        });
+        let working_a = case.current_a?;
+        let runtime_min = self.battery.runtime_min(working_a, self.average_a(working_a))?;
+        Some(ReachedInstead {
+            drive: short.parts.drive.clone(),
+            output_rpm: rpm(full.output_rad_s),
+            speed_m_s: short.load.travel_radius_m.map(|radius| full.output_rad_s * radius),
+            runtime_min,
+            range_m: short.load.vehicle.is_some().then(|| self.range_m(short, full.output_rad_s, runtime_min)),
         })
     }
 
     /// The supply cases, runtime and range.
     pub fn supply(&self) -> Supply {
         let battery = &self.battery;
-        let all_target = self.at_fixed_power(HALF, |index| self.power_w(index, HALF, Case::Target));
-        let resting_w =
-            self.drives.iter().map(|drive| drive.controller.idle_w).sum::<f64>() + self.job.accessory_power_w;
-        let duty = self.job.duty_cycle;
-        let runtime_min = all_target.current_a.and_then(|working_a| {
-            let idle_a = resting_w / self.sources[HALF].open_circuit_v;
-            battery.runtime_min(working_a, duty * working_a + (1.0 - duty) * idle_a)
-        });
+        let all_usual = self.at_fixed_power(HALF, |index| self.usual_w(&self.drives[index]));
+        let short = self.falls_short();
+        let runtime_min = all_usual
+            .current_a
+            .filter(|_| short.is_none())
+            .and_then(|working_a| battery.runtime_min(working_a, self.average_a(working_a)));
         let vehicle = self.drives.iter().find(|drive| drive.load.vehicle.is_some());
         let range_m = vehicle.map(|drive| {
-            let speed_m_s = drive.load.target_rad_s * drive.load.travel_radius_m.unwrap_or(0.0);
-            runtime_min.map(|minutes| speed_m_s * 60.0 * minutes * duty)
+            let driven = if drive.controller.present {
+                Some(drive.load.usual_rad_s.unwrap_or(drive.load.target_rad_s))
+            } else {
+                self.figures(drive.index, HALF, Case::FullThrottle).map(|figures| figures.output_rad_s)
+            };
+            driven.zip(runtime_min).map(|(output_rad_s, minutes)| self.range_m(drive, output_rad_s, minutes))
         });
+        let stalled = self.throttled(FULL, |_| 0.0);
+        let peak = self.throttled(FULL, |drive| self.peak_draw_rad_s(drive, FULL));
+        let peak_low = self.throttled(LOW, |drive| self.peak_draw_rad_s(drive, LOW));
+        let set = |shared: &Shared| shared.taken().iter().all(|taken| taken.limited_by == Limit::BatteryCurrent);
+        let peak_is_set = self.job.accessory_power_w <= 0.0
+            && peak.as_ref().is_some_and(set)
+            && stalled.as_ref().zip(peak.as_ref()).is_some_and(|(stall, peak)| stall.bus_v >= peak.bus_v);
         Supply {
             open_circuit_v: OpenCircuit {
                 full: battery.open_circuit_v(CHARGES[FULL]),
@@ -190,14 +304,18 @@ impl Chain<'_> {
             burst_a: battery.burst_a(),
             capacity_ah: battery.capacity_ah,
             energy_wh: battery.energy_wh(),
-            all_target,
+            all_target: self.at_fixed_power(HALF, |index| self.power_w(index, HALF, Case::Target)),
+            all_usual,
             all_hardest: self.at_fixed_power(HALF, |index| self.hardest_w(index, HALF)),
             all_hardest_low: self.at_fixed_power(LOW, |index| self.hardest_w(index, LOW)),
-            all_stalled: self.throttled(FULL, |_, _| 0.0),
-            all_peak: self.peak(FULL),
-            all_peak_low: self.peak(LOW),
+            all_stalled: self.shared_case(FULL, stalled),
+            all_peak: self.shared_case(FULL, peak),
+            all_peak_low: self.shared_case(LOW, peak_low),
+            all_flat_out: self.flat_out(HALF),
+            peak_is_set,
             runtime_min,
             range_m,
+            reached_instead: short.and_then(|short| self.reached_instead(short)),
         }
     }
 }

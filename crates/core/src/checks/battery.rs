@@ -1,6 +1,6 @@
 //! Checks of the battery: current, sag, how long it lasts.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::document::BatteryRule;
 use crate::say::three;
 use crate::supply::LOW;
@@ -21,7 +21,9 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         BatteryRule::ContinuousCoversStall => worst_a,
         BatteryRule::BurstCoversStall => hardest_a,
     };
-    ledger.judge(
+    let set = supply.peak_is_set;
+    ledger.judge_as(
+        Scale::unless_set(set && job.battery_rule == BatteryRule::ContinuousCoversStall),
         &subject("battery.continuous_current", "Battery current, for good", "A"),
         continuous_a,
         &Bound::given(
@@ -47,13 +49,16 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
             }
         },
     );
-    ledger.judge(
+    ledger.judge_as(
+        Scale::unless_set(set),
         &subject("battery.burst_current", "Battery current, peak", "A"),
         worst_a,
         &Bound::given(battery.burst_a(), "No burst or continuous rating is given for the battery."),
         |demand, limit| {
-            let moment = if supply.all_peak.current_a > supply.all_stalled.current_a {
-                "Full throttle at its hungriest speed"
+            let moment = if set {
+                "Held by the battery-current limits the chain"
+            } else if supply.all_peak.current_a > supply.all_stalled.current_a {
+                "Full throttle, at the speed where it takes most,"
             } else {
                 "With every shaft held at full throttle the chain"
             };
@@ -61,20 +66,22 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         },
     );
     judge_sag(evidence, ledger);
+    judge_flat_out(evidence, ledger);
     if let Some(wanted_min) = job.runtime_min {
         ledger.judge(
             &subject("battery.runtime", "Time on one charge", "min"),
             Some(wanted_min),
             &Bound::capability(
                 supply.runtime_min,
-                "The battery cannot hold the target at half charge, so there is no time on one charge to give.",
+                "The speed asked for is not reached at half charge, so there is no time on one charge to give.",
             ),
             |demand, limit| {
-                format!("One charge lasts {} min at the target; you asked for {} min.", three(limit), three(demand))
+                format!("One charge lasts {} min at the usual work; you asked for {} min.", three(limit), three(demand))
             },
         );
     }
-    ledger.judge(
+    ledger.judge_as(
+        Scale::unless_set(set),
         &subject("battery.bms_current", "Protection board", "A"),
         hardest_a.zip(worst_a).map(|(hardest, worst)| hardest.max(worst)),
         &Bound::given(
@@ -95,34 +102,62 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
 fn judge_sag(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     let (chain, supply) = (evidence.chain, evidence.supply);
     let battery = &chain.battery;
-    let at_low = |current_a: Option<f64>| current_a.map(|current_a| battery.cell_v_under_load(0.2, current_a));
-    let low_v = chain.sources[LOW].open_circuit_v;
-    let resting = low_v / battery.cells;
+    let resting_v = chain.sources[LOW].open_circuit_v / battery.cells;
     const NO_POWER: &str = "Near the end of the charge the battery cannot give this power at any voltage: \
                             it collapses before the cells reach their stop voltage.";
-    ledger.judge(
-        &subject("battery.sag", "Sag at low charge", "V/cell"),
-        Some(battery.cutoff_v_per_cell()),
-        &Bound::capability(at_low(supply.all_hardest_low.current_a), NO_POWER),
-        |demand, limit| {
+    let room = |floor_v: f64, why: &'static str| {
+        Bound::capability(Some(resting_v - floor_v).filter(|volts| *volts > 1e-9), why)
+    };
+    let stop_v = battery.cutoff_v_per_cell();
+    let floor_v = battery.cell.momentary_floor_v;
+    let sags = [
+        (
+            subject("battery.sag", "Sag at low charge", "V/cell"),
+            supply.all_hardest_low.current_a,
+            stop_v,
+            room(stop_v, "At 20 % charge the cells already rest at their stop voltage: there is no room to sag."),
+            "the hardest work",
+            "it should not go below",
+        ),
+        (
+            subject("battery.peak_sag", "Sag for a moment", "V/cell"),
+            supply.all_peak_low.current_a,
+            floor_v,
+            room(floor_v, "At 20 % charge the cells already rest where they are harmed: there is no room to sag."),
+            "the moment that takes most",
+            "even for a moment it is harmed below",
+        ),
+    ];
+    for (subject, current_a, floor_v, bound, when, ends) in sags {
+        let Some(current_a) = current_a else {
+            ledger.fail(&subject, NO_POWER.to_owned());
+            continue;
+        };
+        ledger.judge(&subject, Some(battery.cell_sag_v(current_a)), &bound, |sag_v, _| {
             format!(
-                "At 20 % charge a cell rests at {} V and the hardest work pulls it down to {} V; it should not go \
-                 below {} V.",
-                three(resting),
-                three(limit),
-                three(demand)
+                "At 20 % charge a cell rests at {} V and {when} pulls it down by {} V to {} V; {ends} {} V.",
+                three(resting_v),
+                three(sag_v),
+                three(resting_v - sag_v),
+                three(floor_v)
             )
-        },
-    );
-    ledger.judge(
-        &subject("battery.peak_sag", "Momentary sag", "V/cell"),
-        Some(battery.cell.momentary_floor_v),
-        &Bound::capability(at_low(supply.all_peak_low.current_a), NO_POWER),
+        });
+    }
+}
+
+/// What the pack gives flat out: nobody may hold it there, and some will.
+fn judge_flat_out(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+    let Some(continuous_a) = evidence.chain.battery.continuous_a() else { return };
+    ledger.judge_as(
+        Scale::CAUTION,
+        &subject("battery.flat_out_current", "Battery current, flat out", "A"),
+        evidence.supply.all_flat_out.current_a,
+        &Bound::At(continuous_a),
         |demand, limit| {
             format!(
-                "At 20 % charge the hungriest moment pulls a cell down to {} V; below {} V even for a moment it is harmed.",
-                three(limit),
-                three(demand)
+                "Held at full throttle the chain takes {} A, and the pack is rated for {} A for good.",
+                three(demand),
+                three(limit)
             )
         },
     );

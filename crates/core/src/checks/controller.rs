@@ -1,11 +1,11 @@
 //! Checks of the controller. On a bare switch there is none.
 
-use super::{Bound, Evidence, Ledger, Subject};
-use crate::document::MachineKind;
+use super::{Bound, Evidence, HeldBy, Ledger, Scale, Subject};
+use crate::document::{Controller, MachineKind};
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
 use crate::say::three;
-use crate::supply::FULL;
+use crate::supply::{FULL, HALF};
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
@@ -14,13 +14,15 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         return;
     };
     let chain = evidence.chain;
-    ledger.judge(
+    ledger.judge_as(
+        if controller.can_brake { Scale::BRAKING_VOLTAGE } else { Scale::CEILING },
         &subject("controller.max_voltage", "Controller voltage ceiling", "V"),
         Some(chain.battery.charger_end_v()),
         &Bound::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
         |demand, limit| {
+            let lifts = if controller.can_brake { " Braking lifts it further." } else { "" };
             format!(
-                "Fresh from the charger the pack stands at {} V; the controller takes {} V.",
+                "Fresh from the charger the pack stands at {} V; the controller takes {} V.{lifts}",
                 three(demand),
                 three(limit)
             )
@@ -42,12 +44,25 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
                 )
             },
         );
-    } else {
         ledger.judge(
+            &subject("controller.brown_out", "Controller stays awake", "V"),
+            Some(lowest_v),
+            &Bound::capability(
+                evidence.supply.all_peak_low.voltage_v,
+                "Near the end of the charge the battery cannot give this power at any voltage.",
+            ),
+            |demand, limit| {
+                format!(
+                    "At 20 % charge the moment that takes most leaves {} V at the controller, which stops below {} V.",
+                    three(limit),
+                    three(demand)
+                )
+            },
+        );
+    } else {
+        ledger.unknown(
             &subject("controller.min_voltage", "Controller voltage floor", "V"),
-            None,
-            &Bound::NotGiven("No lowest voltage is given for the controller."),
-            |_, _| String::new(),
+            "No lowest voltage is given for the controller.",
         );
     }
     let per_channel = drive.per_channel;
@@ -67,18 +82,8 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             )
         },
     );
-    ledger.judge(
-        &subject("controller.motor_current_peak", "Controller motor current, peak", "A"),
-        chain.stalled(drive.index).map(|figures| per_channel * figures.motor_current_a),
-        &Bound::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
-        |demand, limit| {
-            format!(
-                "With the shaft held at full throttle a channel{sharing} passes {} A; for moments it takes {} A.",
-                three(demand),
-                three(limit)
-            )
-        },
-    );
+    judge_peak(evidence, drive, controller, &sharing, ledger);
+    judge_flat_out(evidence, drive, controller, &sharing, ledger);
     ledger.judge(
         &subject("controller.battery_current_continuous", "Controller battery current, for good", "A"),
         evidence.sustained(drive, |figures| figures.channel_battery_a),
@@ -118,6 +123,63 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             },
         );
     }
+}
+
+/// What goes through a channel when the shaft is held: a rating is what it survives, not what it enforces.
+fn judge_peak(evidence: &Evidence<'_>, drive: &Drive<'_>, controller: &Controller, sharing: &str, ledger: &mut Ledger) {
+    let held = evidence.held(drive);
+    ledger.judge_as(
+        Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
+        &Subject::of_drive("controller.motor_current_peak", "Controller motor current, peak", "A", drive),
+        held.map(|held| drive.per_channel * held.shown_a),
+        &Bound::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
+        |demand, limit| {
+            let (amperes, rated) = (three(demand), three(limit));
+            match held.map(|held| held.by) {
+                Some(HeldBy::Limit) => {
+                    format!("Its limit holds a channel{sharing} to {amperes} A; for moments it takes {rated} A.")
+                }
+                Some(HeldBy::Grip) => format!(
+                    "Before a channel{sharing} passes more than {amperes} A the wheels slip; for moments it takes {rated} A."
+                ),
+                Some(HeldBy::SoftStart) => format!(
+                    "Started softly, as is usual, a channel{sharing} passes no more than {amperes} A; for moments it takes {rated} A."
+                ),
+                _ if demand > limit => format!(
+                    "With the shaft held at full throttle a channel{sharing} passes {amperes} A. It is rated for {rated} A for \
+                     moments, and nothing keeps it there: a current limit of {rated} A would do, or a controller for {amperes} A."
+                ),
+                _ => format!(
+                    "With the shaft held at full throttle a channel{sharing} passes {amperes} A; for moments it takes {rated} A."
+                ),
+            }
+        },
+    );
+}
+
+/// What goes through a channel flat out: nobody may hold it there, and some will.
+fn judge_flat_out(
+    evidence: &Evidence<'_>,
+    drive: &Drive<'_>,
+    controller: &Controller,
+    sharing: &str,
+    ledger: &mut Ledger,
+) {
+    let Some(continuous_a) = controller.motor_current_continuous_a else { return };
+    let flat_out = evidence.chain.figures(drive.index, HALF, Case::FullThrottle);
+    ledger.judge_as(
+        Scale::CAUTION,
+        &Subject::of_drive("controller.flat_out_current", "Controller motor current, flat out", "A", drive),
+        flat_out.map(|figures| drive.per_channel * figures.motor_current_a),
+        &Bound::At(continuous_a),
+        |demand, limit| {
+            format!(
+                "Held at full throttle a channel{sharing} passes {} A, rated for {} A for good.",
+                three(demand),
+                three(limit)
+            )
+        },
+    );
 }
 
 /// Kind and channels: right or wrong, without a number.

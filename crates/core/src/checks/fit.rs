@@ -1,6 +1,6 @@
 //! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
 
-use super::{Evidence, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::drive::Drive;
 use crate::fit::{Packing, battery_fit, controller_fit};
 use crate::say::three;
@@ -20,18 +20,18 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
         && (wanted - has).abs() > 0.3
     {
         let text = format!("Its screws stand on a circle of {} mm, the mount has {} mm.", three(has), three(wanted));
-        return ledger.fail(&subject, text);
+        return ledger.does_not_fit(&subject, text);
     }
     if let (Some(wanted), Some(has)) = (space.thread.as_deref(), thread)
         && !wanted.eq_ignore_ascii_case(has)
     {
-        return ledger.fail(&subject, format!("It takes {has} screws, the mount has {wanted}."));
+        return ledger.does_not_fit(&subject, format!("It takes {has} screws, the mount has {wanted}."));
     }
     if let (Some(wanted), Some(has)) = (space.shaft_diameter_mm, motor.shaft_diameter_mm)
         && (has > wanted + 1e-9 || wanted - has > BORE_PLAY_MM)
     {
         let text = format!("Its shaft is {has} mm thick, the machine takes {wanted} mm.");
-        return ledger.fail(&subject, text);
+        return ledger.does_not_fit(&subject, text);
     }
     let sides = [
         (space.diameter_mm, motor.can_diameter_mm, "across", "No can diameter is given."),
@@ -59,8 +59,9 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
         return unknown(ledger, ask);
     }
     if let Some((has, room, word)) = tightest {
-        ledger.judge_room(&subject, has, room, |has, room| {
-            format!("The motor is {} mm {word}, and there is room for {} mm.", three(has), three(room))
+        ledger.judge_as(Scale::FIT, &subject, Some(has), &Bound::At(room), |has, room| {
+            let left = fits_by(has, room);
+            format!("The motor is {} mm {word}, and there is room for {} mm: {left}.", three(has), three(room))
         });
     }
 }
@@ -86,7 +87,7 @@ fn battery(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     {
         let text =
             format!("Under the packs {} mm stay free of the ground, and {} mm are wanted.", three(free), three(wanted));
-        return ledger.fail(&subject, text);
+        return ledger.does_not_fit(&subject, text);
     }
     room(&subject, fit.packs.as_ref(), "pack", "No size is given for the pack.", ledger);
 }
@@ -101,7 +102,22 @@ fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'sta
     let [along, across, up] = packing.count;
     let number = along * across * up;
     let how = if number == 1 { format!("One {what}") } else { format!("{along} × {across} × {up} {what}s") };
-    ledger.judge_room(subject, stack, stack + packing.left_mm[axis], |has, room| {
-        format!("{how}, laid as they fit best, take {} mm {word}, and there are {} mm.", three(has), three(room))
+    ledger.judge_as(Scale::FIT, subject, Some(stack), &Bound::At(stack + packing.left_mm[axis]), |has, room| {
+        let left = fits_by(has, room);
+        format!(
+            "{how}, laid as they fit best, take {} mm {word}, and there are {} mm: {left}.",
+            three(has),
+            three(room)
+        )
     });
+}
+
+/// Whether something goes into a room, and by how many millimetres.
+fn fits_by(has_mm: f64, room_mm: f64) -> String {
+    let left_mm = room_mm - has_mm;
+    if left_mm >= -1e-9 {
+        format!("it fits, with {} mm to spare", three(left_mm.max(0.0)))
+    } else {
+        format!("it does not fit, by {} mm", three(-left_mm))
+    }
 }

@@ -1,6 +1,6 @@
 //! Checks of a built-in gearbox.
 
-use super::{Bound, Evidence, JAM, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
 use crate::say::three;
@@ -34,8 +34,9 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
     if jam_nm.is_none() && gearbox.max_torque_nm.is_some() {
         return;
     }
-    ledger.judge(
-        &Subject::of_drive(JAM, "Gearbox in a jam", "N·m", drive),
+    ledger.judge_as(
+        Scale::CAUTION,
+        &Subject::of_drive("gearing.gearbox_jam", "Gearbox in a jam", "N·m", drive),
         jam_nm,
         &Bound::given(gearbox.max_torque_nm, ASK),
         |demand, limit| {
@@ -47,11 +48,10 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             )
         },
     );
-    ledger.only_tight();
     let subject = Subject::of_drive("gearing.gearbox_torque", "Gearbox torque", "N·m", drive);
     let bound = Bound::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
-        let slip_nm = vehicle.grip_n(0.0).map(|grip_n| {
+        let slip_nm = vehicle.grip_n(0.0).filter(|_| !drive.job.jams()).map(|grip_n| {
             grip_n * vehicle.wheel_radius_m
                 / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
         });

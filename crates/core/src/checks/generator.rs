@@ -1,6 +1,6 @@
 //! Checks of a machine that is turned: does it reach its voltage, does it stand speed and current, what if the load falls off.
 
-use super::{Bound, Evidence, Ledger, Subject, motor};
+use super::{Bound, Evidence, Ledger, Scale, Subject, motor};
 use crate::constants::TOUCH_SAFE_DC_V;
 use crate::document::Load;
 use crate::drive::Drive;
@@ -74,7 +74,8 @@ pub(super) fn judge(
     );
     motor::judge_heat(evidence, drive, result, ledger);
     let hangs_v = drive.parts.controller.as_ref().and_then(|controller| controller.max_voltage_v);
-    ledger.judge(
+    ledger.judge_as(
+        Scale::CEILING,
         &subject("safety.runaway_generator", "Voltage when the load falls off", "V"),
         Some(generating.runaway_voltage_v),
         &Bound::given(
@@ -91,7 +92,8 @@ pub(super) fn judge(
             )
         },
     );
-    ledger.judge(
+    ledger.judge_as(
+        Scale::CAUTION,
         &subject("safety.touch_voltage", "Voltage to touch", "V"),
         Some(generating.runaway_voltage_v),
         &Bound::At(TOUCH_SAFE_DC_V),

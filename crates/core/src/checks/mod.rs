@@ -1,7 +1,8 @@
 //! The verdict: every check with demand, limit, utilisation and one sentence that says why.
 //!
-//! utilisation = demand / limit; above 1 fails, above 0.85 is tight. A limit nobody gave is `unknown`, never ok;
-//! a capability that is not there at all fails without a number.
+//! utilisation = demand / limit; above 1.005 fails (nothing here is known better, and equal is not too much), above 0.85 is
+//! tight. A limit nobody gave is `unknown`, never ok; a capability that is not there at all fails without a number.
+//! Ceilings are exact figures and ok up to their limit; cautions are to be known and make no machine fail ([`CheckClass`]).
 
 mod battery;
 mod controller;
@@ -15,24 +16,82 @@ mod shaft;
 mod teeth;
 mod wire;
 
-use std::fmt::Write;
-
 use serde::Serialize;
 
 use crate::drive::Drive;
+use crate::drive::bus::Limit;
 use crate::drive::cases::{Case, Figures};
+use crate::drive::throttle::Yields;
 use crate::evaluation::DriveEvaluation;
 use crate::remedies::Remedy;
-use crate::say::percent;
-use crate::supply::{Chain, HALF, Supply};
-
-/// The check that a jam is not the plan: never fails, never the weakest link.
-pub(crate) const JAM: &str = "gearing.gearbox_jam";
-/// The check of what a shot does to people.
-const PROJECTILE: &str = "safety.projectile_energy";
+use crate::say::{percent, three};
+use crate::supply::{Chain, FULL, HALF, Supply};
 
 /// Utilisation above which a check that holds is called tight.
 pub const TIGHT_ABOVE: f64 = 0.85;
+/// Utilisation above which a check fails: nothing is known better, and equal is not too much.
+pub const FAILS_ABOVE: f64 = 1.005;
+/// 12 cells of 4.2 V are 50.400000000000006 V: that is 50.4 of 50.4, not more.
+const ROUNDING: f64 = 1e-9;
+
+/// What a check says about a machine.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum CheckClass {
+    /// What must hold, with room for what is not known better.
+    Requirement,
+    /// An exact figure against an exact limit: ok up to it, and no weak link while it holds.
+    Ceiling,
+    /// To be known: never fails, never gives way first, does not touch the verdict.
+    Caution,
+}
+
+/// How a utilisation becomes a verdict.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Scale {
+    class: CheckClass,
+    ok_to: f64,
+    tight_to: f64,
+    /// Sizes fit or do not fit; a share of too much says nothing of them.
+    fits: bool,
+}
+
+impl Scale {
+    /// Demand and limit as figures are known here.
+    pub const PLAIN: Self =
+        Self { class: CheckClass::Requirement, ok_to: TIGHT_ABOVE, tight_to: FAILS_ABOVE, fits: false };
+    /// Exact figures.
+    pub const CEILING: Self =
+        Self { class: CheckClass::Ceiling, ok_to: 1.0 + ROUNDING, tight_to: FAILS_ABOVE, fits: false };
+    /// Sizes, and numbers of teeth.
+    pub const FIT: Self = Self { fits: true, ..Self::CEILING };
+    /// To be known.
+    pub const CAUTION: Self = Self { class: CheckClass::Caution, tight_to: f64::INFINITY, ..Self::PLAIN };
+    /// The highest voltage of a motor, which is no cliff.
+    pub const MOTOR_VOLTAGE: Self = Self { tight_to: 1.05, ..Self::CEILING };
+    /// The highest voltage of a controller that brakes: braking lifts the bus.
+    pub const BRAKING_VOLTAGE: Self = Self { ok_to: 0.97, ..Self::CEILING };
+
+    /// A requirement, or a ceiling where the demand is a limit that is set.
+    pub const fn unless_set(set: bool) -> Self {
+        if set { Self::CEILING } else { Self::PLAIN }
+    }
+
+    fn verdict(&self, utilisation: f64) -> Verdict {
+        if utilisation > self.tight_to {
+            Verdict::Fail
+        } else if utilisation > self.ok_to {
+            Verdict::Tight
+        } else {
+            Verdict::Ok
+        }
+    }
+
+    /// The verdict of what cannot be done at all.
+    fn impossible(&self) -> Verdict {
+        if self.class == CheckClass::Caution { Verdict::Tight } else { Verdict::Fail }
+    }
+}
 
 /// How a check came out.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
@@ -60,6 +119,10 @@ pub struct Check {
     pub stage: Option<usize>,
     /// What a maker calls it.
     pub title: &'static str,
+    /// What it says about the machine.
+    pub class: CheckClass,
+    /// For sizes and numbers of teeth: whether it fits; null for anything else and while it is unknown.
+    pub fits: Option<bool>,
     /// What is asked; null where there is no number.
     pub demand: Option<f64>,
     /// What is allowed or possible; null where there is no number.
@@ -84,6 +147,8 @@ pub(crate) enum Bound {
     NotGiven(&'static str),
     /// It cannot be done at all; the text says why.
     Impossible(&'static str),
+    /// The limit is never reached, whatever is asked; the text says so.
+    Never(String),
 }
 
 impl Bound {
@@ -131,8 +196,8 @@ impl Check {
 pub(crate) struct Ledger(Vec<Check>);
 
 impl Ledger {
-    /// Judges a demand against a bound. `because` makes the sentence from demand and limit, without its margin.
-    /// A demand of `None` means that no case has numbers.
+    /// Judges a demand against a bound as figures are known here. `because` makes the sentence from demand and limit, without
+    /// its margin. A demand of `None` means that no case has numbers.
     pub fn judge(
         &mut self,
         subject: &Subject<'_>,
@@ -140,40 +205,62 @@ impl Ledger {
         bound: &Bound,
         because: impl FnOnce(f64, f64) -> String,
     ) {
+        self.judge_as(Scale::PLAIN, subject, demand, bound, because);
+    }
+
+    /// The same on another scale.
+    pub fn judge_as(
+        &mut self,
+        scale: Scale,
+        subject: &Subject<'_>,
+        demand: Option<f64>,
+        bound: &Bound,
+        because: impl FnOnce(f64, f64) -> String,
+    ) {
         let utilisation = match (demand, bound) {
             (Some(demand), Bound::At(limit)) => Some(demand / limit).filter(|ratio| ratio.is_finite()),
+            (Some(_), Bound::Never(_)) => Some(0.0),
             _ => None,
         };
         let (verdict, because) = match (demand, bound, utilisation) {
             (_, Bound::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
-            (_, Bound::Impossible(why), _) => (Verdict::Fail, (*why).to_owned()),
+            (_, Bound::Impossible(why), _) => (scale.impossible(), (*why).to_owned()),
+            (Some(_), Bound::Never(why), _) => (Verdict::Ok, why.clone()),
             (Some(demand), Bound::At(limit), Some(ratio)) => {
                 let mut text = because(demand, *limit);
-                let verdict = Verdict::of(ratio);
-                // Writing to a text cannot fail.
-                let _ = if verdict == Verdict::Fail {
-                    write!(text, " That is {} too much.", percent(ratio - 1.0))
-                } else {
-                    write!(text, " That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
-                };
-                (verdict, text)
+                text.push_str(&margin(scale, ratio));
+                (scale.verdict(ratio), text)
             }
             _ => (
-                Verdict::Fail,
+                scale.impossible(),
                 "The battery cannot give the power this takes at any voltage, so there is no figure to judge."
                     .to_owned(),
             ),
         };
+        let limit = match bound {
+            Bound::At(limit) => Some(*limit),
+            _ => None,
+        };
+        self.note(scale, subject, (demand, limit, utilisation), verdict, because);
+    }
+
+    fn note(
+        &mut self,
+        scale: Scale,
+        subject: &Subject<'_>,
+        (demand, limit, utilisation): (Option<f64>, Option<f64>, Option<f64>),
+        verdict: Verdict,
+        because: String,
+    ) {
         self.0.push(Check {
             code: subject.code,
             drive: subject.drive.map(|drive| drive.parts.drive.clone()),
             stage: subject.stage,
             title: subject.title,
+            class: scale.class,
+            fits: (scale.fits && verdict != Verdict::Unknown).then_some(verdict != Verdict::Fail),
             demand,
-            limit: match bound {
-                Bound::At(limit) => Some(*limit),
-                _ => None,
-            },
+            limit,
             unit: subject.unit,
             utilisation,
             verdict,
@@ -184,61 +271,68 @@ impl Ledger {
 
     /// Notes that nobody gave what a check needs; `ask` says what to find out.
     pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
-        self.judge(subject, Some(0.0), &Bound::NotGiven(ask), |_, _| String::new());
-    }
-
-    /// Judges what something takes against the room it has: utilisation and verdict like any other, but a box that just
-    /// goes in is no reason to worry, so that a full room is ok.
-    pub fn judge_room(&mut self, subject: &Subject<'_>, has: f64, room: f64, because: impl FnOnce(f64, f64) -> String) {
-        self.judge(subject, Some(has), &Bound::At(room), because);
-        if let Some(last) = self.0.last_mut()
-            && last.verdict == Verdict::Tight
-        {
-            last.verdict = Verdict::Ok;
-        }
+        self.judge(subject, None, &Bound::NotGiven(ask), |_, _| String::new());
     }
 
     /// Notes something that fails without a number.
     pub fn fail(&mut self, subject: &Subject<'_>, because: String) {
-        self.0.push(Check {
-            code: subject.code,
-            drive: subject.drive.map(|drive| drive.parts.drive.clone()),
-            stage: subject.stage,
-            title: subject.title,
-            demand: None,
-            limit: None,
-            unit: subject.unit,
-            utilisation: None,
-            verdict: Verdict::Fail,
-            because,
-            remedies: Vec::new(),
-        });
+        self.note(Scale::PLAIN, subject, (None, None, None), Verdict::Fail, because);
     }
 
-    /// Softens the last check: above its limit it is tight, not failed.
-    fn only_tight(&mut self) {
-        if let Some(last) = self.0.last_mut()
-            && last.verdict == Verdict::Fail
-        {
-            last.verdict = Verdict::Tight;
-        }
+    /// Notes sizes that do not go together, without a number.
+    pub fn does_not_fit(&mut self, subject: &Subject<'_>, because: String) {
+        self.note(Scale::FIT, subject, (None, None, None), Verdict::Fail, because);
     }
 }
 
+/// What is left to the limit, or how far beyond it, as a sentence. Sizes say it in their own.
+fn margin(scale: Scale, ratio: f64) -> String {
+    let caution = scale.class == CheckClass::Caution;
+    if scale.fits {
+        String::new()
+    } else if ratio > MANY_TIMES {
+        format!(" That is {} times as much.", three(ratio))
+    } else if ratio > scale.tight_to || (caution && ratio > 1.0) {
+        let word = if caution { "above it" } else { "too much" };
+        format!(" That is {} {word}.", percent(ratio - 1.0))
+    } else if ratio > 1.0 + ROUNDING {
+        format!(" That is {} above it, which is lived with.", percent(ratio - 1.0))
+    } else {
+        format!(" That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
+    }
+}
+
+/// From here on a share of too much is no longer read: it is said how many times.
+const MANY_TIMES: f64 = 3.0;
+
 impl Verdict {
-    /// The verdict of a utilisation.
+    /// The verdict of a utilisation as figures are known here.
     #[must_use]
     pub fn of(utilisation: f64) -> Self {
-        // 12 cells of 4.2 V are 50.400000000000006 V: that is 50.4 of 50.4, not more.
-        const ROUNDING: f64 = 1e-9;
-        if utilisation > 1.0 + ROUNDING {
-            Self::Fail
-        } else if utilisation > TIGHT_ABOVE {
-            Self::Tight
-        } else {
-            Self::Ok
-        }
+        Scale::PLAIN.verdict(utilisation)
     }
+}
+
+/// What a motor takes when it is held still at full throttle.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Held {
+    /// Shown current of each motor, A.
+    pub shown_a: f64,
+    /// What holds it to that.
+    pub by: HeldBy,
+}
+
+/// What holds the current of a motor down when its shaft is held.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum HeldBy {
+    /// Nothing but resistance and battery.
+    Nothing,
+    /// A limit that is set, or that the controller keeps by itself.
+    Limit,
+    /// The wheels slip.
+    Grip,
+    /// It is started softly.
+    SoftStart,
 }
 
 /// Everything a check may look at.
@@ -256,7 +350,24 @@ impl<'a> Evidence<'a> {
             .reduce(f64::max)
     }
 
-    /// The larger of all drives stalled and all drives at their hungriest, A.
+    /// The current that flows when a motor of the drive is held still at full throttle on a full battery, as far as anything
+    /// can hold it; `None` when the battery cannot give it.
+    pub fn held(&self, drive: &Drive<'_>) -> Option<Held> {
+        let stall = self.chain.case(drive.index, FULL, Case::Stall)?;
+        let stalled_a = stall.figures?.motor_current_a;
+        let yields = self.chain.yields(drive, FULL);
+        let through = drive.yields_at_a(yields, 0.0).map(|current_a| current_a / drive.controller.current_factor);
+        Some(match (through, yields) {
+            (Some(through_a), Yields::Slips(_)) if through_a < stalled_a => {
+                Held { shown_a: through_a, by: HeldBy::Grip }
+            }
+            (Some(through_a), _) if through_a < stalled_a => Held { shown_a: through_a, by: HeldBy::SoftStart },
+            _ if stall.limited_by == Some(Limit::MotorCurrent) => Held { shown_a: stalled_a, by: HeldBy::Limit },
+            _ => Held { shown_a: stalled_a, by: HeldBy::Nothing },
+        })
+    }
+
+    /// The larger of all drives stalled and all drives where they draw most, A.
     pub fn worst_supply_a(&self) -> Option<f64> {
         Some(self.supply.all_stalled.current_a?.max(self.supply.all_peak.current_a?))
     }
@@ -294,13 +405,14 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
 }
 
 impl Check {
-    /// Whether it can be what gives way first: a jam is not the plan, a shot that is no toy is the job itself, and a box that goes in does not give way.
+    /// Whether it can be what gives way first: a ceiling that holds does not give way, a caution never does.
     #[must_use]
     pub fn can_be_weakest(&self) -> bool {
-        self.utilisation.is_some()
-            && self.code != JAM
-            && self.code != PROJECTILE
-            && !(self.code.starts_with("fit.") && self.verdict == Verdict::Ok)
+        match self.class {
+            CheckClass::Requirement => self.utilisation.is_some(),
+            CheckClass::Ceiling => self.verdict == Verdict::Fail,
+            CheckClass::Caution => false,
+        }
     }
 }
 

@@ -1,9 +1,10 @@
 //! Checks of the motor: voltage, speed, current, heat.
 
-use super::{Bound, Evidence, Ledger, Subject};
-use crate::document::{InsulationClass, Magnet, MagnetGrade};
+use super::{Bound, Evidence, HeldBy, Ledger, Scale, Subject};
+use crate::document::{InsulationClass, Load, Magnet, MagnetGrade};
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
+use crate::drive::flat_out::FlatOutEnd;
 use crate::evaluation::DriveEvaluation;
 use crate::say::three;
 use crate::supply::FULL;
@@ -12,7 +13,8 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     let chain = evidence.chain;
     let motor = &drive.parts.motor;
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
-    ledger.judge(
+    ledger.judge_as(
+        Scale::MOTOR_VOLTAGE,
         &subject("motor.voltage", "Motor voltage ceiling", "V"),
         Some(chain.battery.charger_end_v()),
         &Bound::given(motor.max_voltage_v, "No highest voltage is given for the motor: look for it in its listing."),
@@ -24,6 +26,21 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
             )
         },
     );
+    if let Some(printed_v) = motor.nominal_voltage_v {
+        ledger.judge(
+            &subject("motor.nominal_voltage", "Volts printed on the motor", "V"),
+            Some(chain.battery.nominal_v()),
+            &Bound::At(OVERVOLT_LIVED_WITH * printed_v),
+            |demand, limit| {
+                format!(
+                    "The battery has {} V by its name and {} V stand on the motor; a quarter more, {} V, is lived with.",
+                    three(demand),
+                    three(printed_v),
+                    three(limit)
+                )
+            },
+        );
+    }
     ledger.judge(
         &subject("motor.speed", "Motor speed limit", "rpm"),
         chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
@@ -51,20 +68,80 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
             )
         },
     );
-    ledger.judge(
-        &subject("motor.burst_current", "Motor current, stalled", "A"),
-        chain.stalled(drive.index).map(|figures| figures.motor_current_a),
+    let held = evidence.held(drive);
+    ledger.judge_as(
+        Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
+        &subject("motor.burst_current", "Motor current, held still", "A"),
+        held.map(|held| held.shown_a),
         &Bound::given(motor.max_burst_current_a, "No burst current is given for the motor."),
         |demand, limit| {
-            format!(
-                "Held still at full throttle each motor takes {} A; for a moment it stands {} A.",
-                three(demand),
-                three(limit)
-            )
+            let how = match held.map(|held| held.by) {
+                Some(HeldBy::Limit) => "The limit of its controller holds each motor to",
+                Some(HeldBy::Grip) => "Before a motor takes more, the wheels slip: it takes",
+                Some(HeldBy::SoftStart) => "Started softly, as is usual, each motor takes no more than",
+                _ => "Held still at full throttle each motor takes",
+            };
+            format!("{how} {} A; for a moment it stands {} A.", three(demand), three(limit))
         },
     );
     judge_heat(evidence, drive, result, ledger);
+    judge_flat_out(drive, result, ledger);
 }
+
+/// How long it stands full throttle: a machine that can be held flat out will be.
+fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let held_flat_out = matches!(drive.job.load, Load::Vehicle(_) | Load::Fan(_)) && drive.controller.present;
+    if !held_flat_out {
+        return;
+    }
+    let subject = Subject::of_drive("motor.flat_out", "Flat out, held", "s", drive);
+    let asked = drive.job.flat_out_s;
+    let scale = if asked.is_some() { Scale::PLAIN } else { Scale::CAUTION };
+    let Some(flat_out) = &result.flat_out else {
+        // The winding's heat has asked for the same.
+        if asked.is_some() {
+            ledger.unknown(
+                &subject,
+                "Without can, mass or thermal values of the motor nobody can say how long it stands full throttle.",
+            );
+        }
+        return;
+    };
+    let bound = match flat_out.seconds {
+        _ if flat_out.no_room => {
+            Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
+        }
+        Some(seconds) => Bound::At(seconds),
+        None => Bound::Never("Held at full throttle it settles below what winding and magnets stand.".to_owned()),
+    };
+    ledger.judge_as(scale, &subject, Some(asked.unwrap_or(FLAT_OUT_S)), &bound, |demand, limit| {
+        let part = match flat_out.ends_by {
+            Some(FlatOutEnd::Magnets) => "its magnets are",
+            _ => "its winding is",
+        };
+        let limit = minutes_or_seconds(limit);
+        match asked {
+            Some(_) => format!(
+                "From cold, held at full throttle, {part} at the limit after {limit}; you asked for {}.",
+                minutes_or_seconds(demand)
+            ),
+            None => format!(
+                "From cold, held at full throttle, {part} at the limit after {limit}. Whoever can hold it there will: gear it \
+                 down, take a lower Kv or fewer cells, or set an end stop of the throttle."
+            ),
+        }
+    });
+}
+
+/// A time, said in the unit that people would.
+fn minutes_or_seconds(seconds: f64) -> String {
+    if seconds < 100.0 { format!("{} s", three(seconds)) } else { format!("{} min", three(seconds / 60.0)) }
+}
+
+/// Flat out for so long, s, where nobody asked for another time (common practice).
+const FLAT_OUT_S: f64 = 60.0;
+/// Over the printed volts so much is lived with (common practice).
+const OVERVOLT_LIVED_WITH: f64 = 1.25;
 
 pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     const NO_PATH: &str = "Without the size of the can or thermal values nobody can say how hot it gets: \
@@ -79,23 +156,27 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         Some(thermal) => (thermal.winding_c.zip(thermal.case_c), thermal.steady),
         None => (None, false),
     };
-    let mut heat = |subject: &Subject<'_>, reached_c: Option<f64>, limit_c: f64, words: &dyn Fn(f64) -> String| {
-        let bound = match &result.thermal {
-            // Known path but no case with numbers: nothing to heat it, judged by the supply checks.
-            None if drive.thermal_path().is_none() => Bound::NotGiven(NO_PATH),
-            Some(_) if !has_numbers => Bound::Impossible(RUNS_AWAY),
-            _ => {
-                let room_k = limit_c - ambient_c;
-                if room_k > 0.0 {
-                    Bound::At(room_k)
-                } else {
-                    Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
+    let mut heat =
+        |scale: Scale, subject: &Subject<'_>, reached_c: Option<f64>, limit_c: f64, words: &dyn Fn(f64) -> String| {
+            let bound = match &result.thermal {
+                // Known path but no case with numbers: nothing to heat it, judged by the supply checks.
+                None if drive.thermal_path().is_none() => Bound::NotGiven(NO_PATH),
+                Some(_) if !has_numbers => Bound::Impossible(RUNS_AWAY),
+                _ => {
+                    let room_k = limit_c - ambient_c;
+                    if room_k > 0.0 {
+                        Bound::At(room_k)
+                    } else {
+                        Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
+                    }
                 }
-            }
+            };
+            ledger.judge_as(scale, subject, reached_c.map(|celsius| celsius - ambient_c), &bound, |demand, _| {
+                words(demand)
+            });
         };
-        ledger.judge(subject, reached_c.map(|celsius| celsius - ambient_c), &bound, |demand, _| words(demand));
-    };
     heat(
+        Scale::PLAIN,
         &Subject::of_drive("motor.winding_temperature", "Winding heat", "K", drive),
         rises.map(|(winding, _)| winding),
         class.limit_c(),
@@ -117,7 +198,10 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
             (_, MagnetGrade::None) => "magnets without a grade suffix are good to".to_owned(),
             (_, grade) => format!("magnets of grade {} are good to", grade.word()),
         };
+        // Where nobody gave a grade its limit is a guess.
+        let scale = if motor.magnet_grade.is_none() { Scale::CAUTION } else { Scale::PLAIN };
         heat(
+            scale,
             &Subject::of_drive("motor.magnet_temperature", "Magnet heat", "K", drive),
             rises.map(|(_, case)| case),
             grade.limit_c(),

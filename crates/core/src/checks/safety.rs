@@ -1,12 +1,13 @@
 //! Checks that are about people.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::constants::{BLADE_TIP_SPEED_LIMIT_M_S, RAD_S_PER_RPM, TOUCH_SAFE_DC_V};
 use crate::document::Load;
 use crate::document::build::MountMaterial;
-use crate::document::load::{Blade, Flywheel, Vehicle};
+use crate::document::load::{Blade, Flywheel, Projectile, Vehicle};
 use crate::drive::Drive;
-use crate::drive::cases::Case;
+use crate::drive::bus::Source;
+use crate::drive::cases::{Case, rpm};
 use crate::evaluation::DriveEvaluation;
 use crate::numeric::integral;
 use crate::run::launcher::ring_stress_mpa;
@@ -14,7 +15,8 @@ use crate::say::three;
 use crate::supply::FULL;
 
 pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
-    ledger.judge(
+    ledger.judge_as(
+        Scale::CAUTION,
         &Subject::of_option("safety.touch_voltage", "Voltage to touch", "V"),
         Some(evidence.chain.battery.charger_end_v()),
         &Bound::At(TOUCH_SAFE_DC_V),
@@ -43,7 +45,7 @@ const STANDS: f64 = 0.03;
 /// Further checks about people, in the order of the machine.
 pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     match &drive.job.load {
-        Load::Flywheel(wheels) => judge_wheels(wheels, drive, ledger),
+        Load::Flywheel(wheels) => judge_wheels(evidence, wheels, drive, ledger),
         Load::Blade(blade) => judge_blade_stop(blade, drive, ledger),
         Load::Vehicle(vehicle) => judge_brake(vehicle, drive, ledger),
         _ => {}
@@ -52,26 +54,41 @@ pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
     judge_failsafe(evidence, drive, ledger);
 }
 
-fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, ledger: &mut Ledger) {
+/// Launch speed that is really reached, m/s: on a bare switch the wheels run at full throttle, whatever is asked; never above
+/// what the wheels can give before they slip on it.
+fn launched_m_s(evidence: &Evidence<'_>, projectile: &Projectile, drive: &Drive<'_>) -> f64 {
+    let faster = match evidence.chain.figures(drive.index, FULL, Case::FullThrottle) {
+        Some(full) if !drive.controller.present => full.output_rad_s / drive.load.target_rad_s,
+        _ => 1.0,
+    };
+    (projectile.speed_m_s * faster).min(projectile.grip_speed_m_s.unwrap_or(f64::INFINITY))
+}
+
+fn judge_wheels(evidence: &Evidence<'_>, wheels: &Flywheel, drive: &Drive<'_>, ledger: &mut Ledger) {
     if let Some(projectile) = &wheels.projectile {
-        let joule = 0.5 * projectile.mass_kg * projectile.speed_m_s.powi(2);
-        let subject = Subject::of_drive("safety.projectile_energy", "Projectile energy", "J/m²", drive);
-        match projectile.diameter_mm {
-            Some(mm) if joule > TOY_J => {
-                let area_m2 = std::f64::consts::FRAC_PI_4 * (mm * 1e-3).powi(2);
-                ledger.judge(&subject, Some(joule / area_m2), &Bound::At(TOY_J_PER_M2), |demand, limit| {
+        let speed_m_s = launched_m_s(evidence, projectile, drive);
+        let joule = 0.5 * projectile.mass_kg * speed_m_s.powi(2);
+        let subject = Subject::of_drive("safety.projectile_energy", "Energy of a shot", "J/m²", drive);
+        if let Some(mm) = projectile.diameter_mm
+            && joule > TOY_J
+        {
+            let area_m2 = std::f64::consts::FRAC_PI_4 * (mm * 1e-3).powi(2);
+            ledger.judge_as(
+                Scale::CAUTION,
+                &subject,
+                Some(joule / area_m2),
+                &Bound::At(TOY_J_PER_M2),
+                |demand, limit| {
                     format!(
-                        "A shot has {} J, {} J/m² over its face; toys end at {} J/m². Eye protection for everyone, always; local \
-                         rules come first.",
+                        "A shot leaves with {} m/s and {} J, {} J/m² over its face; toys end at {} J/m². Eye protection for \
+                         everyone, always; local rules come first.",
+                        three(speed_m_s),
                         three(joule),
                         three(demand),
                         three(limit)
                     )
-                });
-                // Above it it is no toy; that does not break the machine.
-                ledger.only_tight();
-            }
-            _ => {}
+                },
+            );
         }
     }
     if let (Some(mm), Some(material)) = (wheels.wheel_diameter_mm, wheels.wheel_material) {
@@ -93,20 +110,16 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, ledger: &mut Ledger) {
     }
 }
 
-/// How long a blade takes to stand after the switch: what drags at it, and the motors where they brake.
+/// How long a blade takes to stand after the switch, on a full battery: what drags at it. Motors that brake feed the battery,
+/// and a full one takes nothing.
 fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut Ledger) {
     let subject = Subject::of_drive("safety.blade_stop", "Blade stands after", "s", drive);
     if blade.inertia_kg_m2.is_none() {
         ledger.unknown(&subject, "Give the blade's inertia: how long it turns after the switch depends on it.");
         return;
     }
-    let brakes = drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake);
-    let brake_nm = match drive.controller.motor_limit_a.filter(|_| brakes) {
-        Some(limit_a) => drive.motors * drive.gearing.ratio * drive.motor.torque_constant_nm_per_a * limit_a,
-        None => 0.0,
-    };
     let back = drive.gearing.backward_efficiency.max(0.05);
-    let brake_nm = brake_nm + blade.brake_torque_nm.unwrap_or(0.0);
+    let brake_nm = blade.brake_torque_nm.unwrap_or(0.0);
     let slows_nm = |speed: f64| {
         let free_nm = drive.load.level_nm(speed) - blade.cutting_torque_nm;
         let motor_nm = drive.motors * drive.gearing.ratio * drive.motor.loss.at_nm(drive.motor_rad_s(speed)) / back;
@@ -124,7 +137,11 @@ fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut Ledger) {
         format!(
             "After the switch the blade turns on for {} s {}; a walk-behind mower's must stand within {} s.",
             three(demand),
-            if brake_nm > 0.0 { "against its brake" } else { "with nothing but air and bearings against it" },
+            match drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake) {
+                _ if brake_nm > 0.0 => "against its brake",
+                true => "with nothing but air and bearings against it, for a full battery takes nothing from a motor that brakes",
+                false => "with nothing but air and bearings against it",
+            },
             three(limit)
         )
     });
@@ -159,7 +176,17 @@ fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger)
                 three(limit)
             )
         }),
-        None => ledger.unknown(&subject, "The can's temperature is not known: give mass and size of the motor."),
+        None if result.thermal.is_some() => ledger.fail(
+            &subject,
+            "The motor's heat never settles: it burns, and its mount gives way before that.".to_owned(),
+        ),
+        None if drive.thermal_path().is_some() => {
+            ledger.unknown(&subject, "No case of the work has numbers, so there is nothing to tell how warm the can gets.");
+        }
+        None => ledger.unknown(
+            &subject,
+            "The can's temperature is not known: measure diameter and length of the motor's can.",
+        ),
     }
 }
 
@@ -167,31 +194,39 @@ fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger)
 fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let held = drive.parts.controller.as_ref().and_then(|controller| controller.failsafe_throttle);
     let Some(held) = held.filter(|held| *held > 0.0) else { return };
-    let free = evidence.chain.figures(drive.index, FULL, Case::NoLoad);
-    let speed = free.map_or_else(String::new, |figures| {
-        let rad_s = held * figures.output_rad_s;
-        match drive.load.travel_radius_m {
-            Some(metres) => format!(", up to {} km/h with these motors", three(3.6 * rad_s * metres)),
-            None => {
-                let rpm = three(crate::drive::cases::rpm(rad_s));
-                match &drive.job.load {
-                    // Thrust goes with the square of the speed (affinity laws).
-                    Load::Fan(_) => format!(
-                        ", up to {rpm} rpm with these motors, {} % of the full thrust",
-                        three(100.0 * held * held)
-                    ),
-                    _ => format!(", up to {rpm} rpm with these motors"),
-                }
-            }
-        }
-    });
+    let runs = drive
+        .runs_away(&evidence.chain.sources[FULL], held)
+        .map_or_else(|| ", too little to move it now".to_owned(), |speed| format!(", and it runs at {speed}"));
     ledger.fail(
         &Subject::of_drive("safety.failsafe", "Failsafe", "", drive),
         format!(
-            "When the signal is lost it holds {} % throttle{speed}: it runs away. A failsafe must stop it.",
+            "When the signal is lost it holds {} % throttle{runs} with a full pack: a failsafe must stop it.",
             three(100.0 * held)
         ),
     );
+}
+
+impl Drive<'_> {
+    /// What the machine does with its load at a throttle that is held, in words; `None` where it does not move.
+    pub(crate) fn runs_away(&self, source: &Source, throttle: f64) -> Option<String> {
+        let mut held = self.clone();
+        held.controller.max_duty = held.controller.max_duty.min(throttle);
+        let full_rad_s = self.full_throttle_rad_s(source) / self.gearing.ratio;
+        let rad_s = held.full_throttle_rad_s(source) / self.gearing.ratio;
+        if rad_s <= 0.0 {
+            return None;
+        }
+        Some(match (self.load.travel_radius_m, &self.job.load) {
+            (Some(metres), _) => format!("{} km/h", three(3.6 * rad_s * metres)),
+            // Thrust goes with the square of the speed (affinity laws).
+            (None, Load::Fan(_)) => format!(
+                "{} rpm, {} % of the full thrust",
+                three(rpm(rad_s)),
+                three(100.0 * (rad_s / full_rad_s).powi(2))
+            ),
+            (None, _) => format!("{} rpm", three(rpm(rad_s))),
+        })
+    }
 }
 
 pub(super) fn judge_drive(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {

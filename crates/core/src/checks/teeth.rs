@@ -1,10 +1,10 @@
 //! Checks of the stages: mesh, bore, bending, belt, chain.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::document::{GearingKind, GearingStage};
 use crate::drive::Drive;
 use crate::say::three;
-use crate::teeth::stages::StageLoad;
+use crate::teeth::stages::{PeakBy, StageLoad};
 use crate::teeth::{belt, chain, materials, shaft, spur};
 
 /// Most by which the shafts of spur gears may be off, as a share of the module (common practice: closer binds, further
@@ -61,7 +61,7 @@ impl<'a> Stage<'a> {
         };
         let apart = (driver / driven - 1.0).abs();
         if apart > SAME_MODULE {
-            ledger.fail(
+            ledger.does_not_fit(
                 &subject,
                 format!(
                     "{}A driver of module {:.4} mm does not mesh with a wheel of module {:.4} mm: the teeth are {:.1} % \
@@ -77,13 +77,19 @@ impl<'a> Stage<'a> {
         let (Some(given), Some(wanted)) = (self.stage.centre_distance_mm, self.stage.wanted_centre_mm()) else {
             return;
         };
-        ledger.judge(&subject, Some((given - wanted).abs()), &Bound::At(CENTRE_PLAY_MODULES * driver), |_, limit| {
-            let how = if given < wanted { "too close they bind" } else { "too far apart they skip" };
+        let play_mm = CENTRE_PLAY_MODULES * driver;
+        let off_mm = (given - wanted).abs();
+        ledger.judge_as(Scale::FIT, &subject, Some(off_mm), &Bound::At(play_mm), |off_mm, limit| {
+            let how = if off_mm <= limit {
+                "they mesh".to_owned()
+            } else if given < wanted {
+                format!("{} mm too close, they bind", three(off_mm))
+            } else {
+                format!("{} mm too far apart, they skip", three(off_mm))
+            };
             format!(
-                "{}The shafts stand {:.2} mm apart and the teeth want {:.2} mm, {} mm either way: {how}.",
+                "{}The shafts stand {given:.2} mm apart and the teeth want {wanted:.2} mm, {} mm either way: {how}.",
                 self.name(),
-                given,
-                wanted,
                 three(limit)
             )
         });
@@ -98,13 +104,13 @@ impl<'a> Stage<'a> {
         };
         let (bore, shaft_mm) =
             (self.stage.driver_bore_mm.unwrap_or(0.0), self.drive.parts.motor.shaft_diameter_mm.unwrap_or(0.0));
-        ledger.judge(&subject, Some((bore - shaft_mm).abs()), &bound, |_, _| {
+        ledger.judge_as(Scale::FIT, &subject, Some((bore - shaft_mm).abs()), &bound, |off_mm, _| {
             let how = if bore + 1e-9 < shaft_mm {
-                "it does not go on"
+                format!("it does not go on, {} mm too narrow", figure(off_mm))
             } else if bore - shaft_mm > shaft::BORE_PLAY_MM {
-                "it wants a sleeve"
+                format!("it wants a sleeve of {} mm on each side", figure(off_mm / 2.0))
             } else {
-                "it goes on"
+                "it goes on".to_owned()
             };
             format!("A bore of {} mm on a shaft of {} mm: {how}.", figure(bore), figure(shaft_mm))
         });
@@ -184,6 +190,7 @@ impl<'a> Stage<'a> {
         let subject = self.subject("gearing.belt_tension", "Belt tension", "N");
         let stage = self.stage;
         let pull = self.pull_n(stage);
+        let moment = pull.is_some_and(|pull| pull.moment);
         let ask = if stage.teeth().is_none() || stage.pitch_mm.is_none() {
             "No teeth or no pitch is given for the belt."
         } else {
@@ -199,29 +206,36 @@ impl<'a> Stage<'a> {
             (None, _) if stage.pitch_diameters_mm().is_none() => Bound::NotGiven(ask),
             (_, Some((trusted, _))) => Bound::At(trusted * factor),
         };
-        ledger.judge(&subject, pull.map(|(force, _)| force), &bound, |demand, limit| {
-            format!(
-                "{}{} the belt pulls with {} N; {} N is what {} is trusted with.",
-                self.name(),
-                pull.map_or("At work", |(_, when)| when),
-                three(demand),
-                three(limit),
-                match stage.width_mm {
-                    Some(width) if factor < 1.0 => format!("a belt {} mm wide with so few teeth in mesh", three(width)),
-                    Some(width) => format!("a belt {} mm wide", three(width)),
-                    None => "this belt".to_owned(),
-                }
-            )
+        ledger.judge(&subject, pull.map(|pull| pull.force_n), &bound, |demand, limit| {
+            let belt = match stage.width_mm {
+                Some(width) if factor < 1.0 => format!("a belt {} mm wide with so few teeth in mesh", three(width)),
+                Some(width) => format!("a belt {} mm wide", three(width)),
+                None => "this belt".to_owned(),
+            };
+            let (name, when) = (self.name(), pull.map_or("At work", |pull| pull.when));
+            if moment {
+                format!(
+                    "{name}{when} the belt pulls with {} N; {belt} may for a moment take {} N, twice what it takes for good.",
+                    three(belt::MOMENT_FACTOR * demand),
+                    three(belt::MOMENT_FACTOR * limit)
+                )
+            } else {
+                format!("{name}{when} the belt pulls with {} N; {} N is what {belt} takes for good.", three(demand), three(limit))
+            }
         });
     }
 
-    /// The larger of the pull at the peak and at work, N, and when that is.
-    fn pull_n(&self, stage: &GearingStage) -> Option<(f64, &'static str)> {
+    /// The harder of the pull at the peak, which passes and counts by what a moment may take, and at work.
+    fn pull_n(&self, stage: &GearingStage) -> Option<Pull> {
         let (driver_mm, _) = stage.pitch_diameters_mm()?;
         let force = |nm: f64| 2000.0 * nm / driver_mm;
-        let peak = self.load.peak_torque_nm.map(|nm| (force(nm), self.load.peak_by.when()));
-        let work = self.load.running_torque_nm.map(|nm| (force(nm), "At work"));
-        [peak, work].into_iter().flatten().max_by(|a, b| a.0.total_cmp(&b.0))
+        // Full throttle behind a gearbox is work, not a moment.
+        let moment = !matches!(self.load.peak_by, PeakBy::FullThrottle);
+        let share = if moment { belt::MOMENT_FACTOR } else { 1.0 };
+        let when = self.load.peak_by.when();
+        let peak = self.load.peak_torque_nm.map(|nm| Pull { force_n: force(nm) / share, when, moment });
+        let work = self.load.running_torque_nm.map(|nm| Pull { force_n: force(nm), when: "At work", moment: false });
+        [peak, work].into_iter().flatten().max_by(|a, b| a.force_n.total_cmp(&b.force_n))
     }
 
     fn teeth_in_mesh(&self, ledger: &mut Ledger) {
@@ -237,7 +251,7 @@ impl<'a> Stage<'a> {
             Some(Some(None)) => Bound::Impossible("The pulleys overlap at this centre distance."),
             Some(Some(Some(teeth))) => Bound::At(teeth),
         };
-        ledger.judge(&subject, Some(belt::FULL_MESH_TEETH), &bound, |demand, limit| {
+        ledger.judge_as(Scale::FIT, &subject, Some(belt::FULL_MESH_TEETH), &bound, |demand, limit| {
             format!(
                 "{}{:.1} teeth of the smaller pulley carry; {} are wanted for the whole rating.",
                 self.name(),
@@ -287,6 +301,15 @@ impl<'a> Stage<'a> {
             }
         });
     }
+}
+
+/// What pulls at a belt.
+#[derive(Clone, Copy)]
+struct Pull {
+    /// As a pull for good, N: what passes for a moment counts half.
+    force_n: f64,
+    when: &'static str,
+    moment: bool,
 }
 
 /// A wheel under load.

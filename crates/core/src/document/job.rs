@@ -119,8 +119,21 @@ record! {
     JobDrive {
         name: String, name(60), "Drive", "What turns: wheels, blade, flywheels.";
         load: Load, typed(), "Load", "What it has to move.";
+        can_jam: Option<bool>, typed(), "Can it be held still?",
+            "Whether the shaft can be held while the power is on. Wheels that spin first and propellers cannot; all else is taken to.";
+        flat_out_s: Option<f64>, number(0.1, 100_000.0), "Flat out for",
+            "How long it must stand full throttle; without it a minute is judged and told, and nothing fails for it.";
         motor_space: Option<MotorSpace>, typed(), "Room for the motor", "What the machine takes.";
         wishes: Option<Wishes>, typed(), "Wishes", "What is asked of the motor beside speed and torque.";
+    }
+}
+
+impl JobDrive {
+    /// Whether the shaft can be held still under power: as given, else what is usual. Wheels that are not wedged spin, a
+    /// propeller turns in its air; anything else can jam.
+    #[must_use]
+    pub fn jams(&self) -> bool {
+        self.can_jam.unwrap_or(!matches!(self.load, Load::Vehicle(_) | Load::Fan(_)))
     }
 }
 

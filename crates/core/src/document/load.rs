@@ -13,7 +13,9 @@ record! {
         towed_mass_kg: f64 = 0.0, number(0.0, 1e5), "Towed", "Mass it pulls; does not press on the driven wheels.";
         rolling_resistance: f64, number(0.0, 1.0), "Rolling resistance", "Force to roll, as a share of the weight.";
         drag_area_m2: f64 = 0.0, number(0.0, 100.0), "Drag area", "Frontal area times drag coefficient.";
-        target_speed_m_s: f64, number(0.001, 150.0), "Speed on the level", "Speed it must hold on the level.";
+        target_speed_m_s: f64, number(0.001, 150.0), "Fastest on the level", "The fastest it must hold on the level.";
+        usual_speed_m_s: Option<f64>, number(0.001, 150.0), "Usual speed",
+            "What it is driven at most of the time: time and distance on one charge count with it; the fastest when left out.";
         grade_percent: f64 = 0.0, number(0.0, 100.0), "Steepest grade", "Rise over run of the steepest hill.";
         climb_speed_m_s: Option<f64>, number(0.001, 150.0), "Speed on that grade",
             "Speed it must hold on the grade; as on the level when left out.";
@@ -35,6 +37,8 @@ record! {
         transfer_efficiency: f64 = 1.0, number(0.01, 1.0), "Transfer efficiency",
             "Share of the energy the wheels lose that goes into the projectile.";
         diameter_mm: Option<f64>, number(0.1, 1000.0), "Diameter", "Diameter of the projectile.";
+        grip_speed_m_s: Option<f64>, number(0.01, 1000.0), "Most the wheels can give it",
+            "Launch speed at which the wheels begin to slip on it: faster wheels throw no faster.";
     }
 }
 
@@ -103,6 +107,8 @@ record! {
         torque_nm: f64, number(0.0, 1e6), "Torque", "Torque at the output shaft.";
         target_rpm: f64, number(0.01, 500_000.0), "Speed wanted", "Speed of the output shaft.";
         inertia_kg_m2: Option<f64>, number(0.0, 1e5), "Inertia", "Inertia at the output shaft.";
+        shots_per_turn: Option<f64>, number(0.001, 1000.0), "Shots per turn",
+            "For a feeder: how many it pushes into the wheels with each turn.";
     }
 }
 

@@ -200,6 +200,8 @@ part! {
         magnet: Option<Magnet>, typed(), "Magnet", "Magnet material.";
         magnet_grade: Option<MagnetGrade>, typed(), "Magnet grade", "Temperature suffix of the grade.";
         insulation_class: Option<InsulationClass>, typed(), "Insulation class", "Thermal class of the enamel.";
+        nominal_voltage_v: Option<f64>, number(0.1, 1000.0), "Volts as printed",
+            "What is printed on it: volts, or cells times the nominal voltage of one.";
         max_voltage_v: Option<f64>, number(0.1, 2000.0), "Highest voltage", "Voltage the motor is rated for.";
         max_continuous_current_a: Option<f64>, number(0.001, 5000.0), "Continuous current", "Current it takes for good.";
         max_burst_current_a: Option<f64>, number(0.001, 10_000.0), "Burst current", "Current it takes for moments.";
@@ -273,6 +275,8 @@ part! {
             "Setting: most motor current of a channel.";
         battery_current_limit_a: Option<f64>, number(0.01, 10_000.0), "Battery current limit",
             "Setting: most battery current of a channel.";
+        limits_current: Option<bool>, typed(), "Holds its own current down",
+            "Whether it keeps the current at its rating by itself. Field-oriented ones do; others usually only survive it.";
         commutation: Commutation = Commutation::SixStep, typed(), "Commutation", "How the phases are driven.";
         on_resistance_ohm: f64 = 0.0, number(0.0, 10.0), "On-resistance", "Resistance of the whole conduction path.";
         idle_power_w: f64 = 0.0, number(0.0, 1000.0), "Idle power", "What it draws at rest.";
@@ -351,6 +355,27 @@ part! {
             problems.note(&at.key("driven_diametral_pitch"), "came beside driven_module_mm: give one of the two");
         }
     })
+}
+
+impl Controller {
+    /// Whether it holds the current at its ratings by itself: as given, else what is usual: field-oriented ones do, six-step
+    /// and brushed ones do not (common practice).
+    #[must_use]
+    pub fn holds_its_current(&self) -> bool {
+        self.limits_current.unwrap_or(self.commutation == Commutation::Foc)
+    }
+
+    /// Most motor current of a channel that it lets through, A: what is set, else the peak rating where it holds it.
+    #[must_use]
+    pub fn motor_current_held_a(&self) -> Option<f64> {
+        self.motor_current_limit_a.or(self.motor_current_peak_a.filter(|_| self.holds_its_current()))
+    }
+
+    /// Most battery current of a channel that it lets through, A: what is set, else the peak rating where it holds it.
+    #[must_use]
+    pub fn battery_current_held_a(&self) -> Option<f64> {
+        self.battery_current_limit_a.or(self.battery_current_peak_a.filter(|_| self.holds_its_current()))
+    }
 }
 
 impl GearingStage {

@@ -1,13 +1,10 @@
-//! The battery as a source, and the bus voltage that all drives settle on.
+//! The battery as a source, and the bus voltage at a fixed power.
 //!
-//! V_bus = V_oc − Rs·P/V_bus. With P fixed that is one quadratic. At full throttle P depends on V_bus: between the
-//! voltages where a drive changes what limits it, P is c₂V² + c₁V + c₀, so each stretch is a quadratic again and the
-//! largest consistent voltage is found exactly, without iteration.
+//! V_bus = V_oc − Rs·P/V_bus. With P fixed that is one quadratic. At full throttle P depends on V_bus: see
+//! [`super::throttle`].
 
 use serde::Serialize;
 
-use super::Drive;
-use crate::document::job::MOST_DRIVES;
 use crate::numeric::larger_root;
 
 /// A battery at one charge behind its resistance and the supply leads.
@@ -37,109 +34,6 @@ pub enum Limit {
     Load,
 }
 
-/// A drive at full throttle at one speed.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(crate) struct Throttled {
-    /// Bus voltage, V.
-    pub bus_v: f64,
-    /// Equivalent current of each motor, A; never below 0.
-    pub current_a: f64,
-    /// What limits it.
-    pub limited_by: Limit,
-}
-
-/// What a drive draws at full throttle and one speed, over the bus voltage.
-#[derive(Clone, Copy)]
-struct Draw<'a> {
-    drive: &'a Drive<'a>,
-    emf_v: f64,
-}
-
-/// P = c₂V² + c₁V + c₀.
-#[derive(Clone, Copy, Default)]
-struct PowerOverVoltage {
-    square: f64,
-    linear: f64,
-    constant: f64,
-}
-
-impl Draw<'_> {
-    /// Current of each motor at a bus voltage and what limits it.
-    fn current(&self, bus_v: f64) -> (f64, Limit) {
-        let (controller, loop_ohm) = (&self.drive.controller, self.drive.loop_ohm);
-        let mut least = ((controller.voltage_share() * bus_v - self.emf_v) / loop_ohm, Limit::Duty);
-        if let Some(limit_a) = controller.motor_limit_a
-            && limit_a < least.0
-        {
-            least = (limit_a, Limit::MotorCurrent);
-        }
-        if let Some(limit_a) = controller.battery_limit_a {
-            let current =
-                (-self.emf_v + (self.emf_v * self.emf_v + 4.0 * loop_ohm * limit_a * bus_v).sqrt()) / (2.0 * loop_ohm);
-            if current < least.0 {
-                least = (current, Limit::BatteryCurrent);
-            }
-        }
-        (least.0.max(0.0), least.1)
-    }
-
-    /// The power law that holds around a bus voltage.
-    fn power(&self, bus_v: f64) -> PowerOverVoltage {
-        let drive = self.drive;
-        let idle = PowerOverVoltage { constant: drive.controller.idle_w, ..PowerOverVoltage::default() };
-        let (current_a, limit) = self.current(bus_v);
-        if current_a <= 0.0 {
-            return idle;
-        }
-        let share = drive.controller.voltage_share();
-        match limit {
-            Limit::MotorCurrent => PowerOverVoltage {
-                constant: idle.constant + drive.motors * current_a * (self.emf_v + current_a * drive.loop_ohm),
-                ..idle
-            },
-            Limit::BatteryCurrent => {
-                PowerOverVoltage { linear: drive.motors * drive.controller.battery_limit_a.unwrap_or(0.0), ..idle }
-            }
-            _ => PowerOverVoltage {
-                square: drive.motors * share * share / drive.loop_ohm,
-                linear: -drive.motors * share * self.emf_v / drive.loop_ohm,
-                ..idle
-            },
-        }
-    }
-
-    /// Bus voltages where the limiting quantity changes.
-    fn corners(&self) -> [f64; 4] {
-        let (controller, loop_ohm) = (&self.drive.controller, self.drive.loop_ohm);
-        let share = controller.voltage_share();
-        let motor = controller.motor_limit_a;
-        let battery = controller.battery_limit_a;
-        [
-            self.emf_v / share,
-            motor.map_or(0.0, |limit_a| (self.emf_v + limit_a * loop_ohm) / share),
-            battery.map_or(0.0, |limit_a| (self.emf_v + limit_a / share * loop_ohm) / share),
-            match (motor, battery) {
-                (Some(motor_a), Some(battery_a)) => motor_a * (self.emf_v + motor_a * loop_ohm) / battery_a,
-                _ => 0.0,
-            },
-        ]
-    }
-}
-
-impl Drive<'_> {
-    /// Equivalent current of each motor, A, at full throttle and a motor speed, rad/s, on a given bus voltage, and what
-    /// limits it.
-    pub fn throttled_current_a(&self, bus_v: f64, motor_rad_s: f64) -> (f64, Limit) {
-        Draw { drive: self, emf_v: self.emf_v(motor_rad_s) }.current(bus_v)
-    }
-
-    /// Power, W, at full throttle and a motor speed, rad/s, on a given bus voltage.
-    pub fn throttled_power_w(&self, bus_v: f64, motor_rad_s: f64) -> f64 {
-        let (current_a, _) = Draw { drive: self, emf_v: self.emf_v(motor_rad_s) }.current(bus_v);
-        self.supply_power_w(current_a, motor_rad_s)
-    }
-}
-
 impl Source {
     /// Bus voltage, V, when the drives take a fixed power, W; `None` when the battery cannot give it.
     pub fn bus_v(&self, drives_w: f64) -> Option<f64> {
@@ -147,142 +41,18 @@ impl Source {
         larger_root(1.0, -self.open_circuit_v, self.resistance_ohm * power_w).filter(|volts| *volts > 0.0)
     }
 
-    /// Largest consistent bus voltage, V, with every drive at full throttle at its motor speed, rad/s.
-    pub fn throttled_bus_v(&self, drives: &[(&Drive<'_>, f64)]) -> Option<f64> {
-        const MOST_CORNERS: usize = 4 * MOST_DRIVES;
-        let mut corners = [0.0; MOST_CORNERS];
-        let mut count = 0;
-        let draw = |(drive, motor_rad_s): &(&Drive<'_>, f64)| drive.emf_v(*motor_rad_s);
-        for entry in drives {
-            let emf_v = draw(entry);
-            for corner in (Draw { drive: entry.0, emf_v }).corners() {
-                // Corners above the open-circuit voltage are never reached.
-                if corner > 0.0 && corner < self.open_circuit_v {
-                    corners[count] = corner;
-                    count += 1;
-                }
-            }
-        }
-        let corners = &mut corners[..count];
-        corners.sort_unstable_by(|a, b| b.total_cmp(a));
-        let mut high = self.open_circuit_v;
-        for low in corners.iter().copied().chain(std::iter::once(0.0)) {
-            let middle = 0.5 * (low + high);
-            let total = drives.iter().fold(PowerOverVoltage::default(), |sum, entry| {
-                let part = Draw { drive: entry.0, emf_v: draw(entry) }.power(middle);
-                PowerOverVoltage {
-                    square: sum.square + part.square,
-                    linear: sum.linear + part.linear,
-                    constant: sum.constant + part.constant,
-                }
-            });
-            let root = larger_root(
-                1.0 + self.resistance_ohm * total.square,
-                self.resistance_ohm * total.linear - self.open_circuit_v,
-                self.resistance_ohm * (total.constant + self.accessory_w),
-            );
-            const SLACK: f64 = 1e-12;
-            if let Some(root) = root
-                && root > 0.0
-                && root >= low * (1.0 - SLACK)
-                && root <= high * (1.0 + SLACK)
-            {
-                return Some(root);
-            }
-            high = low;
-        }
-        None
+    /// Half the resting voltage, V: where the battery gives most.
+    pub fn half_v(&self) -> f64 {
+        0.5 * self.open_circuit_v
     }
 
-    /// A drive alone on the source at full throttle at a motor speed, rad/s; `None` when the battery cannot give it.
+    /// Most power that is left for drives, W, at half the resting voltage: V_oc²/4Rs less the other consumers. Infinite for a
+    /// source without resistance; below 0 when the other consumers alone are too much.
     ///
-    /// The same answer as [`Self::throttled_bus_v`] for one drive, without looking at corners: the power is the least
-    /// of the three limits' powers, so the largest consistent voltage is the largest of their roots.
-    pub fn throttled(&self, drive: &Drive<'_>, motor_rad_s: f64) -> Option<Throttled> {
-        let emf_v = drive.emf_v(motor_rad_s);
-        let controller = &drive.controller;
-        let share = controller.voltage_share();
-        let rest_v = self.bus_v(controller.idle_w)?;
-        let resting = Throttled { bus_v: rest_v, current_a: 0.0, limited_by: Limit::Duty };
-        if share * rest_v <= emf_v {
-            return Some(resting);
-        }
-        let fixed = self.resistance_ohm * (controller.idle_w + self.accessory_w);
-        let per_volt = self.resistance_ohm * drive.motors * share / drive.loop_ohm;
-        let duty = larger_root(1.0 + per_volt * share, -(per_volt * emf_v + self.open_circuit_v), fixed);
-        let motor = controller.motor_limit_a.and_then(|limit_a| {
-            let power_w = drive.motors * limit_a * (emf_v + limit_a * drive.loop_ohm);
-            larger_root(1.0, -self.open_circuit_v, fixed + self.resistance_ohm * power_w)
-        });
-        let battery = controller.battery_limit_a.and_then(|limit_a| {
-            larger_root(1.0, self.resistance_ohm * drive.motors * limit_a - self.open_circuit_v, fixed)
-        });
-        let found = [duty, motor, battery].into_iter().flatten().reduce(f64::max).and_then(|bus_v| {
-            let (current_a, limited_by) = Draw { drive, emf_v }.current(bus_v);
-            // No current at a voltage below rest: a source too weak for its idle load.
-            (current_a > 0.0).then_some(Throttled { bus_v, current_a, limited_by })
-        });
-        // A loss-free motor spins up to the very speed where nothing flows: 87 cells of 9.7 Ω that barely feed their
-        // idle load gave 4e-13 V too much there, and no current that fits.
-        const ROUNDING: f64 = 1e-6;
-        found.or_else(|| (share * rest_v <= emf_v * (1.0 + ROUNDING)).then_some(resting))
-    }
-
-    /// Shaft torque, N·m, of each motor of a drive alone at full throttle at a motor speed, rad/s.
-    pub fn throttled_shaft_nm(&self, drive: &Drive<'_>, motor_rad_s: f64) -> Option<f64> {
-        self.throttled(drive, motor_rad_s).map(|point| drive.shaft_nm(point.current_a, motor_rad_s))
-    }
-
-    /// Motor speeds, rad/s, where a drive alone at full throttle changes what limits it, in no order.
-    ///
-    /// The battery gives most at one of them, at rest, or at the top speed.
-    pub fn corner_speeds_rad_s(&self, drive: &Drive<'_>) -> [f64; 3] {
-        let (controller, loop_ohm, kt) = (&drive.controller, drive.loop_ohm, drive.motor.torque_constant_nm_per_a);
-        let share = controller.voltage_share();
-        let fixed_w = controller.idle_w + self.accessory_w;
-        // V = V_oc − Rs·(linear + fixed/V)
-        let bus_v = |linear: f64| {
-            larger_root(1.0, self.resistance_ohm * linear - self.open_circuit_v, self.resistance_ohm * fixed_w)
-        };
-        let speed = |emf_v: f64| (emf_v - drive.motor.brush_drop_v) / kt;
-        let mut corners = [0.0; 3];
-        if let Some(limit_a) = controller.motor_limit_a
-            && let Some(volts) = bus_v(drive.motors * limit_a * share)
-        {
-            corners[0] = speed(share * volts - limit_a * loop_ohm);
-        }
-        if let Some(battery_a) = controller.battery_limit_a
-            && let Some(volts) = bus_v(drive.motors * battery_a)
-        {
-            corners[1] = speed(share * volts - battery_a / share * loop_ohm);
-            if let Some(motor_a) = controller.motor_limit_a {
-                corners[2] = speed(battery_a * volts / motor_a - motor_a * loop_ohm);
-            }
-        }
-        corners.map(|corner| if corner.is_finite() { corner.max(0.0) } else { 0.0 })
-    }
-
-    /// Motor speed, rad/s, between rest and `top_rad_s` at which a drive alone at full throttle draws most.
-    ///
-    /// With a motor-current limit that is not at rest: there the duty is small. The lowest such speed where
-    /// several draw the same.
-    pub fn hungriest_rad_s(&self, drive: &Drive<'_>, top_rad_s: f64) -> f64 {
-        let power = |motor_rad_s: f64| {
-            self.throttled(drive, motor_rad_s)
-                .map_or(f64::INFINITY, |point| drive.supply_power_w(point.current_a, motor_rad_s))
-        };
-        let [a, b, c] = self.corner_speeds_rad_s(drive);
-        let mut candidates = [0.0, a, b, c, top_rad_s];
-        candidates.sort_unstable_by(f64::total_cmp);
-        let mut best = (0.0, power(0.0));
-        for candidate in candidates {
-            let speed = candidate.min(top_rad_s);
-            let drawn = power(speed);
-            if drawn > best.1 * (1.0 + 1e-9) {
-                best = (speed, drawn);
-            }
-        }
-        best.0
+    /// # Source
+    /// Maximum power transfer: a matched load takes V²/4R.
+    pub fn most_w(&self) -> f64 {
+        self.open_circuit_v * self.open_circuit_v / (4.0 * self.resistance_ohm) - self.accessory_w
     }
 
     /// Current from the battery, A, at a bus voltage and a power of the drives.
@@ -293,6 +63,8 @@ impl Source {
 
 #[cfg(test)]
 mod tests {
+    use super::super::Drive;
+    use super::super::throttle::{Pull, Yields};
     use super::*;
     use approx::assert_relative_eq;
     use rstest::rstest;
@@ -322,7 +94,8 @@ mod tests {
                         for step in 0..40 {
                             let motor_rad_s = f64::from(step) * 40.0;
                             let alone = source.throttled(&drive, motor_rad_s).map(|point| point.bus_v);
-                            let together = source.throttled_bus_v(&[(&drive, motor_rad_s)]);
+                            let pull = Pull::new(&drive, motor_rad_s, Yields::Never);
+                            let together = source.shared(&[pull]).map(|shared| shared.bus_v);
                             match (alone, together) {
                                 (Some(alone), Some(together)) => {
                                     assert_relative_eq!(alone, together, max_relative = 1e-9);

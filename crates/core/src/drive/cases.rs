@@ -4,6 +4,7 @@ use serde::Serialize;
 
 use super::Drive;
 use super::bus::{Limit, Source};
+use super::throttle::{Pull, Yields};
 use crate::constants::RAD_S_PER_RPM;
 use crate::numeric::falling_root;
 
@@ -105,7 +106,9 @@ impl Drive<'_> {
         let motor = &self.motor;
         let controller = &self.controller;
         let emf_v = self.emf_v(motor_rad_s);
-        let supply_a = source.current_a(self.supply_power_w(current_a, motor_rad_s), bus_v);
+        // A battery too weak for what idles gives no more than its most.
+        let power_w = self.supply_power_w(current_a, motor_rad_s).min(source.most_w());
+        let supply_a = source.current_a(power_w, bus_v);
         let motor_nm = self.shaft_nm(current_a, motor_rad_s);
         let output_rad_s = motor_rad_s / self.gearing.ratio;
         let output_nm = self.output_nm(motor_nm);
@@ -169,7 +172,12 @@ impl Drive<'_> {
 
     /// Full throttle at a given motor speed, rad/s.
     pub fn throttled_figures(&self, source: &Source, motor_rad_s: f64) -> Option<(Figures, Limit)> {
-        let point = source.throttled(self, motor_rad_s)?;
+        self.yielding_figures(source, motor_rad_s, Yields::Never)
+    }
+
+    /// The same with the current held to what yields lets through.
+    pub fn yielding_figures(&self, source: &Source, motor_rad_s: f64, yields: Yields) -> Option<(Figures, Limit)> {
+        let point = source.pulled(&Pull::new(self, motor_rad_s, yields))?;
         Some((self.figures(source, motor_rad_s, point.current_a, point.bus_v), point.limited_by))
     }
 
@@ -212,6 +220,11 @@ impl Drive<'_> {
                 CaseResult { case, charge, feasible: exceeded.is_none(), limited_by: exceeded, figures: Some(figures) }
             }
         }
+    }
+
+    /// An output speed, rad/s, held on the level at a charge.
+    pub fn holding(&self, source: &Source, charge: f64, output_rad_s: f64) -> CaseResult {
+        self.holding_case(source, Case::Target, charge, self.load.level_nm(output_rad_s), output_rad_s)
     }
 
     /// The first of target and climb that cannot be held at one charge. The same answer as [`Self::cases`].
@@ -267,8 +280,7 @@ impl Drive<'_> {
         }
         let stall = throttled(Case::Stall, 0.0);
         let target = if self.controller.present {
-            let output_rad_s = self.load.target_rad_s;
-            self.holding_case(source, Case::Target, charge, self.load.level_nm(output_rad_s), output_rad_s)
+            self.holding(source, charge, self.load.target_rad_s)
         } else {
             self.bare_target(&full)
         };

@@ -60,14 +60,8 @@ impl ControllerModel {
             max_duty: controller.max_duty,
             on_resistance_ohm: controller.on_resistance_ohm,
             idle_w: controller.idle_power_w * f64::from(parts.controller_count),
-            motor_limit_a: controller
-                .motor_current_limit_a
-                .or(controller.motor_current_peak_a)
-                .map(|limit_a| current_factor * limit_a / per_channel),
-            battery_limit_a: controller
-                .battery_current_limit_a
-                .or(controller.battery_current_peak_a)
-                .map(|limit_a| limit_a / per_channel),
+            motor_limit_a: controller.motor_current_held_a().map(|limit_a| current_factor * limit_a / per_channel),
+            battery_limit_a: controller.battery_current_held_a().map(|limit_a| limit_a / per_channel),
         }
     }
 

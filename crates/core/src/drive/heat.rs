@@ -9,7 +9,7 @@ use crate::constants::{
     COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, REFERENCE_TEMPERATURE_C,
     STEEL_SPECIFIC_HEAT_J_KG_K,
 };
-use crate::document::{Cooling, InsulationClass, MagnetGrade};
+use crate::document::{Cooling, InsulationClass, MagnetGrade, Motor};
 
 /// Above it a motor is called burning rather than warm, °C.
 const RUNS_AWAY_C: f64 = 1000.0;
@@ -78,6 +78,20 @@ impl MagnetGrade {
             Self::Uh => 180.0,
             Self::Eh => 200.0,
         }
+    }
+}
+
+impl Motor {
+    /// Temperature limit of the winding, °C; that of class B when none is given.
+    #[must_use]
+    pub fn winding_limit_c(&self) -> f64 {
+        self.insulation_class.unwrap_or(InsulationClass::B).limit_c()
+    }
+
+    /// Temperature limit of neodymium magnets, °C; that of a grade without suffix, 80 °C, when none is given.
+    #[must_use]
+    pub fn magnet_limit_c(&self) -> f64 {
+        self.magnet_grade.unwrap_or(MagnetGrade::None).limit_c()
     }
 }
 

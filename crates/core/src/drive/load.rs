@@ -15,6 +15,8 @@ pub(crate) struct LoadModel {
     pub inertia_kg_m2: f64,
     /// Output speed wanted, rad/s.
     pub target_rad_s: f64,
+    /// Output speed most of the time, rad/s, where it is another one.
+    pub usual_rad_s: Option<f64>,
     /// Radius that turns output speed into a speed in m/s: wheel, drum.
     pub travel_radius_m: Option<f64>,
     /// What only a vehicle has.
@@ -32,6 +34,8 @@ pub(crate) struct VehicleModel {
     pub pressing_kg: f64,
     /// Grip times driven share: force per newton of pressing weight. `None` without a friction figure.
     pub grip_share: Option<f64>,
+    /// The same for what the wheels let through at most, with a usual friction where none is given.
+    slip_share: f64,
     /// Wheel radius, m.
     pub wheel_radius_m: f64,
     /// The hill, if there is one.
@@ -48,6 +52,10 @@ pub(crate) struct Climb {
     /// Output torque, N·m.
     pub output_nm: f64,
 }
+
+/// Friction of a tyre on firm ground where nobody gave it, for the current that slipping wheels let through and for nothing
+/// else (common practice).
+pub(crate) const USUAL_FRICTION: f64 = 0.8;
 
 /// Force, N, that moves a vehicle steadily.
 ///
@@ -89,6 +97,7 @@ impl LoadModel {
             square_nm_s2: 0.0,
             inertia_kg_m2: 0.0,
             target_rad_s,
+            usual_rad_s: None,
             travel_radius_m: None,
             vehicle: None,
             shot_energy_j: None,
@@ -113,10 +122,12 @@ impl LoadModel {
             square_nm_s2: 0.5 * AIR_DENSITY_KG_M3 * vehicle.drag_area_m2 * radius.powi(3),
             inertia_kg_m2: mass_kg * radius * radius + output.wheel_inertia_kg_m2,
             travel_radius_m: Some(radius),
+            usual_rad_s: vehicle.usual_speed_m_s.map(|speed_m_s| speed_m_s / radius),
             vehicle: Some(VehicleModel {
                 mass_kg,
                 pressing_kg: mass_kg - vehicle.towed_mass_kg,
                 grip_share: vehicle.friction.map(|friction| friction * vehicle.driven_weight_share),
+                slip_share: vehicle.friction.unwrap_or(USUAL_FRICTION) * vehicle.driven_weight_share,
                 wheel_radius_m: radius,
                 climb,
             }),
@@ -175,6 +186,12 @@ impl LoadModel {
             }
             None => constant_nm + square_nm,
         }
+    }
+
+    /// Torque at the output, N·m, at which the wheels of a vehicle slip on the level; `None` for any other load.
+    pub fn slip_nm(&self) -> Option<f64> {
+        let vehicle = self.vehicle.as_ref()?;
+        Some(vehicle.slip_share * vehicle.pressing_kg * GRAVITY_M_S2 * vehicle.wheel_radius_m)
     }
 
     /// Torque wanted on the level, N·m, at an output speed, rad/s.

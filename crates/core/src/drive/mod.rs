@@ -3,18 +3,20 @@
 //! * [`motor`]: torque constant, loss torque, listed figures.
 //! * [`controller`]: duty and the two current limits, in the equivalent direct current of the motor.
 //! * [`load`]: torque wanted at the output, inertia, target and climb.
-//! * [`bus`]: the battery as a source, the voltage all drives settle on.
+//! * [`bus`]: the battery as a source. [`throttle`]: full throttle, and the voltage all drives settle on.
 //! * [`cases`]: no load, full throttle, stall, target, climb.
-//! * [`times`], [`heat`]: getting up to speed, shots, temperatures.
+//! * [`times`], [`heat`], [`flat_out`]: getting up to speed, shots, temperatures, how long it stands full throttle.
 //! * [`generating`]: a machine that is turned.
 
 pub(crate) mod bus;
 pub(crate) mod cases;
 pub(crate) mod controller;
+pub(crate) mod flat_out;
 pub(crate) mod generating;
 pub(crate) mod heat;
 pub(crate) mod load;
 pub(crate) mod motor;
+pub(crate) mod throttle;
 pub(crate) mod times;
 
 use crate::document::{Circuit, JobDrive, OptionDrive, OptionSheet};
@@ -95,7 +97,7 @@ impl<'d> Drive<'d> {
         let parts = &option.drives[index];
         let motors = f64::from(parts.motor_count);
         let per_channel = f64::from(parts.motors_per_channel);
-        let motor = MotorModel::new(&parts.motor);
+        let motor = MotorModel::new(&parts.motor, crate::battery::nominal_v(&option.battery));
         let controller = ControllerModel::new(parts);
         let leads_ohm = option
             .wiring

@@ -76,26 +76,71 @@ impl Magnet {
     }
 }
 
+/// What turning a motor itself costs, as listed: current and voltage of the no-load run.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct NoLoadRun {
+    /// Current with nothing on the shaft, A.
+    pub current_a: f64,
+    /// Voltage at which it flows, V.
+    pub voltage_v: f64,
+    /// Whether the current is an estimate from the best efficiency that such motors reach.
+    pub current_estimated: bool,
+    /// Whether the voltage is taken from what is printed on the motor, or from the battery.
+    pub voltage_assumed: bool,
+}
+
+impl Motor {
+    /// Best efficiency that motors of its kind and size reach, 0 to 1 (common practice).
+    #[must_use]
+    pub fn usual_best_efficiency(&self) -> f64 {
+        match (self.kind, self.can_diameter_mm) {
+            (MachineKind::Brushed, Some(mm)) if mm < 30.0 => 0.60,
+            (MachineKind::Brushed, _) => 0.72,
+            (MachineKind::Brushless, Some(mm)) if mm < 30.0 => 0.80,
+            (MachineKind::Brushless, Some(mm)) if mm > 50.0 => 0.90,
+            (MachineKind::Brushless, _) => 0.85,
+        }
+    }
+
+    /// The no-load run: as listed; what is missing is estimated, so that a motor never turns without loss.
+    ///
+    /// `battery_v`: nominal voltage of the battery, V, which stands for a voltage that nobody gave.
+    ///
+    /// # Source
+    /// The best efficiency of a motor with a constant no-load current is η = (1 − √(I0/I_stall))², solved for I0.
+    pub(crate) fn no_load_run(&self, battery_v: f64) -> NoLoadRun {
+        let voltage_v = self.no_load_voltage_v.or(self.nominal_voltage_v).unwrap_or(battery_v);
+        let stall_a = (voltage_v - self.brush_drop_v.unwrap_or(0.0)).max(0.0) / self.resistance_ohm;
+        let usual_a = || stall_a * (1.0 - self.usual_best_efficiency().sqrt()).powi(2);
+        NoLoadRun {
+            current_a: self.no_load_current_a.unwrap_or_else(usual_a),
+            voltage_v,
+            current_estimated: self.no_load_current_a.is_none(),
+            voltage_assumed: self.no_load_voltage_v.is_none(),
+        }
+    }
+}
+
 impl MotorModel {
-    /// The model of a listed motor. A missing no-load current or voltage means no loss, which flatters the motor.
-    pub fn new(motor: &Motor) -> Self {
+    /// The model of a motor on a battery of a nominal voltage, V, which stands for a no-load voltage that nobody gave.
+    ///
+    /// The loss torque is the one at the timing at which Kv was found: iron and friction do not shrink with an advance, so an
+    /// advanced motor takes more current and runs hotter.
+    pub fn new(motor: &Motor, battery_v: f64) -> Self {
         let advance = motor.timing_advance_deg.unwrap_or(0.0).to_radians().cos();
-        let torque_constant = torque_constant_nm_per_a(motor.kv_rpm_per_v) * advance;
+        let unadvanced = torque_constant_nm_per_a(motor.kv_rpm_per_v);
         let brush_drop_v = motor.brush_drop_v.unwrap_or(0.0);
-        let loss = match (motor.no_load_current_a, motor.no_load_voltage_v) {
-            (Some(current_a), Some(voltage_v)) => {
-                let no_load_nm = torque_constant * current_a;
-                let no_load_rad_s = (voltage_v - current_a * motor.resistance_ohm - brush_drop_v) / torque_constant;
-                let share = motor.no_load_speed_share.unwrap_or(USUAL_SPEED_SHARE);
-                LossTorque { at_rest_nm: no_load_nm * (1.0 - share), per_rad_s: no_load_nm * share / no_load_rad_s }
-            }
-            _ => LossTorque { at_rest_nm: 0.0, per_rad_s: 0.0 },
-        };
+        let run = motor.no_load_run(battery_v);
+        let no_load_nm = unadvanced * run.current_a;
+        // A current that leaves nothing of an assumed voltage would turn backwards: a tenth of it at the least turns the motor.
+        let left_v = (run.voltage_v - run.current_a * motor.resistance_ohm - brush_drop_v).max(0.1 * run.voltage_v);
+        let no_load_rad_s = left_v / unadvanced;
+        let share = motor.no_load_speed_share.unwrap_or(USUAL_SPEED_SHARE);
         Self {
-            torque_constant_nm_per_a: torque_constant,
+            torque_constant_nm_per_a: unadvanced * advance,
             resistance_ohm: motor.resistance_ohm,
             brush_drop_v,
-            loss,
+            loss: LossTorque { at_rest_nm: no_load_nm * (1.0 - share), per_rad_s: no_load_nm * share / no_load_rad_s },
             magnet_coefficient_per_k: motor.magnet_or_usual().coefficient_per_k(),
         }
     }

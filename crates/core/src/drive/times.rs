@@ -44,16 +44,16 @@ impl Drive<'_> {
         if surplus_nm(to_rad_s) <= 0.0 || surplus_nm(from_rad_s) <= 0.0 {
             return None;
         }
-        let mut corners = [from_rad_s; 5];
+        let mut corners = [from_rad_s; 7];
         for (corner, motor_rad_s) in corners.iter_mut().zip(source.corner_speeds_rad_s(self)) {
             *corner = motor_rad_s / self.gearing.ratio;
         }
         if let Some(grip_nm) = grip_nm {
-            corners[3] = falling_root(from_rad_s, to_rad_s, 1e-9, |output_rad_s| {
+            corners[5] = falling_root(from_rad_s, to_rad_s, 1e-9, |output_rad_s| {
                 self.driving_nm(source, output_rad_s, None) - grip_nm
             });
         }
-        corners[4] = to_rad_s;
+        corners[6] = to_rad_s;
         corners.sort_unstable_by(f64::total_cmp);
         let mut time_s = 0.0;
         let mut from = from_rad_s;

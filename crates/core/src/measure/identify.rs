@@ -68,7 +68,7 @@ struct Expected {
 
 /// The steady point of a motor on a voltage with a load on its shaft.
 fn expected(motor: &Motor, voltage_v: f64, load: Option<&KnownLoad>) -> Expected {
-    let model = MotorModel::new(motor);
+    let model = MotorModel::new(motor, voltage_v);
     let square = load.map_or(0.0, |load| load.reference_power_w / (load.reference_rpm * RAD_S_PER_RPM).powi(3));
     let left_v = (voltage_v - model.brush_drop_v).max(0.0);
     let current = |omega: f64| (left_v - model.torque_constant_nm_per_a * omega) / model.resistance_ohm.max(1e-9);

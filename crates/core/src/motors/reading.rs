@@ -156,7 +156,7 @@ pub fn reading(build: &Build, option: usize, drive: usize, rows: &[f64]) -> Opti
     let parts = sheet.drives.get(drive)?;
     let motor = &parts.motor;
     let chain = Chain::new(&build.job, sheet);
-    let model = MotorModel::new(motor);
+    let model = MotorModel::new(motor, chain.battery.nominal_v());
     let mid_v = chain.sources[HALF].open_circuit_v;
     let free_rpm = chain.figures(drive, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
     let volts = [1.0, 1.25].map(|factor| at_volts(&model, mid_v * factor, motor));

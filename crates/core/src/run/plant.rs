@@ -11,6 +11,7 @@ use crate::drive::Drive;
 use crate::drive::bus::{Limit, Source};
 use crate::drive::heat::ThermalPath;
 use crate::drive::motor::copper_factor;
+use crate::drive::throttle::{Pull, Yields};
 
 /// Places in the head of the state.
 pub(super) mod head {
@@ -280,12 +281,6 @@ impl<'d> Runner<'d> {
     fn can_brake(&self) -> bool {
         self.cold.parts.controller.as_ref().is_some_and(|controller| controller.can_brake)
     }
-
-    /// Current, A, at which the driven wheels begin to slip.
-    fn slip_a(&self, way: Way, motor_rad_s: f64) -> Option<f64> {
-        let grip_nm = self.grip_nm(way)?;
-        Some(self.hot.current_for_a(self.hot.motor_nm(grip_nm), motor_rad_s))
-    }
 }
 
 impl Plant<'_> {
@@ -339,7 +334,7 @@ impl Plant<'_> {
                 }
             }
         }
-        let mut bus_v = self.settle(&source, state, ways, fixed_w, &mut throttling, into);
+        let mut bus_v = self.settle(&source, state, ways, fixed_w, &throttling, into);
         for (index, brake) in brakes.iter().enumerate() {
             let Some(brake) = brake else { continue };
             let others_w = self.power_w(into) - into.drives[index].power_w;
@@ -376,81 +371,82 @@ impl Plant<'_> {
         -charge_a * bus_v - source.accessory_w - others_w
     }
 
-    /// Bus voltage with every throttling drive at full throttle, the wheels held to their grip and the battery to its stop
-    /// voltage.
+    /// A drive at full throttle, its wheels held to their grip.
+    fn pull(&self, index: usize, state: &[f64], ways: &[Way]) -> Pull<'_> {
+        let runner = &self.runners[index];
+        let yields = runner.grip_nm(ways[index]).map_or(Yields::Never, Yields::Slips);
+        Pull::new(&runner.hot, runner.hot.motor_rad_s(state[Self::at(index) + block::SPEED]), yields)
+    }
+
+    /// Bus voltage with every throttling drive at full throttle, the wheels held to their grip and, where that is wished, the
+    /// battery to its stop voltage. On a weak battery the one rule of [`crate::drive::throttle`] holds; those that follow
+    /// their course come first.
     fn settle(
         &self,
         source: &Source,
         state: &[f64],
         ways: &[Way],
-        mut fixed_w: f64,
-        throttling: &mut [bool],
+        fixed_w: f64,
+        throttling: &[bool],
         into: &mut Flow,
     ) -> f64 {
-        let speed = |index: usize| state[Self::at(index) + block::SPEED];
-        // At half its voltage a battery gives most.
-        let most_v = 0.5 * source.open_circuit_v;
-        // Each round takes drives that slip out of those at full throttle; more rounds than drives are never needed.
-        let bus_v = loop {
-            let open: Vec<(&Drive<'_>, f64)> = (0..self.runners.len())
-                .filter(|index| throttling[*index])
-                .map(|index| (&self.runners[index].hot, self.runners[index].hot.motor_rad_s(speed(index))))
-                .collect();
-            let resting = Source { accessory_w: source.accessory_w + fixed_w, ..*source };
-            let bus_v = match open.as_slice() {
-                [] => source.bus_v(fixed_w),
-                [(drive, motor_rad_s)] => resting.throttled(drive, *motor_rad_s).map(|point| point.bus_v),
-                _ => resting.throttled_bus_v(&open),
-            }
-            // More is asked than the battery can give at any voltage.
-            .unwrap_or(most_v);
-            let mut slips = false;
-            for index in 0..self.runners.len() {
-                if !throttling[index] {
-                    continue;
+        let pulls: Vec<Pull<'_>> = (0..self.runners.len())
+            .filter(|index| throttling[*index])
+            .map(|index| self.pull(index, state, ways))
+            .collect();
+        if pulls.is_empty() {
+            // More is asked than the battery can give at any voltage: at half its voltage it gives most.
+            return source.bus_v(fixed_w).unwrap_or_else(|| source.half_v());
+        }
+        let resting = Source { accessory_w: source.accessory_w + fixed_w, ..*source };
+        let shared = resting.shared(&pulls);
+        let bus_v = shared.map_or_else(|| source.half_v(), |shared| shared.bus_v);
+        let mut place = 0;
+        for index in (0..self.runners.len()).filter(|index| throttling[*index]) {
+            let pull = &pulls[place];
+            let (current_a, power_w, limit) = match &shared {
+                Some(shared) => {
+                    let taken = shared.taken()[place];
+                    (taken.current_a, taken.power_w, taken.limited_by)
                 }
-                let runner = &self.runners[index];
-                let motor_rad_s = runner.hot.motor_rad_s(speed(index));
-                let (current_a, limit) = runner.hot.throttled_current_a(bus_v, motor_rad_s);
-                let flow = &mut into.drives[index];
-                flow.current_a = current_a;
-                flow.limited_by = Some(runner.limit_of(limit));
-                if let Some(slip_a) = runner.slip_a(ways[index], motor_rad_s)
-                    && current_a > slip_a
-                {
-                    flow.current_a = slip_a.max(0.0);
-                    flow.limited_by = Some(RunLimit::Grip);
-                    throttling[index] = false;
-                    slips = true;
-                    fixed_w += runner.hot.supply_power_w(flow.current_a, motor_rad_s);
+                None if self.runners[index].regulated() => (0.0, 0.0, Limit::Supply),
+                None => {
+                    let (current_a, limit) = pull.current(bus_v);
+                    (current_a, pull.power_w(current_a), limit)
                 }
-                flow.power_w = runner.hot.supply_power_w(flow.current_a, motor_rad_s);
-            }
-            if !slips {
-                break bus_v;
-            }
-        };
-        self.cut_back(source, state, ways, bus_v, into)
+            };
+            let flow = &mut into.drives[index];
+            flow.current_a = current_a;
+            flow.power_w = power_w;
+            flow.limited_by = Some(self.runners[index].limit_of(limit, pull));
+            place += 1;
+        }
+        self.cut_back(source, state, ways, bus_v, throttling, into)
     }
 
-    /// Takes the full throttle of controllers back until the battery gives no more than it may. A plain switch takes nothing
-    /// back.
-    fn cut_back(&self, source: &Source, state: &[f64], ways: &[Way], bus_v: f64, into: &mut Flow) -> f64 {
-        let (allowed_a, floor_v, limit) = self.allowed(source);
+    /// Takes the full throttle of controllers back until the battery stands at its stop voltage, where that is wished. A plain
+    /// switch takes nothing back.
+    fn cut_back(
+        &self,
+        source: &Source,
+        state: &[f64],
+        ways: &[Way],
+        bus_v: f64,
+        throttling: &[bool],
+        into: &mut Flow,
+    ) -> f64 {
+        let Some((allowed_a, floor_v)) = self.stop_voltage(source) else { return bus_v };
         if source.current_a(self.power_w(into), bus_v) <= allowed_a || self.open_w(into) <= 0.0 {
             return bus_v;
         }
         // What they would take there, not at the voltage that their full throttle would pull the battery down to.
-        let throttles = |index: usize| matches!(self.runners[index].doing, Doing::Throttle);
-        for index in (0..self.runners.len()).filter(|index| throttles(*index)) {
-            let (hot, flow) = (&self.runners[index].hot, &mut into.drives[index]);
-            let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
-            let slip_a = self.runners[index].slip_a(ways[index], motor_rad_s).unwrap_or(f64::INFINITY);
-            let (full_a, full_limit) = hot.throttled_current_a(floor_v, motor_rad_s);
-            flow.current_a = full_a.min(slip_a.max(0.0));
-            flow.limited_by =
-                Some(if slip_a < full_a { RunLimit::Grip } else { self.runners[index].limit_of(full_limit) });
-            flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
+        for index in (0..self.runners.len()).filter(|index| throttling[*index]) {
+            let pull = self.pull(index, state, ways);
+            let (current_a, limit) = pull.current(floor_v);
+            let flow = &mut into.drives[index];
+            flow.current_a = current_a;
+            flow.limited_by = Some(self.runners[index].limit_of(limit, &pull));
+            flow.power_w = pull.power_w(current_a);
         }
         let open_w = self.open_w(into);
         let fixed_w = self.power_w(into) - open_w;
@@ -459,16 +455,15 @@ impl Plant<'_> {
         } else {
             1.0
         };
-        for index in (0..self.runners.len()).filter(|index| throttles(*index) && self.runners[*index].regulated()) {
-            let (hot, flow) = (&self.runners[index].hot, &mut into.drives[index]);
-            let motor_rad_s = hot.motor_rad_s(state[Self::at(index) + block::SPEED]);
-            let power_w = left * (flow.power_w - hot.controller.idle_w) / hot.motors;
-            let (emf_v, ohm) = (hot.emf_v(motor_rad_s), hot.loop_ohm);
-            flow.current_a = (-emf_v + (emf_v * emf_v + 4.0 * ohm * power_w).sqrt()) / (2.0 * ohm);
-            flow.power_w = hot.supply_power_w(flow.current_a, motor_rad_s);
+        for index in (0..self.runners.len()).filter(|index| throttling[*index] && self.runners[*index].regulated()) {
+            let pull = self.pull(index, state, ways);
+            let idle_w = self.runners[index].hot.controller.idle_w;
+            let flow = &mut into.drives[index];
+            flow.current_a = pull.current_at_w(idle_w + left * (flow.power_w - idle_w));
+            flow.power_w = pull.power_w(flow.current_a);
             // Where there is enough at that voltage, it is not the battery that holds it.
             if left < 1.0 {
-                flow.limited_by = Some(limit);
+                flow.limited_by = Some(RunLimit::StopVoltage);
             }
         }
         source.bus_v(self.power_w(into)).unwrap_or(floor_v)
@@ -484,18 +479,16 @@ impl Plant<'_> {
             .sum()
     }
 
-    /// Largest current, A, the battery may give, the bus voltage there, V, and why: it stands at its stop voltage, or it gives
-    /// most, at half its voltage.
-    fn allowed(&self, source: &Source) -> (f64, f64, RunLimit) {
-        let most_a = 0.5 * source.open_circuit_v / source.resistance_ohm.max(1e-9);
+    /// Current of the battery at its stop voltage, A, and the bus voltage there, V, where controllers cut back at it and the
+    /// battery still can give more.
+    fn stop_voltage(&self, source: &Source) -> Option<(f64, f64)> {
+        if !self.stop_voltage_cutback {
+            return None;
+        }
+        let most_a = source.half_v() / source.resistance_ohm.max(1e-9);
         let stop_v = self.battery.cells * self.battery.cutoff_v_per_cell();
         let stop_a = ((source.open_circuit_v - stop_v) / self.battery.pack_ohm.max(1e-9)).max(0.0);
-        let (allowed_a, limit) = if self.stop_voltage_cutback && stop_a <= most_a {
-            (stop_a, RunLimit::StopVoltage)
-        } else {
-            (most_a, RunLimit::Supply)
-        };
-        (allowed_a, source.open_circuit_v - allowed_a * source.resistance_ohm, limit)
+        (stop_a <= most_a).then(|| (stop_a, source.open_circuit_v - stop_a * source.resistance_ohm))
     }
 
     /// Duty, how far each follower is from what it can give, and the gain of those that do not follow.
@@ -504,11 +497,15 @@ impl Plant<'_> {
         let over_supply = if source.bus_v(asked_w).is_none() { 2.0 } else { 0.0 };
         // As long as a drive at full throttle has something left to give up, the others may follow.
         const NOTHING_W: f64 = 1e-9;
-        let over_stop = if self.stop_voltage_cutback && self.open_w(into) <= NOTHING_W {
-            let (allowed_a, ..) = self.allowed(source);
-            if allowed_a > 0.0 { into.supply_a / allowed_a } else { 2.0 }
-        } else {
-            0.0
+        let over_stop = match self.stop_voltage(source) {
+            Some((allowed_a, _)) if self.open_w(into) <= NOTHING_W => {
+                if allowed_a > 0.0 {
+                    into.supply_a / allowed_a
+                } else {
+                    2.0
+                }
+            }
+            _ => 0.0,
         };
         // What all share falls to the hungriest of those that follow.
         let hungriest = (0..self.runners.len())
@@ -540,7 +537,7 @@ impl Plant<'_> {
                         (flow.wanted_share, RunLimit::Grip),
                         (of_all.0, RunLimit::Supply),
                         (flow.duty / controller.max_duty, RunLimit::Duty),
-                        (share(flow.current_a, controller.motor_limit_a), runner.limit_of(Limit::MotorCurrent)),
+                        (share(flow.current_a, controller.motor_limit_a), runner.motor_limit()),
                         (share(battery_a, controller.battery_limit_a), RunLimit::BatteryCurrent),
                         (of_all.1, RunLimit::StopVoltage),
                     ];
@@ -637,16 +634,23 @@ impl Plant<'_> {
 }
 
 impl Runner<'_> {
-    fn limit_of(&self, limit: Limit) -> RunLimit {
+    fn limit_of(&self, limit: Limit, pull: &Pull<'_>) -> RunLimit {
         match limit {
             Limit::Supply => RunLimit::Supply,
             Limit::Duty => RunLimit::Duty,
-            Limit::MotorCurrent if self.hot.controller.motor_limit_a != self.cold.controller.motor_limit_a => {
-                RunLimit::Temperature
-            }
-            Limit::MotorCurrent => RunLimit::MotorCurrent,
+            Limit::MotorCurrent if pull.yields_first() => RunLimit::Grip,
+            Limit::MotorCurrent => self.motor_limit(),
             Limit::BatteryCurrent => RunLimit::BatteryCurrent,
             Limit::Load => RunLimit::Load,
+        }
+    }
+
+    /// What the motor-current limit of the moment is: the one that is set, or the temperature sensor's.
+    fn motor_limit(&self) -> RunLimit {
+        if self.hot.controller.motor_limit_a == self.cold.controller.motor_limit_a {
+            RunLimit::MotorCurrent
+        } else {
+            RunLimit::Temperature
         }
     }
 }

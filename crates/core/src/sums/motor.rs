@@ -2,12 +2,12 @@
 
 use std::f64::consts::PI;
 
-use super::paper::Paper;
+use super::paper::{Line, Paper};
 use super::{COMMON_PRACTICE, DC_MACHINE, FullDesk, MECHANICS, OHM};
-use crate::document::Provenance;
+use crate::document::{Motor, Provenance};
 use crate::drive::Drive;
 use crate::drive::cases::rpm;
-use crate::drive::motor::USUAL_SPEED_SHARE;
+use crate::drive::motor::{NoLoadRun, USUAL_SPEED_SHARE, torque_constant_nm_per_a};
 use crate::evaluation::DriveEvaluation;
 
 /// Writes the sums of motor and gearing of one drive.
@@ -120,35 +120,76 @@ fn gearing(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, pap
     efficiency.gives(format!("η = {}", factors.join(" · ")), result.gearing_efficiency, "", MECHANICS);
 }
 
-/// The loss torque, where no-load current and voltage are given.
+fn at_volts<'p>(line: Line<'p>, listed: &Motor, run: &NoLoadRun, desk: &FullDesk<'_>, drive: &Drive<'_>) -> Line<'p> {
+    const KEY: &str = "no_load_voltage_v";
+    if listed.no_load_voltage_v.is_none() {
+        return line.assumed("V0", "at a voltage of", run.voltage_v, "V");
+    }
+    let known = listed.provenance.as_ref().and_then(|provenance| provenance.get(KEY)).copied();
+    line.given("V0", "at a voltage of", run.voltage_v, "V", desk.at_drive(drive, &format!("motor/{KEY}")), known)
+}
+
+fn at_current<'p>(line: Line<'p>, listed: &Motor, run: &NoLoadRun, desk: &FullDesk<'_>, drive: &Drive<'_>) -> Line<'p> {
+    const KEY: &str = "no_load_current_a";
+    if run.current_estimated {
+        return line.summed("I0", "no-load current, estimated", run.current_a, "A", "motor.no_load_current");
+    }
+    let known = listed.provenance.as_ref().and_then(|provenance| provenance.get(KEY)).copied();
+    line.given("I0", "no-load current", run.current_a, "A", desk.at_drive(drive, &format!("motor/{KEY}")), known)
+}
+
+/// The loss torque: from no-load current and voltage, or from what such motors usually reach.
 fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
     let name = Some(drive.parts.drive.as_str());
     let listed = &drive.parts.motor;
     let at = |key: &str| desk.at_drive(drive, &format!("motor/{key}"));
     let known = |key: &str| listed.provenance.as_ref().and_then(|provenance| provenance.get(key)).copied();
-    let (Some(current_a), Some(voltage_v)) = (listed.no_load_current_a, listed.no_load_voltage_v) else { return };
     let motor = &drive.motor;
-    let kt = motor.torque_constant_nm_per_a;
-    let no_load_nm = kt * current_a;
-    let no_load_rad_s = (voltage_v - current_a * motor.resistance_ohm - motor.brush_drop_v) / kt;
-    paper
+    let run = listed.no_load_run(desk.chain.battery.nominal_v());
+    let kt = torque_constant_nm_per_a(listed.kv_rpm_per_v);
+    let no_load_nm = kt * run.current_a;
+    let no_load_rad_s = (run.voltage_v - run.current_a * motor.resistance_ohm - motor.brush_drop_v) / kt;
+    if no_load_rad_s <= 0.0 {
+        return;
+    }
+    if run.current_estimated {
+        let line = paper
+            .line(
+                "motor.no_load_current",
+                name,
+                "no-load current, estimated",
+                "What does a motor of this kind and size usually take to turn itself?",
+            )
+            .given("R", "winding resistance", motor.resistance_ohm, "Ω", at("resistance_ohm"), known("resistance_ohm"))
+            .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"))
+            .assumed("η_b", "best efficiency such motors reach", listed.usual_best_efficiency(), "");
+        at_volts(line, listed, &run, desk, drive).gives(
+            "I0 = (V0 − V_b) / R · (1 − sqrt(η_b))^2",
+            run.current_a,
+            "A",
+            COMMON_PRACTICE,
+        );
+    }
+    let line = paper
         .line("motor.no_load_torque", name, "loss torque without load", "What torque does the motor lose in itself?")
-        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
-        .given("I0", "no-load current", current_a, "A", at("no_load_current_a"), known("no_load_current_a"))
-        .gives("T_nl = Kt · I0", no_load_nm, "N·m", DC_MACHINE);
-    paper
+        .given("Kv", "speed constant", listed.kv_rpm_per_v, "rpm/V", at("kv_rpm_per_v"), known("kv_rpm_per_v"));
+    at_current(line, listed, &run, desk, drive).gives("T_nl = 60 / (2 · π · Kv) · I0", no_load_nm, "N·m", DC_MACHINE);
+    let line = paper
         .line(
             "motor.no_load_speed_of_test",
             name,
             "speed of the no-load figure",
             "How fast did it turn when that current was taken?",
         )
-        .given("V0", "at a voltage of", voltage_v, "V", at("no_load_voltage_v"), known("no_load_voltage_v"))
-        .given("I0", "no-load current", current_a, "A", at("no_load_current_a"), known("no_load_current_a"))
+        .given("Kv", "speed constant", listed.kv_rpm_per_v, "rpm/V", at("kv_rpm_per_v"), known("kv_rpm_per_v"))
         .given("R", "winding resistance", motor.resistance_ohm, "Ω", at("resistance_ohm"), known("resistance_ohm"))
-        .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"))
-        .summed("Kt", "torque constant", kt, "N·m/A", "motor.torque_constant")
-        .gives("n_0 = (V0 − I0 · R − V_b) / Kt · 60 / (2 · π)", rpm(no_load_rad_s), "rpm", DC_MACHINE);
+        .given("V_b", "brush drop", motor.brush_drop_v, "V", at("brush_drop_v"), known("brush_drop_v"));
+    at_current(at_volts(line, listed, &run, desk, drive), listed, &run, desk, drive).gives(
+        "n_0 = (V0 − I0 · R − V_b) · Kv",
+        rpm(no_load_rad_s),
+        "rpm",
+        DC_MACHINE,
+    );
     let share = listed.no_load_speed_share.unwrap_or(USUAL_SPEED_SHARE);
     let speed = drive.motor_rad_s(drive.load.target_rad_s);
     let line = paper

@@ -207,9 +207,21 @@ fn together(desk: &FullDesk<'_>, paper: &mut Paper) {
         ),
         (
             "supply.all_peak",
-            "battery current, hungriest moment",
+            "battery current, the moment that takes most",
             "What does the battery give when every drive draws most?",
             &desk.supply.all_peak,
+        ),
+        (
+            "supply.all_usual",
+            "battery current, usual work",
+            "What does the battery give with every drive at its usual speed?",
+            &desk.supply.all_usual,
+        ),
+        (
+            "supply.all_flat_out",
+            "battery current, flat out",
+            "What does the battery give with every drive held at full throttle?",
+            &desk.supply.all_flat_out,
         ),
         ("supply.all_peak_low", "the same, low charge", "And near the end of the charge?", &desk.supply.all_peak_low),
     ];
@@ -228,15 +240,15 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
     let cases = [
         (
             "battery.sag",
-            "cell under the hardest work",
-            "What is left of a cell at low charge under the hardest work?",
+            "sag of a cell under the hardest work",
+            "By how much does the hardest work pull a cell down at low charge?",
             desk.supply.all_hardest_low.current_a,
             "supply.all_hardest_low",
         ),
         (
             "battery.peak_sag",
-            "cell at the hungriest moment",
-            "What is left of a cell at low charge at the hungriest moment?",
+            "sag of a cell at the moment that takes most",
+            "By how much does the moment that takes most pull a cell down at low charge?",
             desk.supply.all_peak_low.current_a,
             "supply.all_peak_low",
         ),
@@ -245,11 +257,10 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
         let Some(current_a) = current_a else { continue };
         paper
             .line(id, None, what, asks)
-            .summed("V_oc", "resting, low charge", desk.supply.open_circuit_v.low, "V", "battery.open_circuit_low")
             .summed("I", "battery current", current_a, "A", sum)
             .summed("R_p", "resistance of the packs", battery.pack_ohm, "Ω", "battery.pack_resistance")
             .summed("n", "cells in series", battery.cells, "", "battery.cells")
-            .gives("U = (V_oc − I · R_p) / n", battery.cell_v_under_load(CHARGES[LOW], current_a), "V", OHM);
+            .gives("ΔU = I · R_p / n", battery.cell_sag_v(current_a), "V", OHM);
     }
     if let Some(hardest_a) = desk.supply.all_hardest.current_a
         && desk.chain.job.battery_rule == BatteryRule::ContinuousWithHeadroom
@@ -273,14 +284,14 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
     let battery = &desk.chain.battery;
     let listed = battery.battery;
     let job = desk.chain.job;
-    let (Some(minutes), Some(working_a)) = (desk.supply.runtime_min, desk.supply.all_target.current_a) else { return };
+    let (Some(minutes), Some(working_a)) = (desk.supply.runtime_min, desk.supply.all_usual.current_a) else { return };
     let idle_w = desk.chain.drives.iter().map(|drive| drive.controller.idle_w).sum::<f64>() + job.accessory_power_w;
     let exponent = listed.peukert_exponent.unwrap_or(battery.cell.peukert_exponent);
     let at = |key: &str| desk.at(&format!("battery/{key}"));
     paper
         .line("battery.average_current", None, "current on average", "What flows on average, work and rest together?")
         .asked("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
-        .summed("I", "battery current, all at target", working_a, "A", "supply.all_target")
+        .summed("I", "battery current, usual work", working_a, "A", "supply.all_usual")
         .solved("P_0", "idle power and other consumers", idle_w, "W")
         .summed("V_oc", "resting, half charge", desk.supply.open_circuit_v.mid, "V", "battery.open_circuit")
         .gives(
@@ -298,7 +309,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
             "How much of its capacity does it give so fast?",
         )
         .summed("C", "capacity", battery.capacity_ah, "Ah", "battery.capacity")
-        .summed("I", "battery current, all at target", working_a, "A", "supply.all_target")
+        .summed("I", "battery current, usual work", working_a, "A", "supply.all_usual")
         .given("H", "rated over", listed.rated_hours, "h", at("rated_hours"), None)
         .constant("k", "Peukert exponent", exponent, "", CELL_TABLE)
         .gives("e = min(1, (C / (I · H))^(k − 1))", effective, "", "Peukert's law");
@@ -317,11 +328,17 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
     if let Some(Some(range_m)) = desk.supply.range_m
         && let Some(drive) = desk.chain.drives.iter().find(|drive| drive.load.vehicle.is_some())
     {
-        let speed_m_s = drive.load.target_rad_s * drive.load.travel_radius_m.unwrap_or(0.0);
-        paper
-            .line("battery.range", None, "distance on one charge", "How far does it go on one charge?")
-            .asked("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
-            .summed("t", "time on one charge", minutes, "min", "battery.runtime")
+        let line = paper.line("battery.range", None, "distance on one charge", "How far does it go on one charge?");
+        let radius_m = drive.load.travel_radius_m.unwrap_or(0.0);
+        let line = if !drive.controller.present {
+            line.solved("v", "speed on a plain switch", range_m / (60.0 * minutes * job.duty_cycle), "m/s")
+        } else if let Some(usual) = drive.load.usual_rad_s {
+            line.asked("v", "usual speed", usual * radius_m, "m/s", desk.at_load(drive, "usual_speed_m_s"))
+        } else {
+            let speed_m_s = drive.load.target_rad_s * radius_m;
+            line.asked("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
+        };
+        line.summed("t", "time on one charge", minutes, "min", "battery.runtime")
             .asked("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
             .gives("s = v · 60 · t · d", range_m, "m", MECHANICS);
     }

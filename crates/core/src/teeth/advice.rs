@@ -65,6 +65,16 @@ pub(super) fn advice(stage: &GearingStage, pair: Option<&Pair>) -> Vec<String> {
         _ => {}
     }
     if let Some(pair) = pair
+        && pair.pitch_line_m_s > belt::FAST_M_S
+        && stage.kind == GearingKind::Belt
+    {
+        said.push(format!(
+            "The belt runs at {} m/s: above about {} m/s it whines, warms and wants balanced pulleys.",
+            three(pair.pitch_line_m_s),
+            three(belt::FAST_M_S)
+        ));
+    }
+    if let Some(pair) = pair
         && pair.pitch_line_m_s > 10.0
         && stage.kind == GearingKind::Spur
     {

@@ -7,6 +7,12 @@ use crate::numeric::falling_root;
 /// Teeth in mesh from which a belt carries its whole rating (common rule of belt handbooks).
 pub const FULL_MESH_TEETH: f64 = 6.0;
 
+/// What passes for a moment, a jam or a start, may be so many times what a belt pulls for good (common practice).
+pub const MOMENT_FACTOR: f64 = 2.0;
+
+/// Belt speed from which it is told, m/s (common practice).
+pub const FAST_M_S: f64 = 25.0;
+
 /// A belt pitch and what its teeth are trusted with.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct BeltPitch {

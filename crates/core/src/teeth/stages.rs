@@ -227,7 +227,8 @@ impl Chain<'_> {
         let slip = drive.load.vehicle.as_ref().and_then(|vehicle| {
             let gearing = &drive.gearing;
             let after = gearing.ratio_after_gearbox * gearing.efficiency_after_gearbox;
-            Some(vehicle.grip_n(0.0)? * vehicle.wheel_radius_m / (drive.motors * after))
+            let grip_n = vehicle.grip_n(0.0).filter(|_| !drive.job.jams())?;
+            Some(grip_n * vehicle.wheel_radius_m / (drive.motors * after))
         });
         let clutch = gearbox.and_then(|gearbox| gearbox.slip_clutch_nm);
         let mut least = (stalled, PeakBy::Stall);
