@@ -33,7 +33,7 @@ fn spin_up_s(target_rpm: f64, motor_limit_a: Option<f64>) -> f64 {
             "drives": [{
                 "drive": "wheel", "controller": controller,
                 // Volts up by 1/scale, amperes down by scale: the same power, the same torque, the same time.
-                "motor": { "kind": "brushed", "kv_rpm_per_v": 190.0 * scale, "resistance_ohm": 0.05 / scale / scale },
+                "motor": { "kind": "brushed", "kv_rpm_per_v": 190.0 * scale, "resistance_ohm": 0.05 / scale / scale, "no_load_current_a": 0, "no_load_voltage_v": 12 },
             }],
         }),
     );
@@ -96,7 +96,7 @@ fn validated_acceleration_against_an_ode_solver() {
                 "battery": { "chemistry": "li_ion", "cells_series": 10, "capacity_ah": 10, "cell_resistance_ohm": 0 },
                 "drives": [{
                     "drive": "wheels", "controller": { "kind": "brushless", "motor_current_limit_a": 60 },
-                    "motor": { "kind": "brushless", "kv_rpm_per_v": 190, "resistance_ohm": 0.05 },
+                    "motor": { "kind": "brushless", "kv_rpm_per_v": 190, "resistance_ohm": 0.05, "no_load_current_a": 0, "no_load_voltage_v": 12 },
                     "gearing": [{ "kind": "belt", "ratio": RATIO, "efficiency": 0.95 }],
                     "output": { "wheel_diameter_m": 2.0 * WHEEL_RADIUS },
                 }],
@@ -148,7 +148,7 @@ fn hoist(climb_like_minutes: Option<f64>) -> OptionEvaluation {
             "drives": [{
                 "drive": "wheels", "controller": { "kind": "brushed" }, "output": { "wheel_diameter_m": 2.0 * radius },
                 "motor": {
-                    "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": OHM,
+                    "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": OHM, "no_load_current_a": 0, "no_load_voltage_v": 12,
                     "thermal": {
                         "winding_to_case_k_per_w": WINDING.0, "case_to_ambient_k_per_w": CASE.0,
                         "winding_j_per_k": WINDING.1, "case_j_per_k": CASE.1,
@@ -194,7 +194,7 @@ fn validated_thermal_feedback_of_copper() {
                 "drive": "shaft", "controller": { "kind": "brushless" },
                 // Alnico hardly weakens; what it does is in the second assertion.
                 "motor": {
-                    "kind": "brushless", "kv_rpm_per_v": 130, "resistance_ohm": OHM, "magnet": "alnico",
+                    "kind": "brushless", "kv_rpm_per_v": 130, "resistance_ohm": OHM, "no_load_current_a": 0, "no_load_voltage_v": 12, "magnet": "alnico",
                     "thermal": { "winding_to_case_k_per_w": 1.5, "case_to_ambient_k_per_w": 0.0001 },
                 },
             }],
@@ -213,7 +213,7 @@ fn a_motor_that_runs_away_is_a_failed_check_and_no_error() {
             "battery": { "chemistry": "lead_acid", "cells_series": 12, "capacity_ah": 100, "cell_resistance_ohm": 0 },
             "drives": [{
                 "drive": "shaft", "controller": { "kind": "brushed" },
-                "motor": { "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": OHM, "can_diameter_mm": 36, "can_length_mm": 50 },
+                "motor": { "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": OHM, "no_load_current_a": 0, "no_load_voltage_v": 12, "can_diameter_mm": 36, "can_length_mm": 50 },
             }],
         }),
     );
@@ -242,7 +242,7 @@ fn validated_peukert_runtime() {
                 },
                 "drives": [{
                     "drive": "shaft", "controller": { "kind": "brushed" },
-                    "motor": { "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.01 },
+                    "motor": { "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.01, "no_load_current_a": 0, "no_load_voltage_v": 12 },
                 }],
             }),
         );
@@ -259,7 +259,7 @@ fn brushless_motors_do_not_share_a_channel_and_kinds_must_match() {
                 "name": "A", "battery": { "chemistry": "lipo", "cells_series": 3, "capacity_ah": 2, "continuous_c": 20 },
                 "drives": [{
                     "drive": "shaft", "controller": controller, "motor_count": 2, "motors_per_channel": on_one,
-                    "motor": { "kind": motor, "kv_rpm_per_v": 100, "resistance_ohm": 0.1 },
+                    "motor": { "kind": motor, "kv_rpm_per_v": 100, "resistance_ohm": 0.1, "no_load_current_a": 0, "no_load_voltage_v": 12 },
                 }],
             }),
         );

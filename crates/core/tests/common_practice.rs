@@ -22,7 +22,7 @@ fn shaft() -> Value {
 }
 
 fn motor(kv: f64, ohm: f64) -> Value {
-    json!({ "motor": { "kind": "brushed", "kv_rpm_per_v": kv, "resistance_ohm": ohm } })
+    json!({ "motor": { "kind": "brushed", "kv_rpm_per_v": kv, "resistance_ohm": ohm, "no_load_current_a": 0, "no_load_voltage_v": 12 } })
 }
 
 #[rstest]

@@ -1,19 +1,33 @@
 //! What is drawn and what is shown as a sum agrees with what is evaluated.
 
 use approx::assert_relative_eq;
+use serde_json::Value;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
 use ypsidyne_core::sums::{Sum, job_sums};
 use ypsidyne_core::{Case, Limit, demo, templates};
 
+type Drawn = (String, OptionEvaluation, Vec<Envelope>, Vec<Sum>);
+
 /// Every option of every demo build and every start.
-fn every_option() -> Vec<(String, OptionEvaluation, Vec<Envelope>, Vec<Sum>)> {
+fn every_option() -> Vec<Drawn> {
+    every_option_with(|_| ())
+}
+
+/// The same with shafts that can all be held.
+fn every_option_that_can_jam() -> Vec<Drawn> {
+    every_option_with(|drive| drive["can_jam"] = Value::Bool(true))
+}
+
+fn every_option_with(change: impl Fn(&mut Value)) -> Vec<Drawn> {
     let documents =
         demo::BUILDS.iter().map(|demo| demo.json).chain(templates::TEMPLATES.iter().map(|start| start.json));
     documents
         .flat_map(|text| {
-            let build = Build::from_json(text).unwrap();
+            let mut document: Value = serde_json::from_str(text).unwrap();
+            document["job"]["drives"].as_array_mut().unwrap().iter_mut().for_each(&change);
+            let build = Build::from_value(&document).unwrap();
             let options: Vec<_> = build
                 .options
                 .iter()
@@ -93,7 +107,7 @@ fn marks_stand_where_the_cases_are() {
 
 #[test]
 fn nowhere_on_the_envelope_does_the_battery_give_more_than_at_its_hungriest() {
-    for (name, option, envelopes, _) in every_option() {
+    for (name, option, envelopes, _) in every_option_that_can_jam() {
         for envelope in &envelopes {
             let hungriest = envelope.hungriest.unwrap();
             let top = case(&option, envelope, Case::FullThrottle).unwrap().motor_rpm.unwrap();

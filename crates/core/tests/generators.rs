@@ -8,7 +8,7 @@ use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 
 fn build(source: Value, electrical: Value, motor: Value, ratio: f64) -> Build {
-    let mut whole = json!({ "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.2 });
+    let mut whole = json!({ "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.2, "no_load_current_a": 0, "no_load_voltage_v": 12 });
     whole.as_object_mut().unwrap().extend(motor.as_object().unwrap().clone());
     Build::from_value(&json!({
         "format": "ypsidyne.build/1", "name": "wheel",

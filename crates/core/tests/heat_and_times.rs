@@ -132,7 +132,7 @@ fn validated_reflected_inertia_by_its_time_constant() {
         ("/job/drives/0/load", json!({ "kind": "flywheel", "inertia_kg_m2": load, "target_rpm": 0.9 * top_rpm })),
         (
             &format!("{DRIVE}/motor"),
-            json!({ "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": 0.3, "rotor_inertia_kg_m2": rotor }),
+            json!({ "kind": "brushed", "kv_rpm_per_v": 130, "resistance_ohm": 0.3, "no_load_current_a": 0, "no_load_voltage_v": 12, "rotor_inertia_kg_m2": rotor }),
         ),
         (&format!("{DRIVE}/gearing"), json!([{ "kind": "spur", "ratio": ratio }])),
     ]);

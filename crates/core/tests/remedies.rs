@@ -226,7 +226,7 @@ const GEARING: &str = "/options/0/drives/0/gearing";
 #[case::thin_printed_teeth("gearing.bending", GEARING, serde_json::json!([{
     "kind": "spur", "driver_teeth": 16, "driven_teeth": 40, "module_mm": 1, "face_width_mm": 8,
     "material": "printed PETG" }]))]
-#[case::narrow_belt("gearing.belt_tension", "/options/0/drives/0/gearing/0/width_mm", serde_json::json!(9))]
+#[case::narrow_belt("gearing.belt_tension", "/options/0/drives/0/gearing/0/width_mm", serde_json::json!(5))]
 #[case::few_teeth_in_mesh("gearing.teeth_in_mesh", "/options/0/drives/0/gearing/0/driver_teeth", serde_json::json!(12))]
 #[case::thin_chain("gearing.chain_load", GEARING, serde_json::json!([{
     "kind": "chain", "driver_teeth": 11, "driven_teeth": 28, "pitch_mm": 6.35, "efficiency": 0.95,

@@ -24,7 +24,7 @@ fn simulate(build: &Value, more: Value) -> Simulated {
 
 /// One motor on a stiff source, nothing lost that is not named; 20 °C, no heat path.
 fn plain(load: Value, motor: Value, controller: Value) -> Value {
-    let mut whole = json!({ "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.5, "magnet": "ferrite" });
+    let mut whole = json!({ "kind": "brushed", "kv_rpm_per_v": 100, "resistance_ohm": 0.5, "no_load_current_a": 0, "no_load_voltage_v": 12, "magnet": "ferrite" });
     whole.as_object_mut().unwrap().extend(motor.as_object().unwrap().clone());
     json!({
         "format": "ypsidyne.build/1", "name": "plain",

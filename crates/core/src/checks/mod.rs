@@ -46,6 +46,11 @@ pub enum CheckClass {
     Caution,
 }
 
+/// Utilisation above which a check fails that can be asked before anything is computed, or whose limit is raised.
+pub(crate) fn fails_above(code: &str) -> f64 {
+    if code == "motor.voltage" { Scale::MOTOR_VOLTAGE.tight_to } else { FAILS_ABOVE }
+}
+
 /// How a utilisation becomes a verdict.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct Scale {
@@ -77,7 +82,8 @@ impl Scale {
         if set { Self::CEILING } else { Self::PLAIN }
     }
 
-    fn verdict(&self, utilisation: f64) -> Verdict {
+    /// The verdict of a utilisation on this scale.
+    pub fn verdict(&self, utilisation: f64) -> Verdict {
         if utilisation > self.tight_to {
             Verdict::Fail
         } else if utilisation > self.ok_to {

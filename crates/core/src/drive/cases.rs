@@ -107,7 +107,9 @@ impl Drive<'_> {
         let controller = &self.controller;
         let emf_v = self.emf_v(motor_rad_s);
         // A battery too weak for what idles gives no more than its most.
-        let power_w = self.supply_power_w(current_a, motor_rad_s).min(source.most_w());
+        let asked_w = self.supply_power_w(current_a, motor_rad_s);
+        let power_w = asked_w.min(source.most_w());
+        let idle_w = (controller.idle_w - (asked_w - power_w)).max(0.0);
         let supply_a = source.current_a(power_w, bus_v);
         let motor_nm = self.shaft_nm(current_a, motor_rad_s);
         let output_rad_s = motor_rad_s / self.gearing.ratio;
@@ -130,7 +132,7 @@ impl Drive<'_> {
             output_w,
             losses: LossesW {
                 supply: supply_a * supply_a * source.resistance_ohm,
-                controller: shown_square * self.per_channel * controller.on_resistance_ohm + controller.idle_w,
+                controller: shown_square * self.per_channel * controller.on_resistance_ohm + idle_w,
                 motor_copper: shown_square * motor.resistance_ohm + self.motors * current_a * motor.brush_drop_v,
                 motor_leads: shown_square * self.leads_ohm,
                 motor_no_load: self.motors * motor.loss.at_nm(motor_rad_s) * motor_rad_s,
@@ -198,13 +200,15 @@ impl Drive<'_> {
         figures.output_nm = output_nm;
         figures.output_rad_s = output_rad_s;
         let controller = &self.controller;
-        let exceeded = if figures.duty > controller.max_duty {
+        // A speed that full throttle just reaches is reached, whatever the last digit of the sum says.
+        const ROUNDING: f64 = 1.0 + 1e-9;
+        let exceeded = if figures.duty > controller.max_duty * ROUNDING {
             Some(Limit::Duty)
-        } else if controller.motor_limit_a.is_some_and(|limit_a| current_a > limit_a) {
+        } else if controller.motor_limit_a.is_some_and(|limit_a| current_a > limit_a * ROUNDING) {
             Some(Limit::MotorCurrent)
         } else if controller
             .battery_limit_a
-            .is_some_and(|limit_a| figures.channel_battery_a > limit_a * self.per_channel)
+            .is_some_and(|limit_a| figures.channel_battery_a > limit_a * self.per_channel * ROUNDING)
         {
             Some(Limit::BatteryCurrent)
         } else {

@@ -9,7 +9,7 @@ use crate::constants::{
     COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, REFERENCE_TEMPERATURE_C,
     STEEL_SPECIFIC_HEAT_J_KG_K,
 };
-use crate::document::{Cooling, InsulationClass, MagnetGrade, Motor};
+use crate::document::{Cooling, InsulationClass, Magnet, MagnetGrade, Motor};
 
 /// Above it a motor is called burning rather than warm, °C.
 const RUNS_AWAY_C: f64 = 1000.0;
@@ -88,10 +88,24 @@ impl Motor {
         self.insulation_class.unwrap_or(InsulationClass::B).limit_c()
     }
 
-    /// Temperature limit of neodymium magnets, °C; that of a grade without suffix, 80 °C, when none is given.
+    /// Temperature limit of its magnets, °C, where they are neodymium: that of a grade without suffix, 80 °C, when none is
+    /// given. `None` for magnets that stand more than any winding.
     #[must_use]
-    pub fn magnet_limit_c(&self) -> f64 {
-        self.magnet_grade.unwrap_or(MagnetGrade::None).limit_c()
+    pub fn magnet_limit_c(&self) -> Option<f64> {
+        (self.magnet_or_usual() == Magnet::Ndfeb).then(|| self.magnet_grade.unwrap_or(MagnetGrade::None).limit_c())
+    }
+
+    /// Share of their strength that its magnets have left once they were at a temperature, °C.
+    ///
+    /// # Source
+    /// Beyond the limit neodymium loses strength for good: a hundredth for each kelvin, a half at most (estimate, common
+    /// practice).
+    #[must_use]
+    pub fn magnet_strength_after(&self, hottest_c: f64) -> f64 {
+        const LOST_PER_K: f64 = 0.01;
+        const MOST_LOST: f64 = 0.5;
+        let beyond_k = self.magnet_limit_c().map_or(0.0, |limit_c| (hottest_c - limit_c).max(0.0));
+        1.0 - (LOST_PER_K * beyond_k).min(MOST_LOST)
     }
 }
 

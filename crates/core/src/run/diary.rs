@@ -2,7 +2,7 @@
 
 use std::mem;
 
-use super::engine::{brake_limit_words, class_limit_c, limit_words};
+use super::engine::{brake_limit_words, limit_words};
 use super::launcher;
 use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Hill, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series,
@@ -11,7 +11,7 @@ use super::outcome::{
 use super::plant::{Doing, Flow, Plant, Way, block, head};
 use super::task::Task;
 use super::words;
-use crate::document::{Circuit, MagnetGrade, Simulation};
+use crate::document::{Circuit, Simulation};
 use crate::drive::cases::rpm;
 use crate::say::three;
 
@@ -277,7 +277,7 @@ impl Diary {
             let at = Plant::at(index);
             let name = &runner.cold.parts.drive;
             let winding_c = state[at + block::WINDING_C];
-            let class_c = class_limit_c(&runner.cold);
+            let class_c = runner.cold.parts.motor.winding_limit_c();
             if runner.path.is_some() && winding_c > class_c {
                 let words = format!("The winding of {name} passes {} °C, the limit of its insulation.", three(class_c));
                 self.note(t_s, EventKind::WindingLimit, Some(name.clone()), &words);
@@ -287,7 +287,7 @@ impl Diary {
                 self.note(t_s, EventKind::SensorCuts, Some(name.clone()), &words);
             }
             if runner.magnet_strength < 1.0 {
-                let limit_c = runner.cold.parts.motor.magnet_grade.map_or(0.0, MagnetGrade::limit_c);
+                let limit_c = runner.cold.parts.motor.magnet_limit_c().unwrap_or(0.0);
                 let words = format!(
                     "The magnets of {name} pass {} °C and lose strength for good: Kv rises, and the current with it.",
                     three(limit_c)
@@ -397,8 +397,8 @@ impl Diary {
                 summary,
                 series: page.series,
                 limits: Limits {
-                    winding_c: class_limit_c(&runner.cold),
-                    magnet_c: motor.magnet_grade.map(MagnetGrade::limit_c),
+                    winding_c: runner.cold.parts.motor.winding_limit_c(),
+                    magnet_c: motor.magnet_limit_c(),
                     controller_c: runner.controller_node.map(|node| node.limit_c),
                     battery_c: plant.battery_node.map(|node| node.limit_c),
                     stop_v: plant.battery.cells * plant.battery.cutoff_v_per_cell(),

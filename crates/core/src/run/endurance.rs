@@ -2,14 +2,12 @@
 
 use serde::Serialize;
 
-use super::engine::class_limit_c;
-use crate::constants::{COPPER_TEMPERATURE_COEFFICIENT_PER_K, REFERENCE_TEMPERATURE_C};
 use crate::document::{Build, Cooling};
 use crate::drive::cases::Case;
-use crate::drive::heat::{ThermalPath, exponential_step};
+use crate::drive::flat_out::{HeldHeat, HeldNodes};
+use crate::drive::heat::ThermalPath;
 use crate::drive::motor::copper_factor;
 use crate::drive::{Drive, hardware_mass_kg};
-use crate::numeric::falling_root;
 use crate::supply::{Chain, HALF};
 
 /// Points of the curve.
@@ -102,29 +100,9 @@ impl Body<'_> {
 
     /// Seconds to the limit from a start; `None` when it never gets there.
     fn time_s(&self, shown_a: f64, start: [f64; 2]) -> Option<f64> {
-        if start[0] >= self.limit_c {
-            return Some(0.0);
-        }
         let (copper_w, brush_w) = self.heat_w(shown_a);
-        let slope = copper_w * COPPER_TEMPERATURE_COEFFICIENT_PER_K;
-        let [winding_j, case_j] = self.capacity;
-        let (across, out) = (1.0 / self.path.winding_k_per_w, 1.0 / self.path.case_k_per_w);
-        let jacobian =
-            [[(slope - across) / winding_j, across / winding_j], [across / case_j, (-across - out) / case_j]];
-        let winding_w = copper_w + slope * (start[0] - REFERENCE_TEMPERATURE_C) + brush_w;
-        let rate = [
-            (winding_w - across * (start[0] - start[1])) / winding_j,
-            (across * (start[0] - start[1]) + self.share * self.iron_w - out * (start[1] - self.ambient_c)) / case_j,
-        ];
-        let left = |seconds: f64| self.limit_c - start[0] - exponential_step(jacobian, rate, seconds)[0];
-        let mut high = 1.0;
-        while left(high) > 0.0 {
-            high *= 2.0;
-            if high > FOR_GOOD_S {
-                return None;
-            }
-        }
-        Some(falling_root(0.0, high, 1e-9, left))
+        let heat = HeldHeat { copper_w, brush_w, iron_w: self.share * self.iron_w };
+        HeldNodes::new(&self.path, self.capacity, heat, self.ambient_c, start).reaches(0, self.limit_c, FOR_GOOD_S)
     }
 }
 
@@ -152,7 +130,7 @@ pub fn endurance(build: &Build, option: usize) -> Vec<Endurance> {
                 path,
                 capacity,
                 ambient_c: job.ambient_c,
-                limit_c: class_limit_c(&drive),
+                limit_c: drive.parts.motor.winding_limit_c(),
                 iron_w: drive.motor.loss.at_nm(motor_rad_s) * motor_rad_s,
                 share: 1.0,
             };

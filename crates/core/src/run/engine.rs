@@ -7,7 +7,7 @@ use super::plant::{Doing, Flow, Plant, Runner, SensorCut, Way, block, head};
 use super::stepper::Stepper;
 use super::task::Task;
 use crate::battery::BatteryModel;
-use crate::document::{InsulationClass, Simulation};
+use crate::document::Simulation;
 use crate::drive::{Drive, hardware_mass_kg};
 use crate::run::nodes::HeatNode;
 
@@ -75,7 +75,7 @@ impl<'s> Engine<'s> {
             let Some(index) = option.drives.iter().position(|served| served.drive == part.drive) else { continue };
             let Some(job) = build.job.drives.iter().find(|drive| drive.name == part.drive) else { continue };
             let drive = Drive::new(job, option, index, hardware_kg);
-            let class_c = class_limit_c(&drive);
+            let class_c = drive.parts.motor.winding_limit_c();
             let sensor = (drive.parts.motor.temperature_sensor == Some(true)).then_some(SensorCut {
                 from_c: class_c - simulation.sensor_from_k,
                 to_c: class_c - simulation.sensor_to_k,
@@ -309,7 +309,7 @@ impl<'s> Engine<'s> {
             if lead
                 && runner.path.is_some()
                 && self.stops_at_limit()
-                && state[at + block::WINDING_C] >= class_limit_c(&runner.cold)
+                && state[at + block::WINDING_C] >= runner.cold.parts.motor.winding_limit_c()
             {
                 return Some(Corner::End(EndedBy::WindingLimit));
             }
@@ -604,14 +604,8 @@ impl<'s> Engine<'s> {
             let at = Plant::at(index);
             let case_c = self.state[at + block::CASE_C];
             let runner = &mut self.plant.runners[index];
-            if let Some(limit_c) = runner.cold.parts.motor.magnet_grade.map(crate::document::MagnetGrade::limit_c)
-                && runner.path.is_some()
-                && case_c > limit_c
-            {
-                // Beyond the limit neodymium loses strength for good; a hundredth for each kelvin (estimate, common practice).
-                const LOST_PER_K: f64 = 0.01;
-                const MOST_LOST: f64 = 0.5;
-                let left = 1.0 - (LOST_PER_K * (case_c - limit_c)).min(MOST_LOST);
+            if runner.path.is_some() {
+                let left = runner.cold.parts.motor.magnet_strength_after(case_c);
                 runner.magnet_strength = runner.magnet_strength.min(left);
             }
         }
@@ -625,11 +619,6 @@ fn arrived_early(track: &super::track::Track, doing: Doing, speed: f64, t_s: f64
         && track.gain_rad_s2(t_s) < 0.0
         && matches!(doing, Doing::Follows { .. })
         && speed <= 1e-9 * track.fastest()
-}
-
-/// Temperature limit of the winding, °C; of class B when none is given.
-pub(super) fn class_limit_c(drive: &Drive<'_>) -> f64 {
-    drive.parts.motor.insulation_class.unwrap_or(InsulationClass::B).limit_c()
 }
 
 /// What keeps motors from braking more.

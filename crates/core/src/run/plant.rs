@@ -522,13 +522,16 @@ impl Plant<'_> {
             let motor_v = hot.emf_v(motor_rad_s) + brush_v + flow.current_a * hot.loop_ohm;
             let moves = !matches!(runner.doing, Doing::Rests);
             flow.duty = if moves { (motor_v / (controller.voltage_factor * into.bus_v)).max(0.0) } else { 0.0 };
+            // On a weak battery its share may be less than it idles with.
+            let starved = flow.current_a == 0.0 && flow.power_w < controller.idle_w;
+            let idle_w = if starved { flow.power_w.max(0.0) } else { controller.idle_w };
             flow.controller_w = hot.motors
                 * controller.resistance_factor
                 * flow.current_a
                 * flow.current_a
                 * hot.per_channel
                 * controller.on_resistance_ohm
-                + controller.idle_w;
+                + idle_w;
             match runner.doing {
                 Doing::Rests => {}
                 Doing::Follows { .. } if flow.current_a > 0.0 => {

@@ -1,7 +1,6 @@
 //! A machine that is turned, over time: the battery fills, the winding warms, the load falls off.
 
 use super::Progress;
-use super::engine::class_limit_c;
 use super::nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series, Simulated,
@@ -11,7 +10,7 @@ use super::words;
 use crate::battery::BatteryModel;
 use crate::constants::RAD_S_PER_RPM;
 use crate::document::load::Generator;
-use crate::document::{JobDrive, Load, MagnetGrade, Mode, Simulation};
+use crate::document::{JobDrive, Load, Mode, Simulation};
 use crate::drive::generating::{Dynamo, GeneratorPoint, Hangs};
 use crate::drive::heat::ThermalPath;
 use crate::drive::motor::copper_factor;
@@ -62,6 +61,8 @@ struct Turned<'s> {
     ambient_c: f64,
     charges: bool,
     full: bool,
+    /// What the magnets have left for good, share of their strength.
+    magnet_strength: f64,
 }
 
 /// Whether a simulation turns a generator.
@@ -103,6 +104,7 @@ pub(super) fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progr
         ambient_c: simulation.build().job.ambient_c,
         charges: generator(&job)?.electrical.battery_v.is_some(),
         full: simulation.state_of_charge >= 1.0,
+        magnet_strength: 1.0,
     };
     Some(turned.run(simulation, generator(&job)?, on_the_way))
 }
@@ -110,7 +112,8 @@ pub(super) fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progr
 impl Turned<'_> {
     fn moment(&mut self, state: &[f64]) -> Option<Moment> {
         let factor = copper_factor(state[WINDING_C]).max(0.1);
-        let strength = (1.0 + self.cold.motor.magnet_coefficient_per_k * (state[CASE_C] - 20.0)).max(0.05);
+        let strength =
+            (1.0 + self.cold.motor.magnet_coefficient_per_k * (state[CASE_C] - 20.0)).max(0.05) * self.magnet_strength;
         self.hot.motor.resistance_ohm = self.cold.motor.resistance_ohm * factor;
         self.hot.motor.torque_constant_nm_per_a = self.cold.motor.torque_constant_nm_per_a * strength;
         let dynamo = Dynamo::of(&self.hot)?;
@@ -188,8 +191,8 @@ impl Turned<'_> {
                 .unwrap_or(f64::INFINITY)
                 .min(self.battery_node.map_or(f64::INFINITY, |node| node.k_per_w * node.j_per_k));
         let longest_step_s = LONGEST_STEP_S.min(quickest_s.max(QUICKEST_S));
-        let limit_c = class_limit_c(&self.cold);
-        let magnet_c = self.cold.parts.motor.magnet_grade.map(MagnetGrade::limit_c);
+        let limit_c = self.cold.parts.motor.winding_limit_c();
+        let magnet_c = self.cold.parts.motor.magnet_limit_c();
 
         let mut book = Book::default();
         let mut stepper = Stepper::new(LEN);
@@ -227,6 +230,10 @@ impl Turned<'_> {
                 book.hottest = (state[WINDING_C], t_s);
             }
             book.hottest_case_c = book.hottest_case_c.max(state[CASE_C]);
+            if self.path.is_some() {
+                let left = self.cold.parts.motor.magnet_strength_after(state[CASE_C]);
+                self.magnet_strength = self.magnet_strength.min(left);
+            }
             if self.charges && !self.full && state[CHARGE] >= 1.0 {
                 self.note(&mut book, t_s, &state);
                 self.full = true;
@@ -242,7 +249,10 @@ impl Turned<'_> {
                     break EndedBy::WindingLimit;
                 }
             }
-            if magnet_c.is_some_and(|limit| state[CASE_C] > limit) && !book.told(EventKind::Demagnetised) {
+            if self.path.is_some()
+                && magnet_c.is_some_and(|limit| state[CASE_C] > limit)
+                && !book.told(EventKind::Demagnetised)
+            {
                 let words = "The magnets pass the limit of their grade and lose strength for good.".to_owned();
                 book.event(t_s, EventKind::Demagnetised, &self.cold.parts.drive, words);
             }
@@ -349,13 +359,13 @@ impl Turned<'_> {
             rounds: 0,
             hottest_controller_c: None,
             hottest_battery_c: self.battery_node.map(|_| state[BATTERY_C]),
-            kv_factor: 1.0,
+            kv_factor: 1.0 / self.magnet_strength,
         };
         let lead = DriveRun {
             drive: self.cold.parts.drive.clone(),
             limits: Limits {
-                winding_c: class_limit_c(&self.cold),
-                magnet_c: self.cold.parts.motor.magnet_grade.map(MagnetGrade::limit_c),
+                winding_c: self.cold.parts.motor.winding_limit_c(),
+                magnet_c: self.cold.parts.motor.magnet_limit_c(),
                 controller_c: None,
                 battery_c: self.battery_node.map(|node| node.limit_c),
                 stop_v: self.battery.cells * self.battery.cutoff_v_per_cell(),
@@ -444,6 +454,7 @@ impl Turned<'_> {
             said.push(format!("It reaches {} V and {} V are needed{geared}.", three(first_v), three(needed_v)));
         }
         said.extend(words::heat(lead, false));
+        said.extend(words::damaged_magnets(lead));
         if let (Some(charge_c), true) = (self.battery.battery.max_charge_c, self.charges) {
             let takes_a = charge_c * self.battery.capacity_ah;
             let gives_a = self.hot.motors * summary.peak_motor_current_a;

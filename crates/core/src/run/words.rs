@@ -75,6 +75,17 @@ pub(super) fn heat(run: &DriveRun, named: bool) -> Option<String> {
     ))
 }
 
+/// What the magnets have lost for good.
+pub(super) fn damaged_magnets(run: &DriveRun) -> Option<String> {
+    (run.summary.kv_factor > 1.0).then(|| {
+        format!(
+            "The magnets of {} are damaged: Kv is {} % higher for good (estimate).",
+            run.drive,
+            three(100.0 * (run.summary.kv_factor - 1.0))
+        )
+    })
+}
+
 /// How later climbs stand to the first.
 fn hills(run: &DriveRun) -> Option<String> {
     let hills = &run.hills;
@@ -158,13 +169,7 @@ pub(super) fn of(
                 three(run.summary.max_shortfall_rpm)
             ));
         }
-        if run.summary.kv_factor > 1.0 {
-            said.push(format!(
-                "The magnets of {} are damaged: Kv is {} % higher for good (estimate).",
-                run.drive,
-                three(100.0 * (run.summary.kv_factor - 1.0))
-            ));
-        }
+        said.extend(damaged_magnets(run));
     }
     if lead.summary.rounds > 0 && simulation.repeat {
         said.push(format!("{} rounds.", lead.summary.rounds));

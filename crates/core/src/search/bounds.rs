@@ -1,13 +1,12 @@
 //! What rules a set of parts out before anything is computed.
 
 use crate::battery::BatteryModel;
-use crate::checks::Verdict;
-use crate::constants::TOUCH_SAFE_DC_V;
+use crate::checks::fails_above;
 use crate::document::{MachineKind, OptionDrive, OptionSheet};
 
 /// The bounds that hang on the parts alone, in the order in which they are asked.
-pub(super) const OF_PARTS: [&str; 5] =
-    ["controller.kind", "controller.channels", "motor.voltage", "controller.max_voltage", "safety.touch_voltage"];
+pub(super) const OF_PARTS: [&str; 4] =
+    ["controller.kind", "controller.channels", "motor.voltage", "controller.max_voltage"];
 
 /// A bound that a set of parts breaks.
 pub(super) struct Broken {
@@ -38,10 +37,9 @@ pub(super) fn ruled_out(option: &OptionSheet, place: usize) -> Option<Broken> {
     let voltages = [
         ("motor.voltage", drive.motor.max_voltage_v),
         ("controller.max_voltage", controller.and_then(|controller| controller.max_voltage_v)),
-        ("safety.touch_voltage", Some(TOUCH_SAFE_DC_V)),
     ];
     voltages.into_iter().find_map(|(code, limit)| {
         let far = charged_v / limit?;
-        (Verdict::of(far) == Verdict::Fail).then_some(Broken { code, far: Some(far) })
+        (far > fails_above(code)).then_some(Broken { code, far: Some(far) })
     })
 }

@@ -1,6 +1,6 @@
 //! How a bound gives way, step by step, and how that is said.
 
-use crate::checks::Check;
+use crate::checks::{Check, fails_above};
 use crate::document::{InsulationClass, MagnetGrade};
 use crate::say::{percent, three};
 
@@ -14,13 +14,14 @@ pub(super) const LESS: [f64; STEPS] = [0.98, 0.95, 0.9, 0.85, 0.8, 0.7, 0.6, 0.5
 /// The step of easing that lets a check through which takes `used` of its limit; `None` where none does.
 pub(super) fn step_of(check: &Check, used: f64, ambient_c: f64) -> Option<usize> {
     // Limits of heat are given as rises.
-    let reached_c = check.demand? + ambient_c;
+    let rise_k = check.demand?;
+    let enough_c = |limit_c: f64| (limit_c - ambient_c) * fails_above(check.code) >= rise_k;
     match check.code {
-        "motor.winding_temperature" => InsulationClass::ALL.iter().position(|class| class.limit_c() >= reached_c),
-        "motor.magnet_temperature" => MagnetGrade::ALL.iter().position(|grade| grade.limit_c() >= reached_c),
+        "motor.winding_temperature" => InsulationClass::ALL.iter().position(|class| enough_c(class.limit_c())),
+        "motor.magnet_temperature" => MagnetGrade::ALL.iter().position(|grade| enough_c(grade.limit_c())),
         // Nobody raises what is safe to touch.
         code if code.starts_with("safety.") => None,
-        _ => HIGHER.iter().position(|step| *step >= used),
+        code => HIGHER.iter().position(|step| step * fails_above(code) >= used),
     }
 }
 

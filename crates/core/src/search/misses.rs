@@ -13,7 +13,7 @@ use serde::Serialize;
 use super::bounds::ruled_out;
 use super::easing::{HIGHER, LESS, STEPS, change_of, step_of};
 use super::{Hit, Seen, Space, Watch, try_set};
-use crate::checks::{Check, Verdict};
+use crate::checks::{Check, Verdict, fails_above};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Load, OptionSheet, Search};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
@@ -232,17 +232,13 @@ fn title_of(code: &str) -> &'static str {
         "controller.channels" => "Controller channels",
         "motor.voltage" => "Motor voltage",
         "controller.max_voltage" => "Controller voltage",
-        "safety.touch_voltage" => "Voltage to touch",
         _ => "",
     }
 }
 
 /// Bounds that hang on the parts alone, whatever the teeth.
 fn is_of_parts(code: &str) -> bool {
-    matches!(
-        code,
-        "controller.kind" | "controller.channels" | "motor.voltage" | "controller.max_voltage" | "safety.touch_voltage"
-    )
+    matches!(code, "controller.kind" | "controller.channels" | "motor.voltage" | "controller.max_voltage")
 }
 
 /// What the steps let through, added up, where each adds something; three at most.
@@ -367,7 +363,7 @@ fn held_if_less(search: &Search, space: &Space, code: &'static str, reason: &Rea
 
 /// A reason that hangs on the parts alone: the nearest sets are tried again with that bound lifted.
 fn with_lifted(search: &Search, space: &Space, code: &'static str, reason: &Reason) -> Fell {
-    let can_be_lifted = !matches!(code, "safety.touch_voltage" | "controller.kind");
+    let can_be_lifted = code != "controller.kind";
     let near = reason.near.0.iter().take(if can_be_lifted { SETS_TRIED_AGAIN } else { 0 });
     let near: Vec<(f64, u64)> = near.copied().collect();
     let again: Vec<(f64, u64, u64)> = near
@@ -384,7 +380,7 @@ fn with_lifted(search: &Search, space: &Space, code: &'static str, reason: &Reas
     let nearest = number.and_then(|number| nearest(search, space, code, number));
     let mut counts = [0; STEPS];
     for (far, _, more) in &again {
-        if let Some(step) = HIGHER.iter().position(|step| step >= far) {
+        if let Some(step) = HIGHER.iter().position(|step| step * fails_above(code) >= *far) {
             counts[step] += more;
         }
     }
