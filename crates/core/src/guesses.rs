@@ -2,8 +2,9 @@
 
 use serde::Serialize;
 
-use crate::document::{GearingKind, InsulationClass};
+use crate::document::{GearingKind, InsulationClass, Load, Magnet, MagnetGrade};
 use crate::drive::Drive;
+use crate::drive::load::USUAL_FRICTION;
 use crate::say::three;
 use crate::supply::Chain;
 use crate::teeth::{materials, shaft};
@@ -32,20 +33,47 @@ pub(crate) fn guesses(chain: &Chain<'_>, index: usize) -> Vec<Guess> {
         });
     }
     for drive in &chain.drives {
-        guesses_of_drive(drive, &format!("/options/{index}/drives/{}", drive.index), &mut found);
+        let at = format!("/options/{index}/drives/{}", drive.index);
+        guesses_of_drive(drive, &at, battery.nominal_v(), &mut found);
+        found.extend(guessed_grip(chain, drive));
     }
     found
 }
 
-fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
+/// The friction that slipping wheels are counted with, where nobody gave one.
+fn guessed_grip(chain: &Chain<'_>, drive: &Drive<'_>) -> Option<Guess> {
+    let Load::Vehicle(vehicle) = &drive.job.load else { return None };
+    if vehicle.friction.is_some() || drive.job.jams() || !drive.controller.present {
+        return None;
+    }
+    let place = chain.job.drives.iter().position(|served| served.name == drive.job.name)?;
+    Some(Guess {
+        pointer: format!("/job/drives/{place}/load/friction"),
+        assumed: format!(
+            "A grip of {} for the most that slipping wheels let through; no other figure counts with it.",
+            three(USUAL_FRICTION)
+        ),
+    })
+}
+
+fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec<Guess>) {
     let motor = &drive.parts.motor;
     let mut note = |field: &str, assumed: String| found.push(Guess { pointer: format!("{at}/{field}"), assumed });
-    if motor.no_load_current_a.is_none() || motor.no_load_voltage_v.is_none() {
+    let run = motor.no_load_run(battery_v);
+    if run.current_estimated {
         note(
             "motor/no_load_current_a",
-            "No loss inside the motor, for want of no-load current and voltage: it will do a little worse.".to_owned(),
+            format!(
+                "≈ {} A without load at {} V, from the best efficiency that such motors reach, {} %; good to a factor of about 2.",
+                three(run.current_a),
+                three(run.voltage_v),
+                three(100.0 * motor.usual_best_efficiency())
+            ),
         );
-    } else if motor.no_load_speed_share.is_none() {
+    } else if run.voltage_assumed {
+        note("motor/no_load_voltage_v", format!("The no-load current taken at {} V.", three(run.voltage_v)));
+    }
+    if motor.no_load_speed_share.is_none() {
         note(
             "motor/no_load_speed_share",
             format!(
@@ -53,6 +81,21 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, found: &mut Vec<Guess>) {
                 three(crate::drive::motor::USUAL_SPEED_SHARE)
             ),
         );
+    }
+    if motor.magnet_grade.is_none() && motor.magnet_or_usual() == Magnet::Ndfeb {
+        note("motor/magnet_grade", format!("Magnets good to {} °C.", three(MagnetGrade::None.limit_c())));
+    }
+    if let Some(controller) = &drive.parts.controller
+        && controller.limits_current.is_none()
+        && controller.motor_current_limit_a.is_none()
+        && controller.motor_current_peak_a.is_some()
+    {
+        let holds = if controller.holds_its_current() {
+            "holds its current down to its peak rating by itself, as field-oriented ones do"
+        } else {
+            "does not hold its current down: its peak rating is what it survives, not what it keeps to"
+        };
+        note("controller/limits_current", format!("The controller {holds}."));
     }
     if motor.rotor_inertia_kg_m2.is_none() {
         note(

@@ -26,6 +26,8 @@ pub struct Tolerances {
     pub rolling_resistance_factor: f64,
     /// Heat path, factor up and down.
     pub thermal_factor: f64,
+    /// No-load current that nobody gave, factor up and down.
+    pub no_load_factor: f64,
 }
 
 impl Default for Tolerances {
@@ -37,6 +39,7 @@ impl Default for Tolerances {
             c_rating_share: 0.4,
             rolling_resistance_factor: 1.5,
             thermal_factor: 1.6,
+            no_load_factor: 2.0,
         }
     }
 }
@@ -54,6 +57,7 @@ impl Tolerances {
             ("cell_resistance_factor", self.cell_resistance_factor),
             ("rolling_resistance_factor", self.rolling_resistance_factor),
             ("thermal_factor", self.thermal_factor),
+            ("no_load_factor", self.no_load_factor),
         ];
         let out = |value: f64, low: f64, high: f64| !(low..=high).contains(&value);
         let shares = shares.into_iter().filter(|(_, value)| out(*value, 0.0, 0.9));
@@ -261,7 +265,7 @@ pub(crate) fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> V
         });
     }
     for drive in &chain.drives {
-        figures_of_drive(draft, index, drive, tolerances, &mut found);
+        figures_of_drive(draft, index, drive, chain.battery.nominal_v(), tolerances, &mut found);
     }
     found
 }
@@ -270,6 +274,7 @@ fn figures_of_drive(
     draft: &Draft,
     index: usize,
     drive: &crate::drive::Drive<'_>,
+    battery_v: f64,
     tolerances: &Tolerances,
     found: &mut Vec<Figure>,
 ) {
@@ -292,6 +297,18 @@ fn figures_of_drive(
         let provenance = known("resistance_ohm").unwrap_or(Provenance::Listed);
         let spread = Spread::Share(tolerances.resistance_share);
         push(at("resistance_ohm"), "winding resistance", provenance, BenchSheet::WindingResistance, spread, scale);
+    }
+    if motor.no_load_current_a.is_none() {
+        let run = motor.no_load_run(battery_v);
+        let scale: Scale = Box::new(move |draft, factor| {
+            let motor = &mut draft.option.drives[place].motor;
+            motor.no_load_voltage_v = Some(run.voltage_v);
+            // A current that leaves nothing to turn the motor is none.
+            let most_a = 0.9 * (run.voltage_v - motor.brush_drop_v.unwrap_or(0.0)).max(0.0) / motor.resistance_ohm;
+            motor.no_load_current_a = Some((run.current_a * factor).min(most_a));
+        });
+        let spread = Spread::Factor(tolerances.no_load_factor);
+        push(at("no_load_current_a"), "no-load current", Provenance::Estimated, BenchSheet::NoLoadSweep, spread, scale);
     }
     if let Some(path) = drive.thermal_path()
         && (path.estimated || known("thermal") != Some(Provenance::Measured))

@@ -98,6 +98,17 @@ fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> 
     formatter.write_str(std::str::from_utf8(&digits[at..]).unwrap_or_default())
 }
 
+/// A time as a maker says it: seconds, minutes, hours.
+pub(crate) fn lasting(seconds: f64) -> String {
+    if seconds < 120.0 {
+        format!("{} s", three(seconds))
+    } else if seconds < 2.0 * 3600.0 {
+        format!("{} min", three(seconds / 60.0))
+    } else {
+        format!("{} h", three(seconds / 3600.0))
+    }
+}
+
 /// Text without anything that HTML or SVG would take for markup.
 pub(crate) fn escaped(text: &str) -> String {
     text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")

@@ -108,6 +108,7 @@ fn no_tolerance_moves_nothing_and_a_wild_one_is_refused() {
         c_rating_share: 0.0,
         rolling_resistance_factor: 1.0,
         thermal_factor: 1.0,
+        no_load_factor: 1.0,
     };
     assert!(none.problems().is_empty());
     assert!(guesses_that_matter(&read(&dolly()), 0, &none).iter().all(|guess| guess.moves.abs() < 1e-6));

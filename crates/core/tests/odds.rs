@@ -17,6 +17,7 @@ const EXACT: Tolerances = Tolerances {
     c_rating_share: 0.0,
     rolling_resistance_factor: 1.0,
     thermal_factor: 1.0,
+    no_load_factor: 1.0,
 };
 
 /// A shaft on a stiff battery through an ideal controller: no-load speed is Kv times volts, stall current volts over ohms.

@@ -10,6 +10,7 @@ const EDITABLE: { key: keyof typeof USUAL_TOLERANCES; label: string; share: bool
   { key: "c_rating_share", label: "C rating, − %", share: true },
   { key: "rolling_resistance_factor", label: "rolling resistance, × or ÷", share: false },
   { key: "thermal_factor", label: "heat path, × or ÷", share: false },
+  { key: "no_load_factor", label: "no-load current nobody gave, × or ÷", share: false },
 ];
 
 function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: string): void {

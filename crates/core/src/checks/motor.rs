@@ -6,7 +6,7 @@ use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
 use crate::drive::flat_out::FlatOutEnd;
 use crate::evaluation::DriveEvaluation;
-use crate::say::three;
+use crate::say::{lasting, three};
 use crate::supply::FULL;
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
@@ -119,11 +119,11 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledg
             Some(FlatOutEnd::Magnets) => "its magnets are",
             _ => "its winding is",
         };
-        let limit = minutes_or_seconds(limit);
+        let limit = lasting(limit);
         match asked {
             Some(_) => format!(
                 "From cold, held at full throttle, {part} at the limit after {limit}; you asked for {}.",
-                minutes_or_seconds(demand)
+                lasting(demand)
             ),
             None => format!(
                 "From cold, held at full throttle, {part} at the limit after {limit}. Whoever can hold it there will: gear it \
@@ -131,11 +131,6 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledg
             ),
         }
     });
-}
-
-/// A time, said in the unit that people would.
-fn minutes_or_seconds(seconds: f64) -> String {
-    if seconds < 100.0 { format!("{} s", three(seconds)) } else { format!("{} min", three(seconds / 60.0)) }
 }
 
 /// Flat out for so long, s, where nobody asked for another time (common practice).

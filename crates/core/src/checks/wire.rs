@@ -3,7 +3,7 @@
 use super::{Bound, Evidence, Ledger, Subject};
 use crate::document::parts::{CurrentKind, WiringRun};
 use crate::say::three;
-use crate::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun};
+use crate::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun, WarmestAt};
 
 pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     let judged = runs::of(evidence);
@@ -15,7 +15,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     drop(&judged, ledger);
     fuse(sheet, &judged, ledger);
     connector(sheet, &judged, ledger);
-    switch(sheet, &judged, ledger);
+    switch(evidence.chain.battery.charger_end_v(), sheet, &judged, ledger);
 }
 
 /// The run with the most of something.
@@ -50,26 +50,29 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
         run.copper_c.map(|copper_c| warmest_c(run, copper_c) - ambient_c),
         &Bound::At(run.limit_c - ambient_c),
         |demand, limit| {
+            let (name, amperes) = (&run.name, three(run.steady_a.unwrap_or(0.0)));
+            let (warm_c, limit_c) = (three(ambient_c + demand), three(ambient_c + limit));
             if jams {
+                let soon = match run.jam_s {
+                    Some(seconds) if seconds < 0.1 => "at once".to_owned(),
+                    Some(seconds) => format!("after {} s", three(seconds)),
+                    None => "before it begins".to_owned(),
+                };
                 return format!(
-                    "A jam sends {} A through {}, and no fuse stands before it: {} s of it bring its copper to {} °C, and in {} s it \
-                     is at the {} °C that its insulation{assumed} stands.",
-                    three(run.peak_a.unwrap_or(0.0)),
-                    run.name,
+                    "Not the work but a jam: it sends {} A through {name} and no fuse stops it. {} s of it bring the copper to \
+                     {warm_c} °C; it is at the {limit_c} °C that its insulation{assumed} stands {soon}.",
+                    three(run.jam_a.unwrap_or(0.0)),
                     three(JAM_S),
-                    three(ambient_c + demand),
-                    three(run.jam_s.unwrap_or(0.0)),
-                    three(ambient_c + limit)
                 );
             }
+            let when = match run.warmest_at {
+                WarmestAt::Work => "At normal work",
+                WarmestAt::Hill => "On the hill",
+                WarmestAt::Given => "With the current you gave",
+            };
             format!(
-                "{} gets {} °C warm with {} A in each of {} wires, a rise of {} K; its insulation{assumed} stands {} °C.",
-                run.name,
-                three(ambient_c + demand),
-                three(run.steady_a.unwrap_or(0.0)),
-                run.wires,
+                "{when} {name} gets {warm_c} °C warm, a rise of {} K, with {amperes} A in it; its insulation{assumed} stands {limit_c} °C.",
                 three(demand),
-                three(ambient_c + limit)
             )
         },
     );
@@ -153,7 +156,7 @@ fn connector(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
 }
 
 /// A switch breaks what flows through it: direct current makes an arc that an alternating-current rating says nothing of.
-fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
+fn switch(full_v: f64, sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
     let subject = Subject::of_option("wire.switch", "Switch", "A");
     let switched = judged.iter().filter(|run| sheet[run.place].switch.is_some() || sheet[run.place].switch_a.is_some());
     let used = |run: &&JudgedRun| sheet[run.place].switch_a.map_or(0.0, |rating_a| breaks(run) / rating_a);
@@ -164,15 +167,7 @@ fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
         return;
     };
     if lead.switch_rated_for == Some(CurrentKind::Ac) {
-        ledger.fail(
-            &subject,
-            format!(
-                "The {} A of the switch in {} are for alternating current, whose arc goes out by itself; direct current's does \
-                 not. Take one with a direct-current rating, or let it switch a relay or a transistor.",
-                three(rating_a),
-                run.name
-            ),
-        );
+        judge_ac_rating(full_v, run, rating_a, &subject, ledger);
         return;
     }
     ledger.judge(&subject, Some(breaks(run)), &Bound::At(rating_a), |demand, limit| {
@@ -185,6 +180,40 @@ fn switch(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
         )
     });
 }
+
+/// A rating for alternating current on direct current: at low volts half of it is good for motors, above that nothing.
+fn judge_ac_rating(full_v: f64, run: &JudgedRun, rating_a: f64, subject: &Subject<'_>, ledger: &mut Ledger) {
+    if full_v > AC_RATING_TO_V {
+        ledger.fail(
+            subject,
+            format!(
+                "The {} A of the switch in {} are for alternating current, whose arc goes out by itself; at {} V direct current's \
+                 does not. Take one with a direct-current rating, or let it switch a relay or a transistor.",
+                three(rating_a),
+                run.name,
+                three(full_v)
+            ),
+        );
+        return;
+    }
+    ledger.judge(subject, Some(breaks(run)), &Bound::At(AC_RATING_SHARE * rating_a), |demand, limit| {
+        format!(
+            "The switch in {} must carry and break {} A. Its {} A are for alternating current; up to {} V of direct current half \
+             of that, {} A, is good for motors. If it is not, let it switch a relay (with a diode across its coil) or a transistor.",
+            run.name,
+            three(demand),
+            three(rating_a),
+            three(AC_RATING_TO_V),
+            three(limit)
+        )
+    });
+}
+
+/// Direct volts up to which a rating for alternating current says something, V: below about this no arc stands by itself
+/// (common practice; switches that list both print the same amperes at 30 V direct current).
+const AC_RATING_TO_V: f64 = 30.0;
+/// Share of an alternating-current rating that is left for motors, whose current does not want to stop (common practice).
+const AC_RATING_SHARE: f64 = 0.5;
 
 /// A switch in a battery lead without controllers behind it breaks the stall; elsewhere the steady current.
 fn breaks(run: &JudgedRun) -> f64 {

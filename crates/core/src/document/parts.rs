@@ -507,7 +507,7 @@ record! {
         length_m: f64, number(0.0, 1000.0), "Length, one way", "Length of one lead of the pair.";
         insulation: Option<Insulation>, typed(), "Insulation", "What the insulation is made of; PVC is assumed.";
         wall_mm: Option<f64>, number(0.0, 20.0), "Insulation wall", "Thickness of the insulation; the usual one when left out.";
-        bundled: Option<u32>, number(1.0, 100.0), "Wires together", "Wires that lie together and carry current; those of the run when left out.";
+        bundled: Option<u32>, number(1.0, 100.0), "Wires together", "Wires that lie together and carry current, those of this run counted; other circuits among them warm it.";
         steady_a: Option<f64>, number(0.0, 10_000.0), "Steady current", "Of a kept run or a clamp meter; the hardest work when left out.";
         connector: Option<String>, text(80), "Connector", "Connector family, generic.";
         connector_a: Option<f64>, number(0.01, 10_000.0), "Connector good for", "Steady current its family is good for.";

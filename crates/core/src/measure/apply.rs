@@ -10,6 +10,7 @@ use crate::candidates::Effect;
 use crate::checks::Verdict;
 use crate::document::{Build, Load, Problem, Provenance};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::say::percent;
 
 /// What a measurement changes in a build.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -81,6 +82,29 @@ pub struct Changed {
     pub after: f64,
     /// How much more it is, as a share; below zero for less, null where nothing stood there.
     pub by: Option<f64>,
+    /// What that means for the machine, in whole sentences; null where it means nothing more than the figure says.
+    pub says: Option<String>,
+}
+
+/// What a measured Kv above the one that stood there means: magnets that have weakened. `None` where it is not above it by more
+/// than twice the standard error.
+///
+/// # Source
+/// Kt·Kv is one number: torque for an ampere falls as Kv rises, the current for a torque rises with it, copper heat with its
+/// square.
+fn weaker_magnets(before: f64, after: f64, standard_error: f64) -> Option<String> {
+    if after - before <= 2.0 * standard_error {
+        return None;
+    }
+    let more = after / before - 1.0;
+    Some(format!(
+        "Kv is {} above what stood there, by more than its error: the magnets have lost {} of their strength, or the listing was \
+         off, as listings are by up to 8 %. For the same torque it takes {} more current and makes {} more heat in the winding.",
+        percent(more),
+        percent(1.0 - before / after),
+        percent(more),
+        percent((1.0 + more).powi(2) - 1.0)
+    ))
 }
 
 /// What a figure is called where it goes.
@@ -144,6 +168,10 @@ pub fn apply(
             before,
             after: gives.value,
             by: before.filter(|before| *before != 0.0).map(|before| gives.value / before - 1.0),
+            says: before.filter(|_| gives.key == "kv_rpm_per_v").and_then(|before| {
+                let error = measured.results.get("kv_standard_error").and_then(Value::as_f64);
+                weaker_magnets(before, gives.value, error.unwrap_or(0.0))
+            }),
         });
     }
     if changes.is_empty() {

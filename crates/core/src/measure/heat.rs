@@ -5,7 +5,10 @@ use serde_json::{Value, json};
 use super::fit::curve;
 use super::{Axis, Paper, Refusal, Weight, refused};
 use crate::document::measurement::{HeatPoint, HeatRun};
-use crate::say::three;
+use crate::say::{lasting, three};
+
+/// While nobody knows where a temperature is going, the next stage brings the run to no more than so many times its length.
+const AS_LONG_AGAIN: f64 = 2.0;
 
 /// A place whose temperature was read.
 struct Place {
@@ -67,6 +70,13 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
             let text = format!("The {} needs at least 3 readings that rise to tell where it is going.", place.word);
             paper.find("too_few", Weight::Doubt, None, text);
             paper.result(place.key, json!({ "final_c": null, "time_constant_s": null, "at_planned_c": null }));
+            // Nobody knows yet where it goes: never more than as long again, and no longer than it could go on rising like this.
+            let rise_k = hottest_c - sheet.ambient_c;
+            let evenly_s = elapsed_s * (place.limit_c - sheet.ambient_c) / rise_k;
+            next_s = next_s.min(AS_LONG_AGAIN * elapsed_s);
+            if rise_k > 0.0 {
+                next_s = next_s.min(evenly_s);
+            }
             continue;
         };
         let [rise, time] = [fitted.parameters[0], fitted.parameters[1]];
@@ -78,13 +88,13 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
                 "final_standard_error_c": rise.standard_error }),
         );
         paper.work(format!(
-            "{}: {} + {}·(1 − e^(−t/{} s)); in the end {} °C, at {} s {} °C",
+            "{}: {} + {}·(1 − e^(−t/{} s)); in the end {} °C, after {} {} °C",
             place.word,
             three(sheet.ambient_c),
             three(rise.value),
             three(time.value),
             three(final_c),
-            three(sheet.planned_s),
+            lasting(sheet.planned_s),
             three(planned_c)
         ));
         if planned_c >= place.limit_c {
@@ -104,6 +114,7 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
                 place.word
             );
             paper.find("too_early", Weight::Doubt, None, text);
+            next_s = next_s.min(AS_LONG_AGAIN * elapsed_s);
         }
         draw(sheet, paper, place, [rise.value, time.value]);
     }
@@ -111,7 +122,11 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
         return Err(refused("points", "no temperature was read: at least one place, better at 3 moments or more"));
     }
     paper.result("verdict", if stop.is_empty() { "go_on" } else { "stop" });
-    paper.result("next_stage_s", (next_s - elapsed_s).max(0.0));
+    let next_stage_s = if stop.is_empty() { (next_s - elapsed_s).max(0.0) } else { 0.0 };
+    paper.result("next_stage_s", next_stage_s);
+    if next_stage_s > 0.0 {
+        paper.work(format!("next stage: {} more, then read again", lasting(next_stage_s)));
+    }
     for why in stop {
         paper.find("stop", Weight::Poor, None, format!("Stop: {why}. Let it cool, then find out why."));
     }

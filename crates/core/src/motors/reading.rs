@@ -73,6 +73,10 @@ pub struct Timed {
     pub torque_per_ampere: f64,
     /// Speed per volt against the present.
     pub speed_per_volt: f64,
+    /// Motor current at the hardest steady work, A; null where it has no numbers.
+    pub motor_current_a: Option<f64>,
+    /// Winding at the work, °C; null while unknown or where it runs away.
+    pub winding_c: Option<f64>,
 }
 
 /// Poles and electrical speed.
@@ -164,7 +168,7 @@ pub fn reading(build: &Build, option: usize, drive: usize, rows: &[f64]) -> Opti
     Some(Reading {
         size_code: motor.label.as_deref().and_then(size_code),
         turns: turns(build, option, drive, rows),
-        timing: timing(motor),
+        timing: timing(build, option, drive),
         electrical: motor.pole_pairs.zip(free_rpm).map(|(pairs, rpm)| Electrical {
             poles: 2 * pairs,
             erpm: rpm * f64::from(pairs),
@@ -255,15 +259,24 @@ fn rewound(build: &Build, option: usize, drive: usize, times: f64) -> Rewound {
     }
 }
 
-fn timing(motor: &Motor) -> Vec<Timed> {
-    let now = motor.timing_advance_deg.unwrap_or(0.0);
+/// The drive at other timings: faster, with less torque for an ampere, and hotter, for iron and friction do not shrink with it.
+fn timing(build: &Build, option: usize, drive: usize) -> Vec<Timed> {
+    let now = build.options[option].drives[drive].motor.timing_advance_deg.unwrap_or(0.0);
     let at = |deg: f64| deg.to_radians().cos();
-    [0.0, 5.0, 10.0, 15.0, 20.0, 30.0]
+    [0.0, 5.0, 10.0, 15.0, 20.0, 30.0, 40.0]
         .into_iter()
-        .map(|advance_deg| Timed {
-            advance_deg,
-            torque_per_ampere: at(advance_deg) / at(now),
-            speed_per_volt: at(now) / at(advance_deg),
+        .map(|advance_deg| {
+            let mut sheet = build.options[option].clone();
+            sheet.drives[drive].motor.timing_advance_deg = Some(advance_deg);
+            let result = evaluate_option(&build.job, &sheet, option);
+            let seen = &result.drives[drive];
+            Timed {
+                advance_deg,
+                torque_per_ampere: at(advance_deg) / at(now),
+                speed_per_volt: at(now) / at(advance_deg),
+                motor_current_a: hardest_a(Some(seen)),
+                winding_c: seen.thermal.as_ref().and_then(|thermal| thermal.winding_c),
+            }
         })
         .collect()
 }

@@ -419,7 +419,7 @@ impl Turned<'_> {
 
     fn words(&self, ended_by: EndedBy, generator: &Generator, lead: &DriveRun, events: &[RunEvent]) -> Vec<String> {
         let summary = &lead.summary;
-        let after = words::time(summary.t_s);
+        let after = crate::say::lasting(summary.t_s);
         let first_v = lead.series.supply_voltage_v.first().copied().unwrap_or(0.0);
         let mut said = vec![match ended_by {
             EndedBy::Full if summary.t_s <= 0.0 => "The battery is full from the first moment.".to_owned(),

@@ -2,18 +2,7 @@
 
 use super::outcome::{DriveRun, EndedBy, EventKind, RunEvent};
 use crate::document::{Mode, Simulation};
-use crate::say::three;
-
-/// A time as a maker says it: seconds, minutes, hours.
-pub(super) fn time(seconds: f64) -> String {
-    if seconds < 120.0 {
-        format!("{} s", three(seconds))
-    } else if seconds < 2.0 * 3600.0 {
-        format!("{} min", three(seconds / 60.0))
-    } else {
-        format!("{} h", three(seconds / 3600.0))
-    }
-}
+use crate::say::{lasting as time, three};
 
 /// The moment as a maker says it.
 pub(super) fn moment(seconds: f64) -> String {

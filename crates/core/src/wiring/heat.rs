@@ -106,6 +106,29 @@ impl Wire {
         Some(copper_c(surface_c)).filter(|celsius| *celsius < HOTTEST_C)
     }
 
+    /// Temperature of the copper, °C, after a current, A, has flowed for a time, s, from a temperature on; `None` where nothing
+    /// of it is left by then.
+    ///
+    /// # Source
+    /// One time constant between the start, where the copper's heat capacity takes everything that does not leave, and the
+    /// steady end: both are exact. Where there is no steady end, nothing leaves (adiabatic).
+    #[must_use]
+    pub fn temperature_after_c(&self, current_a: f64, ambient_c: f64, from_c: f64, time_s: f64) -> Option<f64> {
+        let Some(end_c) = self.temperature_c(current_a, ambient_c) else {
+            let reached_c = adiabatic_c(self.area_mm2, current_a / self.grouping, from_c, time_s);
+            return (reached_c < HOTTEST_C).then_some(reached_c);
+        };
+        if end_c <= from_c {
+            return Some(from_c);
+        }
+        let wall = self.wall_k_m_w();
+        let short = |surface_c: f64| from_c - surface_c - wall * self.lost_w_m(surface_c, ambient_c);
+        let surface_c = falling_root(ambient_c.min(from_c), from_c.max(ambient_c + 1e-6), 1e-9, short);
+        let gained_w_m = self.made_w_m(current_a, from_c) - self.lost_w_m(surface_c, ambient_c);
+        let constant_s = COPPER_J_K_MM3 * self.area_mm2 * 1e3 * (end_c - from_c) / gained_w_m.max(1e-9);
+        Some(from_c + (end_c - from_c) * -(-time_s / constant_s).exp_m1())
+    }
+
     /// Steady current that brings the copper to a temperature, A; 0 where the air is as warm.
     #[must_use]
     pub fn current_for_a(&self, copper_c: f64, ambient_c: f64) -> f64 {
@@ -120,12 +143,13 @@ impl Wire {
     }
 }
 
-/// Share of its current that each of several loaded wires may carry in one bundle in air.
+/// Share of its current that each of several circuits may carry in one bundle in air. A pair of leads, or the three of a
+/// three-phase motor, is one circuit.
 ///
 /// # Source
-/// IEC 60364-5-52 table B.52.17, item 1, bunched in air (from memory).
+/// IEC 60364-5-52 table B.52.17, item 1, bunched in air: it counts circuits (from memory).
 #[must_use]
-pub fn grouping(loaded: u32) -> f64 {
+pub fn grouping(circuits: u32) -> f64 {
     const TABLE: [(u32, f64); 11] = [
         (1, 1.0),
         (2, 0.8),
@@ -139,7 +163,7 @@ pub fn grouping(loaded: u32) -> f64 {
         (12, 0.45),
         (16, 0.41),
     ];
-    TABLE.iter().find(|(count, _)| loaded <= *count).map_or(0.38, |(_, share)| *share)
+    TABLE.iter().find(|(count, _)| circuits <= *count).map_or(0.38, |(_, share)| *share)
 }
 
 /// Time a short takes to heat copper from one temperature to another with nothing leaving, s.
@@ -172,8 +196,10 @@ pub fn adiabatic_k(from_c: f64, to_c: f64) -> f64 {
 const COPPER_ZERO_C: f64 = 234.5;
 /// Copper melts, °C (CRC Handbook of Chemistry and Physics, from memory).
 const COPPER_MELTS_C: f64 = 1085.0;
+/// Heat that a cubic millimetre of copper takes for each kelvin, J/(K·mm³) (IEC 60364-5-54 annex A).
+const COPPER_J_K_MM3: f64 = 3.45e-3;
 /// Qc(B + 20)/ρ₂₀ of [`adiabatic_s`], A²·s/mm⁴.
-const COPPER_A2_S_MM4: f64 = 3.45e-3 * (COPPER_ZERO_C + 20.0) / 17.241e-6;
+const COPPER_A2_S_MM4: f64 = COPPER_J_K_MM3 * (COPPER_ZERO_C + 20.0) / 17.241e-6;
 
 #[cfg(test)]
 mod tests {

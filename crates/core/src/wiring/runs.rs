@@ -6,9 +6,10 @@ use super::heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::checks::Evidence;
 use crate::document::parts::{Circuit, Insulation, WiringRun};
 use crate::document::{Job, MachineKind, OptionSheet};
+use crate::drive::Drive;
 use crate::drive::cases::Case;
 use crate::drive::generating::Dynamo;
-use crate::supply::{Chain, FULL};
+use crate::supply::{Chain, HALF};
 use crate::wire::awg_area_mm2;
 
 /// Gauges that shops keep, thin to thick.
@@ -60,11 +61,15 @@ pub struct JudgedRun {
     pub drop_v: Option<f64>,
     /// The same as a share of the voltage it carries, %.
     pub drop_percent: Option<f64>,
-    /// Temperature of its copper, °C; null where it never settles.
+    /// Temperature of its copper at work, °C; null where it never settles.
     pub copper_c: Option<f64>,
-    /// Temperature of the copper of a motor's lead after ten seconds of a jam, °C; null elsewhere.
+    /// What of the work makes it that warm.
+    pub warmest_at: WarmestAt,
+    /// Current of a jam that no fuse stops, A, as it flows in one wire; null where there is no such jam.
+    pub jam_a: Option<f64>,
+    /// Temperature of its copper after ten seconds of such a jam, °C; null elsewhere.
     pub jam_c: Option<f64>,
-    /// Time in which a jam brings it to what its insulation stands, s; null where there is no such jam.
+    /// Time in which such a jam brings it to what its insulation stands, s; null elsewhere.
     pub jam_s: Option<f64>,
     /// What its insulation stands, °C.
     pub limit_c: f64,
@@ -84,11 +89,32 @@ pub struct JudgedRun {
     pub area_suggested_mm2: Option<f64>,
 }
 
-/// What goes through a run.
+/// What of the work makes a run warmest.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum WarmestAt {
+    /// The target, over the working share.
+    Work,
+    /// The hill, for as long as it lasts.
+    Hill,
+    /// A current that somebody gave.
+    Given,
+}
+
+/// What goes through a run. Currents are those of one wire, root of the mean square.
 #[derive(Debug, Clone, Copy)]
 struct Load {
+    /// At the hardest steady work.
     steady_a: Option<f64>,
+    /// At the target, before the working share.
+    target_a: Option<f64>,
+    /// Share of the time at the target.
+    working_share: f64,
+    /// Up the hill, and how long that lasts, s.
+    hill: Option<(f64, Option<f64>)>,
     peak_a: Option<f64>,
+    /// What flows when the shaft jams and no fuse stops it.
+    jam_a: Option<f64>,
     volts: f64,
     wires: u32,
     bare: bool,
@@ -111,19 +137,55 @@ fn usual_wall_mm(area_mm2: f64) -> f64 {
     }
 }
 
-fn wire(run: &WiringRun, area_mm2: f64, wires: u32) -> Wire {
-    Wire { area_mm2, wall_mm: run.wall_mm.unwrap_or_else(|| usual_wall_mm(area_mm2)), grouping: grouping(wires) }
+fn wire(run: &WiringRun, area_mm2: f64, circuits: u32) -> Wire {
+    Wire { area_mm2, wall_mm: run.wall_mm.unwrap_or_else(|| usual_wall_mm(area_mm2)), grouping: grouping(circuits) }
 }
 
-/// Rms current of one phase lead for the current of the equivalent direct-current motor: two of three phases carry it at a
-/// time (six-step commutation; Hanselman, Brushless Permanent Magnet Motor Design, ch. 8, from memory).
-const PHASE_SHARE: f64 = 0.816_496_580_927_726;
+/// Rms current of one lead of a motor for its equivalent direct current: √(2·k_r/3) of a three-phase machine, which is √(2/3)
+/// where two of three phases carry it at a time and 0.780 with sine currents.
+///
+/// # Source
+/// Equal copper loss: 3·I_rms²·R/2 = k_r·I²·R, R between two lines (Hanselman, Brushless Permanent Magnet Motor Design, ch. 8,
+/// from memory).
+fn lead_share(drive: &Drive<'_>) -> f64 {
+    match drive.parts.motor.kind {
+        MachineKind::Brushless => (2.0 * drive.controller.resistance_factor / 3.0).sqrt(),
+        MachineKind::Brushed => 1.0,
+    }
+}
+
+/// A fuse opens within the time a jam lasts when this many times its rating flows (ISO 8820-3, 200 % within 5 s; from memory).
+const FUSE_STOPS: f64 = 2.0;
+
+/// A jam that no fuse in the battery's leads stops.
+fn unstopped(evidence: &Evidence<'_>, supply_a: Option<f64>, jam_a: Option<f64>) -> Option<f64> {
+    let runs = evidence.chain.option.wiring.runs.iter().filter(|run| run.circuit == Circuit::Supply);
+    let smallest = runs.filter_map(|run| run.fuse_a).reduce(f64::min);
+    let stops = smallest.zip(supply_a).is_some_and(|(fuse_a, supply_a)| supply_a >= FUSE_STOPS * fuse_a);
+    jam_a.filter(|_| !stops)
+}
 
 /// What a circuit carries; `None` for a drive the option does not have.
 fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
     let (chain, supply) = (evidence.chain, evidence.supply);
     let ambient_c = chain.job.ambient_c;
     let volts = chain.battery.open_circuit_v(0.5);
+    let working_share = chain.job.duty_cycle;
+    let nothing = Load {
+        steady_a: None,
+        target_a: None,
+        working_share,
+        hill: None,
+        peak_a: None,
+        jam_a: None,
+        volts,
+        wires: 2,
+        bare: false,
+        short_a: None,
+        ambient_c,
+    };
+    let turns = |drive: &&Drive<'_>| !drive.generates();
+    let stalled_a = supply.all_stalled.current_a;
     match &run.circuit {
         Circuit::Supply => {
             let generated: f64 = chain
@@ -133,42 +195,64 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
                     Dynamo::of(drive).map(|dynamo| drive.motors * dynamo.point(dynamo.speed()).current_a)
                 })
                 .sum();
-            let drawn = chain.drives.iter().any(|drive| !drive.generates());
-            let steady_a = if drawn {
-                supply.all_hardest.current_a.map(|amperes| amperes.max(generated))
-            } else {
-                Some(generated)
-            };
-            let peak_a = if drawn { evidence.worst_supply_a().or(steady_a) } else { steady_a };
+            let drawn = chain.drives.iter().any(|drive| turns(&drive));
             let short_a = Some(chain.battery.open_circuit_v(1.0) / chain.battery.supply_ohm.max(1e-6));
-            let bare = chain.drives.iter().any(|drive| !drive.generates() && drive.parts.controller.is_none());
-            Some(Load { steady_a, peak_a, volts, wires: 2, bare, short_a, ambient_c })
+            if !drawn {
+                let amperes = Some(generated);
+                return Some(Load { steady_a: amperes, target_a: amperes, peak_a: amperes, short_a, ..nothing });
+            }
+            let steady_a = supply.all_hardest.current_a.map(|amperes| amperes.max(generated));
+            let target_a = supply.all_target.current_a.map(|amperes| amperes.max(generated));
+            let bare = chain.drives.iter().filter(turns).any(|drive| drive.parts.controller.is_none());
+            Some(Load {
+                steady_a,
+                target_a,
+                hill: steady_a.filter(|amperes| Some(*amperes) > target_a).map(|amperes| (amperes, hill_s(chain))),
+                peak_a: evidence.worst_supply_a().or(steady_a),
+                jam_a: unstopped(evidence, stalled_a, stalled_a.filter(|_| bare)),
+                bare,
+                short_a,
+                ..nothing
+            })
         }
         Circuit::Motor(name) => {
             let drive = chain.drives.iter().find(|drive| &drive.parts.drive == name)?;
-            let brushless = drive.parts.motor.kind == MachineKind::Brushless;
-            let share = if brushless { PHASE_SHARE } else { 1.0 };
-            let wires = if brushless { 3 } else { 2 };
+            let share = lead_share(drive);
+            let wires = if drive.parts.motor.kind == MachineKind::Brushless { 3 } else { 2 };
             if let Some(dynamo) = Dynamo::of(drive) {
                 let point = dynamo.point(dynamo.speed());
                 let amperes = Some(share * point.current_a);
                 let volts = point.output_voltage_v.max(1.0);
-                return Some(Load {
-                    steady_a: amperes,
-                    peak_a: amperes,
-                    volts,
-                    wires,
-                    bare: false,
-                    short_a: None,
-                    ambient_c,
-                });
+                return Some(Load { steady_a: amperes, target_a: amperes, peak_a: amperes, volts, wires, ..nothing });
             }
-            let steady_a = evidence.sustained(drive, |figures| figures.current_a).map(|amperes| share * amperes);
-            let stall = chain.figures(drive.index, FULL, Case::Stall).map(|figures| share * figures.current_a);
             let bare = drive.parts.controller.is_none();
-            Some(Load { steady_a, peak_a: stall.or(steady_a), volts, wires, bare, short_a: None, ambient_c })
+            let at = |case| chain.figures(drive.index, HALF, case).map(|figures| share * figures.current_a);
+            let (target_a, climb_a) = (at(Case::Target), at(Case::Climb));
+            let steady_a = [target_a, climb_a].into_iter().flatten().reduce(f64::max);
+            // A shaft that stands still puts the whole current through two leads, or the amplitude of a sine.
+            let held_a = evidence.held(drive).map(|held| held.shown_a);
+            let jam_a = if bare { unstopped(evidence, stalled_a, held_a) } else { held_a };
+            Some(Load {
+                steady_a,
+                target_a,
+                hill: climb_a.map(|amperes| (amperes, hill_s(chain))),
+                peak_a: held_a.or(steady_a),
+                jam_a: jam_a.filter(|jam_a| Some(*jam_a) > steady_a),
+                wires,
+                bare,
+                ..nothing
+            })
         }
     }
+}
+
+/// How long the longest hill lasts, s; `None` where nobody said, or where there is none.
+fn hill_s(chain: &Chain<'_>) -> Option<f64> {
+    let hills = chain.drives.iter().filter_map(|drive| match &drive.job.load {
+        crate::document::Load::Vehicle(vehicle) if vehicle.grade_percent > 0.0 => Some(vehicle.climb_duration_min),
+        _ => None,
+    });
+    hills.reduce(|a, b| Some(a?.max(b?))).flatten().map(|minutes| 60.0 * minutes)
 }
 
 impl Load {
@@ -176,26 +260,45 @@ impl Load {
     fn does(&self, run: &WiringRun, area_mm2: f64, limit_c: f64) -> bool {
         // Where nothing flows, nothing can be said.
         let Some(steady_a) = self.steady_a.filter(|amperes| *amperes > 0.0) else { return false };
-        let lead = wire(run, area_mm2, run.bundled.unwrap_or(self.wires));
+        let lead = wire(run, area_mm2, self.circuits(run));
         let carries_a = lead.current_for_a(limit_c, self.ambient_c);
         let loop_ohm = 2.0 * crate::wire::lead_resistance_ohm(run.length_m, area_mm2) + run.connector_ohm;
-        let fused = self.fuse_from_a().is_none_or(|from_a| {
-            FUSES_A.iter().any(|fuse| *fuse >= from_a && *fuse <= FUSE_ABOVE_AMPACITY * carries_a)
-        });
-        let protected = match run.circuit {
-            Circuit::Supply => fused,
-            Circuit::Motor(_) => self
-                .jam_a(run)
-                .zip(lead.temperature_c(steady_a, self.ambient_c))
-                .is_none_or(|(jam_a, from_c)| adiabatic_c(area_mm2, jam_a, from_c, JAM_S) <= limit_c),
+        let fused = run.circuit != Circuit::Supply
+            || self.fuse_from_a().is_none_or(|from_a| {
+                FUSES_A.iter().any(|fuse| *fuse >= from_a && *fuse <= FUSE_ABOVE_AMPACITY * carries_a)
+            });
+        let warm = self.warmest(run, &lead).map(|(copper_c, _)| copper_c);
+        let bears = |copper_c: f64| {
+            let jam_c = self.jam_a.map(|jam_a| adiabatic_c(area_mm2, jam_a, copper_c, JAM_S));
+            copper_c.max(jam_c.unwrap_or(copper_c)) <= limit_c
         };
-        steady_a * FUSE_HEADROOM <= carries_a && steady_a * loop_ohm <= DROP_SHARE * self.volts && protected
+        // A tenth of what it may warm is kept.
+        let room = |copper_c: f64| copper_c - self.ambient_c <= 0.9 * (limit_c - self.ambient_c);
+        fused
+            && steady_a * loop_ohm <= DROP_SHARE * self.volts
+            && warm.is_some_and(|copper_c| room(copper_c) && bears(copper_c))
     }
 
-    /// Current of a jam, A, in a lead of a motor, where it is more than the steady one.
-    fn jam_a(&self, run: &WiringRun) -> Option<f64> {
-        let of_motor = matches!(run.circuit, Circuit::Motor(_));
-        self.peak_a.filter(|peak_a| of_motor && Some(*peak_a) > self.steady_a)
+    /// Circuits that lie together with a run: the table of grouped cables counts circuits, not wires.
+    fn circuits(&self, run: &WiringRun) -> u32 {
+        run.bundled.unwrap_or(self.wires).div_ceil(self.wires).max(1)
+    }
+
+    /// The copper at work, °C, and what of the work makes it that warm; `None` where it never settles or nothing is known.
+    ///
+    /// The target warms by its working share, as motors do; a hill that lasts seconds warms by the heat capacity of the copper.
+    fn warmest(&self, run: &WiringRun, lead: &Wire) -> Option<(f64, WarmestAt)> {
+        if let Some(amperes) = run.steady_a {
+            return Some((lead.temperature_c(amperes, self.ambient_c)?, WarmestAt::Given));
+        }
+        let target_a = self.target_a? * self.working_share.sqrt();
+        let work_c = lead.temperature_c(target_a, self.ambient_c)?;
+        let Some((amperes, seconds)) = self.hill else { return Some((work_c, WarmestAt::Work)) };
+        let hill_c = match seconds {
+            None => lead.temperature_c(amperes, self.ambient_c)?,
+            Some(seconds) => lead.temperature_after_c(amperes, self.ambient_c, work_c, seconds)?,
+        };
+        Some(if hill_c > work_c { (hill_c, WarmestAt::Hill) } else { (work_c, WarmestAt::Work) })
     }
 
     fn fuse_from_a(&self) -> Option<f64> {
@@ -236,16 +339,16 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
     let area_mm2 = run.copper_area_mm2();
     let insulation = run.insulation.unwrap_or(ASSUMED);
     let limit_c = insulation.limit_c();
-    let wires = run.bundled.unwrap_or(load.wires);
-    let lead = wire(run, area_mm2, wires);
+    let lead = wire(run, area_mm2, load.circuits(run));
     let load = Load { steady_a: run.steady_a.or(load.steady_a), ..load };
-    let copper_c = load.steady_a.and_then(|amperes| lead.temperature_c(amperes, load.ambient_c));
+    let warmest = load.warmest(run, &lead);
+    let copper_c = warmest.map(|(copper_c, _)| copper_c);
     let ampacity_a = lead.current_for_a(limit_c, load.ambient_c);
     let drop_v = load.steady_a.map(|amperes| amperes * run.loop_resistance_ohm());
     let fuse_from_a = load.fuse_from_a();
     let fuse_to_a = FUSE_ABOVE_AMPACITY * ampacity_a;
     // It begins warm from the steady current.
-    let jam = load.jam_a(run).zip(copper_c);
+    let jam = load.jam_a.zip(copper_c);
     let suits = |from_a: f64| FUSES_A.into_iter().find(|fuse| *fuse >= from_a && *fuse <= fuse_to_a);
     JudgedRun {
         place,
@@ -254,7 +357,7 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
             Circuit::Supply => None,
             Circuit::Motor(drive) => Some(drive.clone()),
         },
-        wires,
+        wires: run.bundled.unwrap_or(load.wires),
         steady_a: load.steady_a,
         steady_given: run.steady_a.is_some(),
         peak_a: load.peak_a,
@@ -264,6 +367,8 @@ fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {
         drop_v,
         drop_percent: drop_v.map(|volts| 100.0 * volts / load.volts),
         copper_c,
+        warmest_at: warmest.map_or(WarmestAt::Work, |(_, at)| at),
+        jam_a: load.jam_a,
         jam_c: jam.map(|(jam_a, from_c)| adiabatic_c(area_mm2, jam_a, from_c, JAM_S)),
         jam_s: jam
             .filter(|(_, from_c)| *from_c < limit_c)

@@ -44,6 +44,10 @@ pub struct Expected {
 const NO_LOAD_BAND: (f64, f64) = (0.5, 1.6);
 /// Predicted rises are off by this much.
 const HEAT_BAND: f64 = 1.35;
+/// A heat run ends so much before what winding or magnets stand, K (common practice: the can lags behind both).
+const STOP_BEFORE_K: f64 = 10.0;
+/// Less is not read on a usual meter, A.
+const LEAST_READ_A: f64 = 0.01;
 /// Stages of the heat run, s.
 const STAGES_S: [f64; 3] = [120.0, 300.0, 900.0];
 
@@ -64,7 +68,8 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<Po
             "Meter on continuity, battery away: plus to plus and minus to minus ring through, plus to minus does not.",
         ),
     ];
-    before_the_battery(option, &mut steps);
+    let regulated = chain.drives.iter().any(|drive| !drive.generates() && drive.controller.present);
+    before_the_battery(option, regulated, &mut steps);
     for drive in &chain.drives {
         let name = &drive.parts.drive;
         let blade = matches!(drive.job.load, Load::Blade(_));
@@ -98,24 +103,27 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<Po
                 format!("{name}: turn the motor by hand: the sensor lines change in their order; run the controller's detection."),
             ));
         }
+        let touch = if drive.controller.present { "a touch of throttle" } else { "a short press on the switch" };
         steps.push(step(
             format!("direction.{name}"),
             match drive.parts.motor.kind {
-                MachineKind::Brushless => format!(
-                    "{name}: a touch of throttle: it turns the right way and does not stutter; else swap two phases."
-                ),
+                MachineKind::Brushless => {
+                    format!("{name}: {touch}: it turns the right way and does not stutter; else swap two phases.")
+                }
                 MachineKind::Brushed => {
-                    format!("{name}: a touch of throttle: it turns the right way; else swap the two motor leads.")
+                    format!("{name}: {touch}: it turns the right way; else swap the two motor leads.")
                 }
             },
         ));
-        if let Some(figures) = chain.figures(drive.index, FULL, Case::NoLoad) {
+        let figures = chain.figures(drive.index, FULL, Case::NoLoad);
+        if let Some(figures) = figures.filter(|figures| figures.supply_a > LEAST_READ_A) {
             let count = drive.parts.motor_count;
             let amperes = figures.supply_a;
+            let on = if drive.controller.present { "full throttle" } else { "switched on" };
             let mut reading = step(
                 format!("no_load.{name}"),
                 format!(
-                    "{name}: full throttle with nothing on it{}: read the current from the battery.",
+                    "{name}: {on} with nothing on it{}: read the current from the battery.",
                     if count > 1 { format!(", {count} motors") } else { String::new() }
                 ),
             );
@@ -124,22 +132,29 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<Po
                 about: amperes,
                 from: NO_LOAD_BAND.0 * amperes,
                 to: NO_LOAD_BAND.1 * amperes,
-                low: "a motor stands still, a phase or a brush is open, or the throttle does not reach its end",
+                low: if drive.controller.present {
+                    "a motor stands still, a phase or a brush is open, or the throttle does not reach its end"
+                } else {
+                    "a motor stands still, a brush is open, or the switch makes bad contact"
+                },
                 high: "something rubs, a bearing or a chain is too tight, the timing is too far, or turns of the winding are shorted",
             });
             steps.push(reading);
         }
     }
-    if chain.drives.iter().any(|drive| !drive.generates()) {
+    if regulated {
         let mut failsafe = step(
             "failsafe",
             "Transmitter off, or the signal lead out, while it turns: everything must stop within a second.",
         );
         failsafe.caution = Some("A failsafe set for weaker motors may hold a throttle: then it runs away with these.");
         steps.push(failsafe);
+    }
+    if chain.drives.iter().any(|drive| !drive.generates()) {
+        let how = if regulated { "at half throttle" } else { "running free" };
         steps.push(step(
             "connectors",
-            "A minute at half throttle: touch every connector. Warm is a bad joint; make it again.",
+            format!("A minute {how}: touch every connector. Warm is a bad joint; make it again."),
         ));
     }
     heat(build, place, &mut steps);
@@ -147,20 +162,27 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<Po
 }
 
 /// What is done before the pack itself is joined.
-fn before_the_battery(option: &OptionSheet, steps: &mut Vec<PowerStep>) {
-    let mut poles = step(
-        "poles",
-        "Meter on ohms, between the poles of the loom, controllers joined, battery away: it climbs while their capacitors fill.",
-    );
-    poles.reading = Some(Expected {
-        unit: "kΩ",
-        about: 20.0,
-        from: 0.5,
-        to: 1e6,
-        low: "a short: a crimp that bridges, a controller plugged in the wrong way round, or a dead one; do not join the battery",
-        high: "nothing is joined: a plug or the switch is open",
-    });
-    steps.push(poles);
+fn before_the_battery(option: &OptionSheet, regulated: bool, steps: &mut Vec<PowerStep>) {
+    if regulated {
+        let mut poles = step(
+            "poles",
+            "Meter on ohms, between the poles of the loom, controllers joined, battery away: it climbs while their capacitors fill.",
+        );
+        poles.reading = Some(Expected {
+            unit: "kΩ",
+            about: 20.0,
+            from: 0.5,
+            to: 1e6,
+            low: "a short: a crimp that bridges, a controller plugged in the wrong way round, or a dead one; do not join the battery",
+            high: "nothing is joined: a plug or the switch is open",
+        });
+        steps.push(poles);
+    } else {
+        steps.push(step(
+            "switch",
+            "Meter on ohms, between the poles of the loom, battery away: open with the switch off; pressed, the few ohms of the motors.",
+        ));
+    }
     let cells = option.battery.cells_series * option.battery.packs_series;
     let cell = option.battery.chemistry.cell();
     let mut pack = step("pack", "Meter on volts: the pack by itself, plus on red.");
@@ -201,6 +223,9 @@ fn generator(name: &str, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerS
     steps.push(open);
     let mut charging = step(format!("charging.{name}"), format!("{name}: battery on: read the current into it."));
     let amperes = generating.current_a * drive.motors;
+    if amperes <= LEAST_READ_A {
+        return;
+    }
     charging.reading = Some(Expected {
         unit: "A",
         about: amperes,
@@ -212,9 +237,12 @@ fn generator(name: &str, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerS
     steps.push(charging);
 }
 
-/// The staged heat run: the hardest work for two, five and fifteen minutes, the case read after each.
+/// The staged heat run: the work of the job for two, five and fifteen minutes, the can read after each. What would pass a limit,
+/// or cannot be held at all, is left out.
 fn heat(build: &Build, place: usize, steps: &mut Vec<PowerStep>) {
     let option = &build.options[place];
+    let ambient_c = build.job.ambient_c;
+    let share = build.job.duty_cycle;
     for job in &build.job.drives {
         let Some(served) = option.drives.iter().find(|served| served.drive == job.name) else { continue };
         if served.controller.is_none() || matches!(job.load, Load::Generator(_)) {
@@ -226,25 +254,44 @@ fn heat(build: &Build, place: usize, steps: &mut Vec<PowerStep>) {
         });
         let Ok(simulation) = Simulation::from_value(&asked) else { continue };
         let ran = run::simulate(&simulation, &mut |_| true);
-        let series = &ran.lead.series;
+        let (series, limits) = (&ran.lead.series, &ran.lead.limits);
+        // Over the working share everything warms by that share of what it would warm by for good.
+        let warm = |celsius: f64| ambient_c + share * (celsius - ambient_c);
+        let below = |celsius: Option<f64>, limit_c: Option<f64>| {
+            celsius.zip(limit_c).is_none_or(|(celsius, limit_c)| warm(celsius) < limit_c)
+        };
         for seconds in STAGES_S {
-            let Some(row) = series.t_s.iter().rposition(|t_s| *t_s <= seconds + 0.5) else { continue };
-            let (Some(celsius), true) = (series.case_c[row], series.t_s[row] >= seconds - 10.5) else { continue };
-            let minutes = seconds / 60.0;
+            let Some(row) = series.t_s.iter().rposition(|t_s| *t_s <= seconds + 0.5) else { break };
+            let (Some(case_c), true) = (series.case_c[row], series.t_s[row] >= seconds - 10.5) else { break };
+            let winding_c = series.winding_c[row].unwrap_or(case_c);
+            let celsius = warm(case_c);
+            // The can where the winding under it would be at its class, or the magnets at their grade; some kelvin before.
+            let inside_k = share * (winding_c - case_c);
+            let ends_c = limits.magnet_c.unwrap_or(f64::INFINITY).min(limits.winding_c - inside_k) - STOP_BEFORE_K;
+            if celsius >= ends_c
+                || !below(series.controller_c[row], limits.controller_c)
+                || !below(series.battery_c[row], limits.battery_c)
+            {
+                break;
+            }
+            let minutes = three(seconds / 60.0);
+            let worked =
+                if share < 1.0 { format!(", working {} % of the time", three(100.0 * share)) } else { String::new() };
+            let rise = celsius - ambient_c;
+            let to_c = (ambient_c + (HEAT_BAND * rise).max(rise + 5.0)).min(ends_c);
             let mut stage = step(
-                format!("heat.{}.{}", job.name, three(minutes)),
+                format!("heat.{}.{minutes}", job.name),
                 format!(
-                    "{}: the speed of the job for {} minutes from cold, then the motor's can.",
+                    "{}: the speed of the job for {minutes} minutes from cold{worked}, then the motor's can. Stop at {} °C.",
                     job.name,
-                    three(minutes)
+                    three(ends_c)
                 ),
             );
-            let rise = celsius - build.job.ambient_c;
             stage.reading = Some(Expected {
                 unit: "°C",
                 about: celsius,
-                from: build.job.ambient_c - 5.0,
-                to: build.job.ambient_c + (HEAT_BAND * rise).max(rise + 5.0),
+                from: ambient_c - 5.0,
+                to: to_c,
                 low: "the thermometer is off, or it worked less than thought",
                 high: "it works harder or is cooled worse than thought: stop here and find out before the longer run",
             });

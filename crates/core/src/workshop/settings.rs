@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::document::MachineKind;
+use crate::document::{Commutation, Controller, MachineKind, Motor};
 use crate::drive::Drive;
 use crate::drive::cases::Case;
 use crate::drive::generating::Dynamo;
@@ -54,134 +54,16 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     let mut tell = |setting, value: String, why: String| {
         told.push(Setting { drive: name.clone(), name: setting, value, why });
     };
-    let amperes = |value: f64| format!("{} A", three(value));
-
-    // Motor current: what is set, or what the weakest part stands.
-    let per_channel = drive.per_channel;
-    let stands = least(&[
-        (controller.motor_current_peak_a, "the controller's peak"),
-        (motor.max_burst_current_a.map(|amperes| amperes * per_channel), "what the motor takes for a moment"),
-    ]);
-    match (controller.motor_current_limit_a, stands) {
-        (Some(limit), Some((most, words))) => tell(
-            "motor current, most",
-            amperes(limit),
-            format!("as in this option; {words} is {} A{}.", three(most), room(limit, most)),
-        ),
-        (Some(limit), None) => tell("motor current, most", amperes(limit), "as in this option.".to_owned()),
-        (None, Some((most, words))) => tell(
-            "motor current, most",
-            amperes(ROOM * most),
-            format!(
-                "{words} is {} A; a tenth is kept. Without a limit a stall takes what the battery gives.",
-                three(most)
-            ),
-        ),
-        (None, None) => {}
-    }
-
-    // Battery current of one controller: its share of what pack and board stand.
-    let battery = &chain.battery;
-    // One over the share of this controller: by what each drive takes at its hardest work.
+    // Field-oriented ones have limits, ramps and temperatures to key in; others know throttle, timing and a cut-off.
+    let tunable = controller.commutation == Commutation::Foc;
     let controllers = f64::from(drive.parts.controller_count) / share_of(chain, drive);
-    let pack = least(&[
-        (
-            battery.continuous_a().map(|amperes| amperes / controllers),
-            "this controller's share of what the pack gives for good",
-        ),
-        (
-            battery.board_limit_a().map(|amperes| ROOM * amperes / controllers),
-            "its share of the protection board, a tenth kept",
-        ),
-        (controller.battery_current_peak_a, "the controller's own peak"),
-    ]);
-    match (controller.battery_current_limit_a, pack) {
-        (Some(limit), Some((most, words))) => tell(
-            "battery current, most",
-            amperes(limit),
-            format!("as in this option; {words} is {} A{}.", three(most), room(limit, most)),
-        ),
-        (Some(limit), None) => tell("battery current, most", amperes(limit), "as in this option.".to_owned()),
-        (None, Some((most, words))) => {
-            tell(
-                "battery current, most",
-                amperes(most),
-                format!("{words}: battery and motor current are two settings."),
-            );
-        }
-        (None, None) => {}
+    currents(chain, drive, controller, controllers, &mut tell);
+    cut_off(chain, motor, tunable, &mut tell);
+    if tunable {
+        temperatures(motor, controller, &mut tell);
     }
-
-    if controller.can_brake {
-        let charge_a = battery.battery.max_charge_c.map(|c| c * battery.capacity_ah / controllers);
-        tell(
-            "braking, battery current",
-            charge_a.map_or_else(|| "lowest there is".to_owned(), |value| format!("-{}", amperes(value))),
-            charge_a.map_or_else(
-                || "Nobody said how fast the pack may be charged: ask, and set little until then.".to_owned(),
-                |value| {
-                    format!(
-                        "the pack may be charged with {} A from each controller; full, it takes nothing.",
-                        three(value)
-                    )
-                },
-            ),
-        );
-        if let Some(limit) = controller.motor_current_limit_a.or(stands.map(|(most, _)| ROOM * most)) {
-            tell(
-                "braking, motor current",
-                format!("-{}", amperes(limit)),
-                "as strong as it drives; less for a rider who stands.".to_owned(),
-            );
-        }
-    }
-
-    // Cut-off: from a little above the stop voltage to the stop voltage, under load.
-    let stop_v = battery.cells * battery.cutoff_v_per_cell();
-    let low_v = battery.open_circuit_v(0.2);
-    let start_v = stop_v + CUT_FROM_SHARE * (low_v - stop_v).max(0.0);
-    tell(
-        "cut-off begins",
-        format!("{} V", three(start_v)),
-        format!(
-            "half way between rest at a fifth of the charge, {} V, and the stop: power fades, nothing stops at once.",
-            three(low_v)
-        ),
-    );
-    tell(
-        "cut-off ends",
-        format!("{} V", three(stop_v)),
-        format!("{} V a cell under load: below it cells are harmed.", three(battery.cutoff_v_per_cell())),
-    );
-
-    let class_c = motor.insulation_class.unwrap_or(crate::document::InsulationClass::B).limit_c();
-    let magnet_c = motor.magnet_grade.map(crate::document::MagnetGrade::limit_c);
-    if motor.temperature_sensor == Some(true) {
-        let limit_c = magnet_c.map_or(class_c, |magnet| magnet.min(class_c));
-        tell(
-            "motor temperature, cut from and to",
-            format!("{} and {} °C", three(limit_c - CUT_FROM_K), three(limit_c - CUT_TO_K)),
-            format!("winding class and magnets end at {} °C; the sensor lags behind the winding.", three(limit_c)),
-        );
-    } else {
-        tell(
-            "motor temperature",
-            "off, or no sensor".to_owned(),
-            "without a sensor nothing guards the winding: feel the can after the first minutes.".to_owned(),
-        );
-    }
-    tell(
-        "controller temperature, cut from and to",
-        format!(
-            "{} and {} °C",
-            three(CONTROLLER_CUT_C.0),
-            three(controller.max_temperature_c.unwrap_or(CONTROLLER_CUT_C.1))
-        ),
-        "what most controllers stand.".to_owned(),
-    );
-
     if motor.kind == MachineKind::Brushless {
-        if let Some(pairs) = motor.pole_pairs {
+        if let Some(pairs) = motor.pole_pairs.filter(|_| tunable) {
             tell(
                 "motor poles",
                 format!("{}", 2 * pairs),
@@ -190,14 +72,16 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
                 ),
             );
         }
-        tell(
-            "timing",
-            format!("{} °", three(motor.timing_advance_deg.unwrap_or(0.0))),
-            "as in this option; more timing is faster and hotter. Sensorless ones: the middle setting first."
-                .to_owned(),
-        );
+        if !tunable {
+            tell(
+                "timing",
+                format!("{} °", three(motor.timing_advance_deg.unwrap_or(0.0))),
+                "as in this option; more timing is faster and hotter. Sensorless ones: the middle setting first."
+                    .to_owned(),
+            );
+        }
     }
-    if let Some(metres) = drive.load.travel_radius_m {
+    if let Some(metres) = drive.load.travel_radius_m.filter(|_| tunable) {
         tell(
             "wheel and ratio for the speed display",
             format!("{} mm, {} : 1", three(2000.0 * metres), three(drive.gearing.ratio)),
@@ -221,6 +105,162 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     told
 }
 
+/// Motor and battery current, driving and braking: never more than a rating, and only where the controller has such a setting.
+fn currents(
+    chain: &Chain<'_>,
+    drive: &Drive<'_>,
+    controller: &Controller,
+    controllers: f64,
+    tell: &mut impl FnMut(&'static str, String, String),
+) {
+    let (motor, battery) = (&drive.parts.motor, &chain.battery);
+    let stands = least(&[
+        (controller.motor_current_peak_a, "the controller's peak"),
+        (
+            controller.motor_current_continuous_a.filter(|_| controller.motor_current_peak_a.is_none()),
+            "what the controller takes for good",
+        ),
+        (motor.max_burst_current_a.map(|amperes| amperes * drive.per_channel), "what the motor takes for a moment"),
+    ]);
+    // One over the share of this controller: by what each drive takes at its hardest work.
+    let gives = least(&[
+        (
+            battery.continuous_a().map(|amperes| amperes / controllers),
+            "this controller's share of what the pack gives for good",
+        ),
+        (
+            battery.board_limit_a().map(|amperes| ROOM * amperes / controllers),
+            "its share of the protection board, a tenth kept",
+        ),
+        (controller.battery_current_continuous_a, "what the controller takes from the battery for good"),
+        (controller.battery_current_peak_a, "the controller's own peak"),
+    ]);
+    let settable = |set: Option<f64>| set.is_some() || controller.holds_its_current();
+    let mut set_a = |name, set: Option<f64>, most: Option<(f64, &str)>, kept: f64, else_why: &str| -> Option<f64> {
+        let (value, why) = match (set, most) {
+            _ if !settable(set) => return None,
+            (Some(limit), Some((most, words))) if limit > most => (
+                most,
+                format!(
+                    "this option says {} A, but {words} is {} A, and no setting goes above a rating.",
+                    three(limit),
+                    three(most)
+                ),
+            ),
+            (Some(limit), Some((most, words))) => (
+                limit,
+                format!(
+                    "as in this option; {words} is {} A, so {} % is kept.",
+                    three(most),
+                    three(100.0 * (1.0 - limit / most))
+                ),
+            ),
+            (Some(limit), None) => (limit, "as in this option.".to_owned()),
+            (None, Some((most, words))) => (kept * most, format!("{words} is {} A{else_why}", three(most))),
+            (None, None) => return None,
+        };
+        tell(name, amperes(value), why);
+        Some(value)
+    };
+    let motor_a = set_a(
+        "motor current, most",
+        controller.motor_current_limit_a,
+        stands,
+        ROOM,
+        "; a tenth is kept. Without a limit a stall takes what the battery gives.",
+    );
+    set_a(
+        "battery current, most",
+        controller.battery_current_limit_a,
+        gives,
+        1.0,
+        ": battery and motor current are two settings.",
+    );
+    if !controller.can_brake {
+        return;
+    }
+    let Some(motor_a) = motor_a else {
+        tell(
+            "brake",
+            "on, its middle strength first".to_owned(),
+            "braking lifts the battery's voltage; full, it takes nothing.".to_owned(),
+        );
+        return;
+    };
+    let charge_a = battery.battery.max_charge_c.map(|c| c * battery.capacity_ah / controllers);
+    tell(
+        "braking, battery current",
+        charge_a.map_or_else(|| "lowest there is".to_owned(), |value| format!("-{}", amperes(value))),
+        charge_a.map_or_else(
+            || "Nobody said how fast the pack may be charged: ask, and set little until then.".to_owned(),
+            |value| {
+                format!("the pack may be charged with {} A from each controller; full, it takes nothing.", three(value))
+            },
+        ),
+    );
+    tell(
+        "braking, motor current",
+        format!("-{}", amperes(motor_a)),
+        "as strong as it drives; less for a rider who stands.".to_owned(),
+    );
+}
+
+fn amperes(value: f64) -> String {
+    format!("{} A", three(value))
+}
+
+/// The cut-off: a ramp where the controller has one, one voltage elsewhere.
+fn cut_off(chain: &Chain<'_>, motor: &Motor, ramp: bool, tell: &mut impl FnMut(&'static str, String, String)) {
+    let battery = &chain.battery;
+    let stop_v = battery.cells * battery.cutoff_v_per_cell();
+    let low_v = battery.open_circuit_v(0.2);
+    let harmed = format!("{} V a cell under load: below it cells are harmed.", three(battery.cutoff_v_per_cell()));
+    if !ramp {
+        let lacks = if motor.kind == MachineKind::Brushed {
+            " Where it has none, a voltmeter or an alarm on the pack stands in for it."
+        } else {
+            ""
+        };
+        tell("low-voltage cut-off", format!("{} V", three(stop_v)), format!("{harmed}{lacks}"));
+        return;
+    }
+    let start_v = stop_v + CUT_FROM_SHARE * (low_v - stop_v).max(0.0);
+    tell(
+        "cut-off begins",
+        format!("{} V", three(start_v)),
+        format!(
+            "half way between rest at a fifth of the charge, {} V, and the stop: power fades, nothing stops at once.",
+            three(low_v)
+        ),
+    );
+    tell("cut-off ends", format!("{} V", three(stop_v)), harmed);
+}
+
+/// Where the controller cuts back for heat.
+fn temperatures(motor: &Motor, controller: &Controller, tell: &mut impl FnMut(&'static str, String, String)) {
+    if motor.temperature_sensor == Some(true) {
+        let class_c = motor.winding_limit_c();
+        let limit_c = motor.magnet_limit_c().map_or(class_c, |magnet| magnet.min(class_c));
+        tell(
+            "motor temperature, cut from and to",
+            format!("{} and {} °C", three(limit_c - CUT_FROM_K), three(limit_c - CUT_TO_K)),
+            format!("winding class and magnets end at {} °C; the sensor lags behind the winding.", three(limit_c)),
+        );
+    } else {
+        tell(
+            "motor temperature",
+            "off, or no sensor".to_owned(),
+            "without a sensor nothing guards the winding: feel the can after the first minutes.".to_owned(),
+        );
+    }
+    let to_c = controller.max_temperature_c.unwrap_or(CONTROLLER_CUT_C.1);
+    tell(
+        "controller temperature, cut from and to",
+        format!("{} and {} °C", three(CONTROLLER_CUT_C.0.min(to_c - 10.0)), three(to_c)),
+        "what most controllers stand.".to_owned(),
+    );
+}
+
 /// Share of the battery current that goes to a drive when all work their hardest, 0 to 1; even shares without figures.
 fn share_of(chain: &Chain<'_>, drive: &Drive<'_>) -> f64 {
     let hardest = |drive: &Drive<'_>| {
@@ -234,13 +274,4 @@ fn share_of(chain: &Chain<'_>, drive: &Drive<'_>) -> f64 {
     let even = 1.0 / chain.drives.len().max(1) as f64;
     let own = hardest(drive);
     if all > 0.0 && own > 0.0 { own / all } else { even }
-}
-
-/// How much is kept to a limit, in words.
-fn room(value: f64, limit: f64) -> String {
-    if value <= limit {
-        format!(", so {} % is kept", three(100.0 * (1.0 - value / limit)))
-    } else {
-        ": this is more; set it lower or take a stronger part".to_owned()
-    }
 }
