@@ -113,6 +113,9 @@ pub struct DriveEvaluation {
     pub motor: Listed,
     /// Temperatures; null when the heat path is unknown.
     pub thermal: Option<ThermalResult>,
+    /// What the winding would reach along the heat path that the listed continuous current implies, °C, where the estimate
+    /// from the can would burn the motor at that current; null elsewhere, and where it runs away all the same.
+    pub winding_by_rating_c: Option<f64>,
     /// How long it stands full throttle at half charge; null when heat path or capacity are unknown, and for a generator.
     pub flat_out: Option<FlatOut>,
     /// Rest to target speed at half charge, s; null where it cannot get there, absent unless a vehicle.
@@ -378,6 +381,11 @@ impl<'d> Chain<'d> {
                 figures(Case::Climb),
                 climb_min,
             ),
+            winding_by_rating_c: drive.path_by_rating(drive.motor_rad_s(target)).and_then(|path| {
+                let (duty, ambient_c) = (self.job.duty_cycle, self.job.ambient_c);
+                let (target, climb) = (figures(Case::Target), figures(Case::Climb));
+                drive.heat_along(path, ambient_c, duty, target, climb, climb_min)?.winding_c
+            }),
             flat_out: figures(Case::FullThrottle).and_then(|figures| drive.flat_out(self.job.ambient_c, figures)),
             acceleration_s: travels_on_wheels.then_some(time_s),
             spin_up_s: (!travels_on_wheels).then_some(time_s),
@@ -407,6 +415,7 @@ impl<'d> Chain<'d> {
             stages: self.stage_reports(drive),
             motor: drive.motor.listed_at(self.sources[HALF].open_circuit_v),
             thermal: drive.heat_of(self.job.ambient_c, drive.motor_rad_s(source_rad_s), generating.current_a),
+            winding_by_rating_c: None,
             flat_out: None,
             acceleration_s: None,
             spin_up_s: None,

@@ -275,6 +275,13 @@ impl Ledger {
         });
     }
 
+    /// Adds to the sentence of the last check.
+    pub fn add(&mut self, more: &str) {
+        if let Some(last) = self.0.last_mut() {
+            last.because.push_str(more);
+        }
+    }
+
     /// Notes that nobody gave what a check needs; `ask` says what to find out.
     pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
         self.judge(subject, None, &Bound::NotGiven(ask), |_, _| String::new());

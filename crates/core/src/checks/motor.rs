@@ -88,6 +88,22 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     judge_flat_out(drive, result, ledger);
 }
 
+/// From this share of the class on the estimate is held against the listed current.
+const TIGHT_SHARE: f64 = 0.85;
+
+/// Where the heat path estimated from the can burns a motor that its listed current allows: both, and which is trusted.
+fn against_rating(drive: &Drive<'_>, result: &DriveEvaluation) -> Option<String> {
+    let listed_a = drive.parts.motor.max_continuous_current_a?;
+    let by_rating_c = result.winding_by_rating_c?;
+    Some(format!(
+        " That is estimated from its can; the {} A it lists for good would burn it by the same estimate, and a heat path that allows \
+         them would end at {} °C here. The estimate is trusted, for listed currents often mean moving air; a heat run on the \
+         bench tells which is right.",
+        three(listed_a),
+        three(by_rating_c)
+    ))
+}
+
 /// How long it stands full throttle: a machine that can be held flat out will be.
 fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     let held_flat_out = matches!(drive.job.load, Load::Vehicle(_) | Load::Fan(_)) && drive.controller.present;
@@ -151,41 +167,52 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         Some(thermal) => (thermal.winding_c.zip(thermal.case_c), thermal.steady),
         None => (None, false),
     };
-    let mut heat =
-        |scale: Scale, subject: &Subject<'_>, reached_c: Option<f64>, limit_c: f64, words: &dyn Fn(f64) -> String| {
-            let bound = match &result.thermal {
-                // Known path but no case with numbers: nothing to heat it, judged by the supply checks.
-                None if drive.thermal_path().is_none() => Bound::NotGiven(NO_PATH),
-                Some(_) if !has_numbers => Bound::Impossible(RUNS_AWAY),
-                _ => {
-                    let room_k = limit_c - ambient_c;
-                    if room_k > 0.0 {
-                        Bound::At(room_k)
-                    } else {
-                        Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
-                    }
+    let heat = |ledger: &mut Ledger,
+                scale: Scale,
+                subject: &Subject<'_>,
+                reached_c: Option<f64>,
+                limit_c: f64,
+                words: &dyn Fn(f64) -> String| {
+        let bound = match &result.thermal {
+            // Known path but no case with numbers: nothing to heat it, judged by the supply checks.
+            None if drive.thermal_path().is_none() => Bound::NotGiven(NO_PATH),
+            Some(_) if !has_numbers => Bound::Impossible(RUNS_AWAY),
+            _ => {
+                let room_k = limit_c - ambient_c;
+                if room_k > 0.0 {
+                    Bound::At(room_k)
+                } else {
+                    Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
                 }
-            };
-            ledger.judge_as(scale, subject, reached_c.map(|celsius| celsius - ambient_c), &bound, |demand, _| {
-                words(demand)
-            });
+            }
         };
+        ledger
+            .judge_as(scale, subject, reached_c.map(|celsius| celsius - ambient_c), &bound, |demand, _| words(demand));
+    };
     heat(
+        ledger,
         Scale::PLAIN,
         &Subject::of_drive("motor.winding_temperature", "Winding heat", "K", drive),
         rises.map(|(winding, _)| winding),
         class.limit_c(),
         &|rise| {
+            let against =
+                if ambient_c + rise > TIGHT_SHARE * class.limit_c() { against_rating(drive, result) } else { None };
             format!(
-                "In {} °C air the winding reaches {} °C, a rise of {} K; its {assumed}insulation class {} ends at {} °C.",
+                "In {} °C air the winding reaches {} °C, a rise of {} K; its {assumed}insulation class {} ends at {} °C.{}",
                 three(ambient_c),
                 three(ambient_c + rise),
                 three(rise),
                 class.word(),
-                three(class.limit_c())
+                three(class.limit_c()),
+                against.unwrap_or_default()
             )
         },
     );
+    let runs_away = result.thermal.as_ref().is_some_and(|thermal| !thermal.steady);
+    if let Some(against) = against_rating(drive, result).filter(|_| runs_away) {
+        ledger.add(&against);
+    }
     if motor.magnet_or_usual() == Magnet::Ndfeb {
         let grade = motor.magnet_grade.unwrap_or(MagnetGrade::None);
         let name = match (motor.magnet_grade, grade) {
@@ -196,6 +223,7 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         // Where nobody gave a grade its limit is a guess.
         let scale = if motor.magnet_grade.is_none() { Scale::CAUTION } else { Scale::PLAIN };
         heat(
+            ledger,
             scale,
             &Subject::of_drive("motor.magnet_temperature", "Magnet heat", "K", drive),
             rises.map(|(_, case)| case),

@@ -309,7 +309,44 @@ impl Drive<'_> {
         climb: Option<&Figures>,
         climb_min: Option<f64>,
     ) -> Option<ThermalResult> {
-        let path = self.thermal_path()?;
+        self.heat_along(self.thermal_path()?, ambient_c, duty_cycle, target, climb, climb_min)
+    }
+
+    /// The heat path that the listed continuous current implies, where the one estimated from the can would burn the motor at
+    /// that current: both resistances smaller by one factor, so that the winding ends at its class in air of 25 °C. `None`
+    /// where nothing is estimated or listed, or the estimate allows that current.
+    ///
+    /// `motor_rad_s`: speed of the motor at that current, rad/s.
+    ///
+    /// # Source
+    /// Steady two-node network: T_w − T_a = (R_w + R_c)·P_w + R_c·P_c.
+    pub fn path_by_rating(&self, motor_rad_s: f64) -> Option<ThermalPath> {
+        const LISTED_IN_C: f64 = 25.0;
+        let path = self.thermal_path().filter(|path| path.estimated)?;
+        let current_a = self.parts.motor.max_continuous_current_a? * self.controller.current_factor;
+        let limit_c = self.parts.motor.winding_limit_c();
+        let copper_w = self.controller.resistance_factor * current_a * current_a * self.motor.resistance_ohm;
+        let winding_w = copper_w * copper_factor(limit_c) + current_a * self.motor.brush_drop_v;
+        let iron_w = self.motor.loss.at_nm(motor_rad_s) * motor_rad_s;
+        let rise_k = (path.winding_k_per_w + path.case_k_per_w) * winding_w + path.case_k_per_w * iron_w;
+        let factor = (limit_c - LISTED_IN_C) / rise_k;
+        (factor < 1.0).then_some(ThermalPath {
+            winding_k_per_w: factor * path.winding_k_per_w,
+            case_k_per_w: factor * path.case_k_per_w,
+            ..path
+        })
+    }
+
+    /// The worse of target and climb along a given heat path; `None` when there are no numbers.
+    pub fn heat_along(
+        &self,
+        path: ThermalPath,
+        ambient_c: f64,
+        duty_cycle: f64,
+        target: Option<&Figures>,
+        climb: Option<&Figures>,
+        climb_min: Option<f64>,
+    ) -> Option<ThermalResult> {
         let runs_away = ThermalResult { winding_c: None, case_c: None, steady: false, estimated: path.estimated };
         let mut worst: Option<[f64; 2]> = None;
         if let Some(figures) = target {

@@ -2,6 +2,8 @@
 
 use serde::Serialize;
 
+use crate::document::{MachineKind, Motor};
+
 /// What a size code says.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct SizeCode {
@@ -17,6 +19,8 @@ pub struct SizeCode {
     pub shaft_mm: Option<f64>,
     /// What a maker should know about it, in one sentence.
     pub says: String,
+    /// Where code and can differ: that, and which counts; null where they agree or the can is not known.
+    pub differs: Option<String>,
 }
 
 /// A can that is known by a number that is no measure (common practice; makers differ by a millimetre or two).
@@ -58,17 +62,52 @@ const NOMINAL: &[Nominal] = &[
     nominal("895", 45.0, 72.0, 6.0, "saws and carts"),
 ];
 
-/// Usual shaft of a brushless can by diameter, mm (common practice): 1/8 in on 36 mm, 5 mm above, 8 mm from 56 mm.
-fn usual_shaft_mm(diameter_mm: f64) -> f64 {
+/// Usual shaft of a brushless can, mm (common practice): 1/8 in on two-pole motors of 36 mm; 5 mm on four-pole ones of 36 mm,
+/// which are the longer ones, and on 42 mm; 8 mm from 56 mm.
+fn usual_shaft_mm(diameter_mm: f64, length_mm: f64, pole_pairs: Option<u32>) -> f64 {
+    const FOUR_POLE_FROM_MM: f64 = 52.0;
+    let four_poles = pole_pairs.map_or(length_mm >= FOUR_POLE_FROM_MM, |pairs| pairs >= 2);
     match diameter_mm {
         d if d < 20.0 => 2.0,
         d if d < 30.0 => 3.0,
-        d if d < 38.0 => 3.175,
+        d if d < 38.0 && (d < 35.0 || !four_poles) => 3.175,
         d if d < 50.0 => 5.0,
         d if d < 56.0 => 6.0,
         d if d < 90.0 => 8.0,
         _ => 12.0,
     }
+}
+
+/// A code and a can that differ by more than this share are not the same measure.
+const SAME_SIZE: f64 = 0.08;
+
+/// What the size code in the name of a motor says, and whether its can agrees; `None` when there is none.
+#[must_use]
+pub fn size_code_of(motor: &Motor) -> Option<SizeCode> {
+    let mut code = size_code(motor.label.as_deref()?)?;
+    if motor.kind == MachineKind::Brushless {
+        code.shaft_mm = Some(match code.code.as_str() {
+            // Brushless motors of that size have the thicker shaft.
+            "550" => 5.0,
+            _ => usual_shaft_mm(code.diameter_mm, code.length_mm, motor.pole_pairs),
+        });
+        if code.is_measure {
+            code.says = says_of_measure(code.diameter_mm, code.length_mm, code.shaft_mm.unwrap_or_default());
+        }
+    }
+    let off = |says: f64, can: Option<f64>| can.is_some_and(|can| (says / can - 1.0).abs() > SAME_SIZE);
+    if off(code.diameter_mm, motor.can_diameter_mm) || off(code.length_mm, motor.can_length_mm) {
+        let side = |can: Option<f64>| can.map_or_else(|| "unknown".to_owned(), |mm| format!("{mm} mm"));
+        code.differs = Some(format!(
+            "The name says {} by {} mm and the can is {} by {}: the code is the size of rotor or stator, or just a name. The can \
+             counts for heat, room and weight.",
+            code.diameter_mm,
+            code.length_mm,
+            side(motor.can_diameter_mm),
+            side(motor.can_length_mm)
+        ));
+    }
+    Some(code)
 }
 
 /// What the size code in a text says; `None` when there is none.
@@ -106,6 +145,7 @@ fn named(digits: &str) -> Option<SizeCode> {
              mm, for {}. Measure yours.",
             can.name, can.diameter_mm, can.length_mm, can.shaft_mm, can.uses
         ),
+        differs: None,
     })
 }
 
@@ -121,16 +161,21 @@ fn measure(code: &str, diameter_mm: f64, length_mm: f64) -> Option<SizeCode> {
     if !((5.0..=300.0).contains(&diameter_mm) && (5.0..=500.0).contains(&length_mm)) {
         return None;
     }
-    let shaft_mm = usual_shaft_mm(diameter_mm);
+    let shaft_mm = usual_shaft_mm(diameter_mm, length_mm, None);
     Some(SizeCode {
         code: code.to_owned(),
         is_measure: true,
         diameter_mm,
         length_mm,
         shaft_mm: Some(shaft_mm),
-        says: format!(
-            "{diameter_mm} mm across and {length_mm} mm long; some makers count the stator, so measure the can. A shaft of \
-             about {shaft_mm} mm is usual."
-        ),
+        says: says_of_measure(diameter_mm, length_mm, shaft_mm),
+        differs: None,
     })
+}
+
+fn says_of_measure(diameter_mm: f64, length_mm: f64, shaft_mm: f64) -> String {
+    format!(
+        "{diameter_mm} mm across and {length_mm} mm long; some makers count the stator, so measure the can. A shaft of about \
+         {shaft_mm} mm is usual."
+    )
 }

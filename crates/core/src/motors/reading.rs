@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::codes::{SizeCode, size_code};
+use super::codes::{SizeCode, size_code_of};
 use super::swap::hardest_a;
 use crate::checks::Verdict;
 use crate::document::{Build, Load, Motor, OptionDrive};
@@ -166,7 +166,7 @@ pub fn reading(build: &Build, option: usize, drive: usize, rows: &[f64]) -> Opti
     let volts = [1.0, 1.25].map(|factor| at_volts(&model, mid_v * factor, motor));
     let overvolted = motor.max_voltage_v.map(|rated| chain.battery.charger_end_v() / rated - 1.0);
     Some(Reading {
-        size_code: motor.label.as_deref().and_then(size_code),
+        size_code: size_code_of(motor),
         turns: turns(build, option, drive, rows),
         timing: timing(build, option, drive),
         electrical: motor.pole_pairs.zip(free_rpm).map(|(pairs, rpm)| Electrical {
@@ -324,6 +324,28 @@ fn rim(motor: &Motor, free_rpm: Option<f64>) -> Option<Rim> {
     })
 }
 
+/// Usual Kv of model cars in 1/10 by lithium cells, rpm/V (common practice): above 4000 one stays on two cells.
+const CAR_KV: [(f64, [f64; 2]); 6] = [
+    (2.0, [4000.0, 5200.0]),
+    (3.0, [2500.0, 4000.0]),
+    (4.0, [1900.0, 2200.0]),
+    (6.0, [1400.0, 2200.0]),
+    (8.0, [800.0, 1300.0]),
+    (12.0, [500.0, 620.0]),
+];
+
+/// The row of cars for a number of cells: the nearest, and between two rows the lower of both ends.
+fn car_kv(cells: f64) -> [f64; 2] {
+    let above = CAR_KV.iter().find(|(row, _)| *row >= cells - 0.2).unwrap_or(&CAR_KV[CAR_KV.len() - 1]);
+    let below = CAR_KV.iter().rev().find(|(row, _)| *row <= cells + 0.2).unwrap_or(&CAR_KV[0]);
+    [above.1[0].min(below.1[0]), above.1[1].max(below.1[1].min(above.1[1] * 1.5))]
+}
+
+/// Whether the motor turns what it drives at its own speed: without a stage, or with stages of 1 : 1.
+fn direct(parts: &OptionDrive) -> bool {
+    parts.motor.gearbox.is_none() && parts.gearing.iter().all(|stage| (stage.ratio() - 1.0).abs() < 1e-9)
+}
+
 /// What practice uses: Kv for a kind of machine at a nominal voltage of so many lithium cells.
 fn usual(load: &Load, parts: &OptionDrive, nominal_v: f64) -> Option<([f64; 2], &'static str)> {
     let geared = parts.motor.gearbox.is_some();
@@ -335,17 +357,15 @@ fn usual(load: &Load, parts: &OptionDrive, nominal_v: f64) -> Option<([f64; 2], 
                 return Some(([2500.0 / nominal_v, 5000.0 / nominal_v], "gear motors of carts and robots"));
             }
             if mass <= 15.0 {
-                // 1/10 cars: about 4000 on two cells, 2000 on four, 1300 to 560 on eight to twelve.
-                let cells = nominal_v / 3.7;
-                return Some(([5200.0 / cells, 8800.0 / cells], "model cars in 1/10, by cells"));
+                return Some((car_kv(nominal_v / 3.7), "model cars in 1/10, by cells"));
             }
-            if mass <= 200.0 && parts.gearing.is_empty() {
+            if mass <= 200.0 && direct(parts) {
                 return Some(([60.0, 100.0], "direct hub motors of boards"));
             }
-            (mass <= 200.0).then_some(([170.0, 270.0], "belt and gear drives of boards and the like"))
+            (mass <= 200.0).then_some(([180.0, 270.0], "belt and gear drives of boards and the like"))
         }
         // About 25 000 rpm at the wheels suffices, with headroom to 35 000 unloaded.
-        Load::Flywheel(wheels) if wheels.projectile.is_some() && parts.gearing.is_empty() => {
+        Load::Flywheel(wheels) if wheels.projectile.is_some() && direct(parts) => {
             Some(([25_000.0 / nominal_v, 35_000.0 / nominal_v], "foam-dart launchers"))
         }
         _ => None,

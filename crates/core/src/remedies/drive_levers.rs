@@ -9,6 +9,7 @@ use crate::document::parts::GearingKind;
 use crate::document::{Controller, Cooling, InsulationClass, MachineKind, MagnetGrade, Motor, OptionDrive};
 use crate::say::three;
 use crate::shelf::PartKind;
+use crate::supply::Chain;
 
 /// The levers of the drive at `place` of the option at `index`.
 pub(super) struct DriveLevers<'a> {
@@ -80,7 +81,7 @@ impl DriveLevers<'_> {
         Lever::new(
             Group::Motor,
             self.pointer("/motor"),
-            rising(1.0, 10.0),
+            rising(1.0, 4.0),
             move |draft, step| longer(&mut draft.option.drives[place].motor, step),
             |step| format!("A motor class up: the same Kv and diameter, {} as long.", times(step)),
         )
@@ -94,7 +95,7 @@ impl DriveLevers<'_> {
         let lever = Lever::new(
             Group::Motor,
             self.pointer(&format!("/motor/{key}")),
-            rising(now, 12.0),
+            rising(now, 4.0),
             move |draft, step| *figure(&mut draft.option.drives[place].motor) = Some(step),
             move |step| format!("A motor good for {} {words} instead of {}.", three(step), three(now)),
         );
@@ -190,7 +191,7 @@ impl DriveLevers<'_> {
         )
     }
 
-    /// Teeth, or the ratio, of every stage that has them; `longer_gear` gears down further.
+    /// Teeth, or the ratio, of every stage that has them; `gear_down` gives more turns of the motor for one of the output.
     pub fn gearing(&self, gear_down: bool) -> Vec<Lever> {
         let mut levers = Vec::new();
         for (stage_place, stage) in self.parts.gearing.iter().enumerate() {
@@ -352,12 +353,13 @@ impl DriveLevers<'_> {
         let place = self.place;
         let mut controller = self.parts.controller.clone()?;
         let set = *figure(&mut controller);
-        let from = set.unwrap_or(stalled_a);
+        // From what flows down to a fiftieth of it: a motor of little resistance takes hundreds of amperes.
+        let from = set.map_or(stalled_a, |set| set.min(stalled_a));
         (from > 0.0).then(|| {
             Lever::new(
                 Group::Setting,
                 self.pointer(&format!("/controller/{key}")),
-                falling(from, 0.08),
+                falling(from, 0.02),
                 move |draft, step| {
                     if let Some(controller) = &mut draft.option.drives[place].controller {
                         *figure(controller) = Some(step);
@@ -397,7 +399,7 @@ impl DriveLevers<'_> {
         let lever = Lever::new(
             Group::Controller,
             self.pointer("/controller"),
-            rising(1.0, 8.0),
+            rising(1.0, 5.0),
             move |draft, step| {
                 if let Some(controller) = &mut draft.option.drives[place].controller {
                     stronger(controller, step);
@@ -429,7 +431,7 @@ impl DriveLevers<'_> {
         let lever = Lever::new(
             Group::Controller,
             self.pointer(&format!("/controller/{key}")),
-            if higher { rising(now, 12.0) } else { falling(now, 0.1) },
+            if higher { rising(now, 5.0) } else { falling(now, 0.2) },
             move |draft, step| {
                 if let Some(controller) = &mut draft.option.drives[place].controller {
                     *figure(controller) = Some(step);
@@ -471,6 +473,67 @@ impl DriveLevers<'_> {
                 move |_| format!("A channel for each motor instead of {now} motors on one."),
             )
         })
+    }
+
+    /// All motors on one channel, where they are brushed.
+    pub fn shared_channel(&self) -> Option<Lever> {
+        let (place, motors) = (self.place, self.parts.motor_count);
+        let brushed = self.parts.motor.kind == MachineKind::Brushed && self.parts.controller.is_some();
+        (brushed && motors > self.parts.motors_per_channel).then(|| {
+            Lever::new(
+                Group::Count,
+                self.pointer("/motors_per_channel"),
+                counting_up(self.parts.motors_per_channel, motors, 1),
+                move |draft, step| draft.option.drives[place].motors_per_channel = whole(step),
+                move |step| format!("{} motors side by side on one channel: brushed ones may share.", whole(step)),
+            )
+        })
+    }
+
+    /// An end stop of the throttle.
+    pub fn end_stop(&self) -> Option<Lever> {
+        let place = self.place;
+        let now = self.parts.controller.as_ref()?.max_duty;
+        Some(Lever::new(
+            Group::Setting,
+            self.pointer("/controller/max_duty"),
+            falling(now, 0.3),
+            move |draft, step| {
+                if let Some(controller) = &mut draft.option.drives[place].controller {
+                    controller.max_duty = step;
+                }
+            },
+            |step| format!("An end stop of the throttle at {} %.", three(100.0 * step)),
+        ))
+    }
+
+    /// The heat path that the listed current implies, in place of the estimate from the can.
+    pub fn heat_path_by_rating(&self, draft: &Draft) -> Option<Lever> {
+        let place = self.place;
+        let chain = Chain::resolved(&draft.job, &draft.option);
+        let drive = chain.drives.iter().find(|drive| drive.index == place)?;
+        let path = drive.path_by_rating(drive.motor_rad_s(drive.load.target_rad_s))?;
+        let listed_a = self.parts.motor.max_continuous_current_a?;
+        let capacity = path.capacity_j_per_k;
+        Some(Lever::new(
+            Group::Motor,
+            self.pointer("/motor/thermal"),
+            vec![1.0],
+            move |draft, _| {
+                draft.option.drives[place].motor.thermal = Some(crate::document::Thermal {
+                    winding_to_case_k_per_w: Some(path.winding_k_per_w),
+                    case_to_ambient_k_per_w: Some(path.case_k_per_w),
+                    winding_j_per_k: capacity.map(|[winding, _]| winding),
+                    case_j_per_k: capacity.map(|[_, case]| case),
+                });
+            },
+            move |_| {
+                format!(
+                    "Trusting the {} A it lists for good: a heat path that allows them in place of the one estimated from the can.",
+                    three(listed_a)
+                )
+            },
+        ))
     }
 
     /// A controller of the motor's kind.

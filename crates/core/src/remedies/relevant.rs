@@ -4,6 +4,7 @@ use super::drive_levers::DriveLevers;
 use super::levers::Lever;
 use super::{Draft, job_levers, room_levers, supply_levers};
 use crate::checks::Check;
+use crate::supply::{Chain, FULL};
 
 /// The levers worth turning for a check, of the drive it is about or of every drive.
 pub(super) fn levers_for(check: &Check, draft: &Draft, index: usize) -> Vec<Lever> {
@@ -41,6 +42,9 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
             levers.extend(job_levers::runtime(draft));
         }
         "motor.voltage"
+        | "motor.nominal_voltage"
+        | "motor.flat_out"
+        | "controller.flat_out_current"
         | "controller.max_voltage"
         | "safety.touch_voltage"
         | "motor.speed"
@@ -83,7 +87,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
                 key,
                 words,
                 |controller| &mut controller.motor_current_limit_a,
-                stalled_a(drive, draft),
+                held_a(drive, draft),
             ));
         } else {
             levers.extend(drive.raise_limit(key, words, |controller| &mut controller.motor_current_limit_a));
@@ -96,7 +100,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
                 key,
                 words,
                 |controller| &mut controller.battery_current_limit_a,
-                stalled_a(drive, draft),
+                drawn_a(drive, draft),
             ));
         } else {
             levers.extend(drive.raise_limit(key, words, |controller| &mut controller.battery_current_limit_a));
@@ -104,6 +108,15 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
     };
     match code {
         "motor.voltage" => levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v)),
+        "motor.nominal_voltage" => {
+            levers.extend(drive.motor_rating("nominal_voltage_v", "V", |motor| &mut motor.nominal_voltage_v));
+        }
+        // What flat out does is cured by going no faster: gearing, Kv, an end stop of the throttle.
+        "motor.flat_out" | "controller.flat_out_current" | "battery.flat_out_current" => {
+            levers.extend(drive.gearing(true));
+            levers.push(drive.kv(false));
+            levers.extend(drive.end_stop());
+        }
         "motor.speed" => {
             levers.push(drive.kv(false));
             levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
@@ -116,7 +129,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
                 true,
             ));
         }
-        "controller.min_voltage" => {
+        "controller.min_voltage" | "controller.brown_out" => {
             levers.extend(drive.controller_rating(
                 "min_voltage_v",
                 "V at least",
@@ -137,10 +150,12 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
         "controller.channels" => {
             levers.push(drive.controllers());
             levers.extend(drive.own_channels());
+            levers.extend(drive.shared_channel());
         }
         "motor.winding_temperature" | "motor.magnet_temperature" => {
             levers.extend([drive.size(), drive.count(), drive.cooling(), drive.kv(false), drive.kv(true)]);
             levers.push(if code == "motor.winding_temperature" { drive.enamel() } else { drive.magnets() });
+            levers.extend(drive.heat_path_by_rating(draft));
             levers.extend(drive.gearing(true));
             levers.extend(drive.gearing(false));
         }
@@ -245,7 +260,6 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
             battery_limit(&mut levers, false);
         }
         "safety.blade_stop" => {
-            levers.extend(drive.braking());
             levers.extend(job_levers::blade_brake(draft, &drive.parts.drive));
         }
         "safety.no_brake" => levers.extend(drive.braking()),
@@ -269,8 +283,18 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
     levers
 }
 
-/// What a channel takes when nothing limits it, A: the pack's full voltage over the resistance of its motors.
-fn stalled_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
-    let battery = crate::battery::BatteryModel::new(&draft.option);
-    battery.open_circuit_v(1.0) / drive.parts.motor.resistance_ohm * f64::from(drive.parts.motors_per_channel)
+/// Motor current of a channel when its shaft is held at full throttle on a full battery, A.
+fn held_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
+    let chain = Chain::new(&draft.job, &draft.option);
+    let shown_a = chain.stalled(drive.place).map_or(0.0, |figures| figures.motor_current_a);
+    shown_a * f64::from(drive.parts.motors_per_channel)
+}
+
+/// Most battery current of a channel at full throttle on a full battery, A.
+fn drawn_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
+    let chain = Chain::new(&draft.job, &draft.option);
+    let Some(served) = chain.drives.iter().find(|served| served.index == drive.place) else { return 0.0 };
+    let speed = chain.peak_draw_rad_s(served, FULL);
+    let peak = served.yielding_figures(&chain.sources[FULL], speed, chain.yields(served, FULL));
+    peak.map_or(0.0, |(figures, _)| figures.channel_battery_a)
 }

@@ -52,7 +52,7 @@ pub(super) fn capacity(draft: &Draft, index: usize) -> Lever {
     Lever::new(
         Group::Battery,
         pointer(index, ""),
-        rising(now, 8.0),
+        rising(now, 3.0),
         |draft, step| {
             let cells = draft.option.battery.cells_series;
             scaling::battery(&mut draft.option.battery, step, cells);
@@ -139,7 +139,7 @@ pub(super) fn board(draft: &Draft, index: usize) -> Option<Lever> {
     Some(Lever::new(
         Group::Battery,
         pointer(index, "/bms_limit_a"),
-        rising(now, 10.0),
+        rising(now, 5.0),
         |draft, step| draft.option.battery.bms_limit_a = Some(step),
         move |step| format!("A protection board for {} A instead of {} A.", three(step), three(now)),
     ))
