@@ -16,6 +16,7 @@ use crate::fit::{BatteryFit, ControllerFit, battery_fit, controller_fit};
 use crate::guesses::{Guess, guesses};
 use crate::price::price;
 use crate::say::{percent, three};
+use crate::shots::Shots;
 use crate::supply::{CHARGES, Chain, FULL, HALF, Supply};
 use crate::teeth::gearbox::GearboxReport;
 use crate::teeth::stages::StageReport;
@@ -130,6 +131,12 @@ pub struct DriveEvaluation {
     /// Time back to the target after a shot, s; absent when nothing is thrown.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub recovery_s: Option<Option<f64>>,
+    /// Inertia of launcher wheels by their size and material, kg·m²; absent while one of them is missing.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub inertia_by_size_kg_m2: Option<f64>,
+    /// How fast shots leave, how often, how many on one charge; absent when nothing is thrown.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub shots: Option<Shots>,
     /// What a machine that is turned gives; absent for anything else.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub generating: Option<Generating>,
@@ -275,7 +282,7 @@ fn tell_former_motor(build: &Build, index: usize, option: &mut OptionEvaluation)
 pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionEvaluation {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
-    let drives: Vec<DriveEvaluation> = chain.drives.iter().map(|drive| chain.drive(drive)).collect();
+    let drives: Vec<DriveEvaluation> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
     let checks = judge(&chain, &supply, &drives);
     let weakest = checks
         .iter()
@@ -338,7 +345,7 @@ impl<'d> Chain<'d> {
     }
 
     /// Everything computed about one drive.
-    pub(crate) fn drive(&self, drive: &Drive<'_>) -> DriveEvaluation {
+    pub(crate) fn drive(&self, drive: &Drive<'_>, supply: &Supply) -> DriveEvaluation {
         if let Some(dynamo) = Dynamo::of(drive) {
             return self.generator(drive, dynamo.generating());
         }
@@ -391,6 +398,11 @@ impl<'d> Chain<'d> {
             spin_up_s: (!travels_on_wheels).then_some(time_s),
             speed_after_shot_rpm: shot.map(|shot| shot.map(|shot| rpm(shot.after_rad_s))),
             recovery_s: shot.map(|shot| shot.and_then(|shot| shot.recovery_s)),
+            inertia_by_size_kg_m2: match &drive.job.load {
+                crate::document::Load::Flywheel(wheels) => wheels.inertia_by_size_kg_m2(),
+                _ => None,
+            },
+            shots: self.shots(drive, supply, shot.flatten().and_then(|shot| shot.recovery_s)),
             generating: None,
         }
     }
@@ -421,6 +433,8 @@ impl<'d> Chain<'d> {
             spin_up_s: None,
             speed_after_shot_rpm: None,
             recovery_s: None,
+            inertia_by_size_kg_m2: None,
+            shots: None,
             generating: Some(generating),
         }
     }

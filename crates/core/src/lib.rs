@@ -56,6 +56,7 @@ pub mod schools;
 pub mod search;
 pub mod sheet;
 pub mod shelf;
+pub mod shots;
 pub mod simulated;
 pub mod sums;
 pub mod supply;

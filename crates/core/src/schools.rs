@@ -3,8 +3,8 @@
 use serde::Serialize;
 use serde_json::Value;
 
-use crate::checks::{Check, Verdict};
-use crate::document::{BatteryRule, Build};
+use crate::checks::{Check, CheckClass, Verdict};
+use crate::document::{BatteryRule, Build, Load};
 use crate::drive::cases::Case;
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::remedies::{Draft, scaling};
@@ -67,6 +67,28 @@ pub fn questions(build: &Build, option: usize) -> Vec<Question> {
         questions.push(desk.motor_count(drive));
     }
     questions
+}
+
+/// Cells for more current carry more copper: about a quarter per cent of mass and size for each C (common practice).
+const MASS_PER_C: f64 = 0.0025;
+/// And cost about half a per cent more (common practice).
+const PRICE_PER_C: f64 = 0.005;
+
+/// The pack with another rating, and what that does to its mass, size and price.
+fn rerated(draft: &mut Draft, from: f64, to: f64) {
+    let grown = |share: f64| (1.0 + share * to) / (1.0 + share * from);
+    let battery = &mut draft.option.battery;
+    scaling::battery_rating(battery, to);
+    battery.mass_kg = battery.mass_kg.map(|kg| kg * grown(MASS_PER_C));
+    battery.price = battery.price.map(|price| price * grown(PRICE_PER_C));
+    if let Some(size) = &mut battery.size_mm {
+        size.height = (size.height * grown(MASS_PER_C)).clamp(0.1, 10_000.0);
+    }
+}
+
+/// Sag of a cell at the moment that takes most, V.
+fn sag(result: &OptionEvaluation) -> Option<f64> {
+    check(result, "battery.peak_sag", None).and_then(|check| check.demand)
 }
 
 struct Desk {
@@ -158,56 +180,46 @@ impl Desk {
     fn c_rating(&self) -> Option<Question> {
         let battery = &self.draft.option.battery;
         let c = battery.continuous_c?;
-        let asked = check(&self.now, "battery.continuous_current", None)?;
-        let needed_c = asked.demand? / self.now.supply.capacity_ah;
-        let highest = crate::remedies::highest_c(battery.chemistry).max(c);
-        // Cells for more current carry more copper: about a quarter per cent of mass for each C (common practice).
-        const MASS_PER_C: f64 = 0.0025;
-        let mass = move |from: f64, to: f64| (1.0 + MASS_PER_C * to) / (1.0 + MASS_PER_C * from);
-        let with = |to: f64| {
-            self.tried(|draft| {
-                let battery = &mut draft.option.battery;
-                scaling::battery_rating(battery, to);
-                battery.mass_kg = battery.mass_kg.map(|kg| kg * mass(c, to));
-            })
+        let rated: Vec<f64> = {
+            let highest = crate::remedies::highest_c(battery.chemistry).max(c).floor();
+            std::iter::successors(Some(1.0), |tried| Some(tried + 1.0)).take_while(|tried| *tried <= highest).collect()
         };
-        // A pack rated lower sags more and is asked for more, so the whole chain decides.
-        let enough = std::iter::successors(Some(needed_c.floor().max(1.0)), |tried| Some(tried + 1.0))
-            .take_while(|tried| *tried <= highest)
-            .find(|tried| {
-                let (_, result) = with(*tried);
-                check(&result, "battery.continuous_current", None).is_some_and(|check| check.verdict == Verdict::Ok)
-            })?;
-        let climb =
-            |result: &OptionEvaluation| check(result, "performance.climb", None).and_then(|check| check.utilisation);
+        let with = |to: f64| self.tried(|draft| rerated(draft, c, to));
+        // A pack rated lower sags more and is asked for more, so the whole chain decides; and it must go in and be paid.
+        let enough = rated.iter().copied().find(|tried| self.does(&with(*tried).1))?;
+        let highest = rated.iter().rev().copied().find(|tried| *tried <= c || self.goes_in(&with(*tried).1))?;
+        let climbs = check(&self.now, "performance.climb", None).is_some();
+        let used =
+            |result: &OptionEvaluation, code: &str| check(result, code, None).and_then(|check| check.utilisation);
         let figures = |draft: &Draft, result: &OptionEvaluation| {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
-            vec![
-                figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg"),
-                figure("hill used", climb(result), ""),
-                figure("distance on one charge", result.supply.range_m.flatten().map(|m| m / 1000.0), "km"),
+            let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
+            if climbs {
+                told.push(figure("hill used", used(result, "performance.climb"), ""));
+            }
+            if let Some(range_m) = result.supply.range_m {
+                told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));
+            }
+            told.extend([
                 figure("time on one charge", result.supply.runtime_min, "min"),
-                figure(
-                    "cell at the hungriest moment",
-                    check(result, "battery.peak_sag", None).and_then(|check| check.limit),
-                    "V",
-                ),
-            ]
+                figure("sag of a cell at the moment that takes most", sag(result), "V"),
+            ]);
+            told
         };
         let pointer = format!("/options/{}/battery", self.index);
         let school = |name: String, why: &str, to: f64| {
             let now = (to - c).abs() < 1e-9;
             let (draft, result) = with(to);
             let heavier = draft.option.battery.mass_kg.zip(battery.mass_kg).map(|(then, now)| 1000.0 * (then - now));
+            let hill = match used(&result, "performance.climb") {
+                Some(used) if climbs => format!("the hill is used to {}, and it lasts ", percent(used)),
+                _ => "it lasts ".to_owned(),
+            };
             let costs = match heavier {
                 Some(grams) if grams.abs() >= 1.0 => format!(
-                    " Against now the pack is {} g {}; {}, and {} on one charge.",
+                    " Against now the pack is {} g {}; {hill}{} on one charge.",
                     three(grams.abs()),
                     if grams > 0.0 { "heavier" } else { "lighter" },
-                    climb(&result).map_or_else(
-                        || "no hill is asked".to_owned(),
-                        |used| format!("the hill is used to {}", percent(used))
-                    ),
                     said(result.supply.runtime_min, "min"),
                 ),
                 _ => format!(" It lasts {} on one charge.", said(result.supply.runtime_min, "min")),
@@ -221,24 +233,59 @@ impl Desk {
                 figures: figures(&draft, &result),
             }
         };
-        Some(Question {
-            id: "c_rating",
-            drive: None,
-            asks: "The highest C that fits, or just enough?",
-            schools: vec![
-                school(
-                    format!("Just enough: {} C", three(enough)),
-                    "A motor takes what it needs; a rating it never reaches is weight and money.",
-                    enough,
-                ),
-                school(
-                    format!("The highest that is sold: {} C", three(highest)),
-                    "A rating too high harms nothing: less sag, less heat in the pack, fewer ripples for the \
-                     controller. It costs price and weight.",
-                    highest,
-                ),
-            ],
-        })
+        let mut schools = vec![school(
+            format!("Just enough: {} C", three(enough)),
+            "A motor takes what it needs; a rating it never reaches is weight and money.",
+            enough,
+        )];
+        if highest > enough {
+            schools.push(school(
+                format!("The highest that fits: {} C", three(highest)),
+                "A rating too high harms nothing: less sag, less heat in the pack, fewer ripples for the controller. It costs \
+                 price and weight.",
+                highest,
+            ));
+        }
+        Some(Question { id: "c_rating", drive: None, asks: "The highest C that fits, or just enough?", schools })
+    }
+
+    /// Whether a rating is enough: every check of the battery holds, the wheels spin up, and the pack goes in and is paid. A fan
+    /// is run flat out, so its headroom is judged there.
+    fn does(&self, result: &OptionEvaluation) -> bool {
+        let asked = |check: &&Check| {
+            check.class != CheckClass::Caution
+                && (check.code.starts_with("battery.")
+                    || matches!(
+                        check.code,
+                        "performance.spin_up" | "performance.acceleration" | "controller.brown_out"
+                    ))
+        };
+        let fails = |check: &Check| check.verdict == Verdict::Fail;
+        let holds = !result.checks.iter().filter(asked).any(|check| fails(check) && !self.failed_already(check));
+        let job = &self.draft.job;
+        let headroom = job.battery_rule == BatteryRule::ContinuousWithHeadroom
+            && job.drives.iter().any(|drive| matches!(drive.load, Load::Fan(_)));
+        let flat_out = !headroom
+            || result
+                .supply
+                .all_flat_out
+                .current_a
+                .zip(result.supply.continuous_a)
+                .is_none_or(|(flat_out_a, continuous_a)| job.battery_headroom * flat_out_a <= continuous_a);
+        holds && flat_out && self.goes_in(result)
+    }
+
+    /// Whether a check fails however the pack is rated: its time on one charge does not hang on that.
+    fn failed_already(&self, check: &Check) -> bool {
+        check.code == "battery.runtime"
+            && self.now.checks.iter().any(|now| now.same_as(check) && now.verdict == Verdict::Fail)
+    }
+
+    /// Whether the pack goes into its room and the whole is within the budget.
+    fn goes_in(&self, result: &OptionEvaluation) -> bool {
+        let fits = !result.checks.iter().any(|check| check.code == "fit.battery" && check.verdict == Verdict::Fail);
+        let budget = self.draft.job.budget.as_ref().map(|budget| budget.amount);
+        fits && budget.zip(result.price).is_none_or(|(amount, price)| price <= amount)
     }
 
     /// Low Kv on high voltage, or high Kv on low.

@@ -65,6 +65,8 @@ pub const TYPICAL: &[Typical] = &[
     typical("driven_weight_share", "all wheels driven", 1.0, 1.0, 1.0, PRACTICE),
     typical("driven_weight_share", "one axle of two, load in the middle", 0.5, 0.4, 0.6, PRACTICE),
     typical("driven_weight_share", "one axle of two, load over it", 0.7, 0.6, 0.8, PRACTICE),
+    typical("drag_torque_nm", "pair of small launcher wheels on the motors' own shafts", 0.001, 0.0, 0.003, PRACTICE),
+    typical("drag_torque_nm", "small wheel in its own two ball bearings", 0.003, 0.001, 0.01, PRACTICE),
     typical("transfer_efficiency", "pair of wheels gripping a soft projectile", 0.4, 0.25, 0.6, PRACTICE),
     typical("target_tip_speed_m_s", "grass, sharp blade", 75.0, 60.0, 90.0, PRACTICE),
     typical("target_tip_speed_m_s", "grass, swinging razor blades", 45.0, 30.0, 60.0, PRACTICE),
@@ -105,12 +107,13 @@ mod tests {
 
     #[test]
     fn every_typical_value_fits_its_field() {
-        use crate::document::load::{Blade, Projectile, Vehicle};
+        use crate::document::load::{Blade, Flywheel, Projectile, Vehicle};
         use crate::document::reading::Shape;
         use crate::document::{Battery, GearingStage};
         let records = [
             Vehicle::FIELDS,
             Projectile::FIELDS,
+            Flywheel::FIELDS,
             Blade::FIELDS,
             GearingStage::FIELDS,
             Battery::FIELDS,

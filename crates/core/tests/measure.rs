@@ -255,10 +255,24 @@ fn a_heat_run_finds_where_it_is_going_and_says_stop_in_time() {
     assert_relative_eq!(measured.results["motor"]["time_constant_s"].as_f64().unwrap(), 300.0, max_relative = 1e-5);
     assert_eq!(measured.results["verdict"], "go_on");
     assert_relative_eq!(measured.results["next_stage_s"].as_f64().unwrap(), 600.0, max_relative = 1e-9);
-    // A limit of 70 °C is reached at −300·ln(1 − 45/60) = 415.9 s, so the next stage ends there.
+    // A limit of 70 °C would be passed at −300·ln(1 − 45/60) = 415.9 s: stop, and after a stop there is no next stage.
     let measured = works(sheet(900.0, 70.0));
     assert_eq!(measured.results["verdict"], "stop");
-    assert_relative_eq!(measured.results["next_stage_s"].as_f64().unwrap(), 415.888_308 - 300.0, max_relative = 1e-4);
+    assert_eq!(measured.results["next_stage_s"], 0.0);
+}
+
+#[test]
+fn after_one_warm_reading_the_next_stage_is_never_longer_than_the_last() {
+    let next = |planned: f64, at_s: f64, celsius: f64, limit: f64| {
+        let points = json!([{ "t_s": at_s, "motor_c": celsius }]);
+        let sheet = json!({ "kind": "heat_run", "ambient_c": 25, "planned_s": planned, "points": points, "limits": { "motor_c": limit } });
+        works(sheet).results["next_stage_s"].as_f64().unwrap()
+    };
+    assert_relative_eq!(next(3600.0, 120.0, 40.0, 90.0), 120.0, max_relative = 1e-12);
+    // 15 K in 60 s: rising on like that, 70 °C are there after 180 s; 15 K in 120 s from 50 °C on leave less than as long again.
+    assert_relative_eq!(next(3600.0, 120.0, 60.0, 70.0), 120.0 * 45.0 / 35.0 - 120.0, max_relative = 1e-9);
+    assert_relative_eq!(next(150.0, 120.0, 40.0, 90.0), 30.0, max_relative = 1e-12);
+    assert_eq!(next(3600.0, 120.0, 95.0, 90.0), 0.0);
 }
 
 #[test]

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Motor};
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_core::motors::codes::size_code;
+use ypsidyne_core::motors::codes::{size_code, size_code_of};
 use ypsidyne_core::motors::guide::{MotorFamily, guide};
 use ypsidyne_core::motors::reading::reading;
 use ypsidyne_core::motors::slower::slower;
@@ -48,11 +48,64 @@ fn what_is_no_code_is_none(#[case] text: &str) {
     assert_eq!(size_code(text), None);
 }
 
-/// Shafts of 1/8 in on 36 mm cans.
+/// Shafts (common practice): 1/8 in on most 36 mm two-pole motors; 5 mm on the longer four-pole ones of 36 mm, on brushless 550
+/// and on 42 mm; 8 mm on the 56 mm class and board motors.
+#[rstest]
+#[case("540", "brushed", None, 3.175)]
+#[case("3650", "brushless", Some(1), 3.175)]
+#[case("3652", "brushless", Some(2), 5.0)]
+#[case("3660", "brushless", None, 5.0)]
+#[case("3674", "brushless", Some(2), 5.0)]
+#[case("550", "brushed", None, 3.175)]
+#[case("550", "brushless", Some(2), 5.0)]
+#[case("4274", "brushless", None, 5.0)]
+#[case("5687", "brushless", None, 8.0)]
+#[case("6355", "brushless", Some(7), 8.0)]
+fn shafts_are_those_of_the_trade(#[case] name: &str, #[case] kind: &str, #[case] pairs: Option<u32>, #[case] mm: f64) {
+    let motor =
+        json!({ "label": name, "kind": kind, "kv_rpm_per_v": 1000, "resistance_ohm": 0.1, "pole_pairs": pairs });
+    let motor = Motor::from_value(&motor, "motor").unwrap();
+    assert_eq!(size_code_of(&motor).unwrap().shaft_mm, Some(mm), "{name}");
+}
+
 #[test]
-fn a_36_mm_can_has_a_shaft_of_an_eighth_of_an_inch() {
-    for text in ["3652", "540", "550"] {
-        assert_eq!(size_code(text).and_then(|code| code.shaft_mm), Some(3.175));
+fn a_code_that_is_not_the_can_says_so() {
+    let with = |can: [f64; 2]| {
+        let motor = json!({ "label": "5065 outrunner", "kind": "brushless", "kv_rpm_per_v": 200, "resistance_ohm": 0.05,
+            "can_diameter_mm": can[0], "can_length_mm": can[1] });
+        size_code_of(&Motor::from_value(&motor, "motor").unwrap()).unwrap().differs
+    };
+    assert_eq!(with([50.0, 65.0]), None);
+    let says = with([59.0, 72.0]).expect("they differ");
+    assert!(says.contains("50 by 65 mm") && says.contains("59 mm by 72 mm"), "{says}");
+}
+
+/// Usual Kv of 1/10 cars by cells (common practice): two 4000 to 5200, three up to 4000, four 1900 to 2200, six up to 2200,
+/// eight 800 to 1300, twelve about 560.
+#[rstest]
+#[case(2, 4000.0, 5200.0)]
+#[case(3, 2500.0, 4000.0)]
+#[case(4, 1900.0, 2200.0)]
+#[case(6, 1400.0, 2200.0)]
+#[case(8, 800.0, 1300.0)]
+#[case(12, 500.0, 620.0)]
+fn model_cars_have_a_usual_kv_for_each_number_of_cells(#[case] cells: u32, #[case] low: f64, #[case] high: f64) {
+    let mut json = document("dolly");
+    json["job"]["drives"][0]["load"]["base_mass_kg"] = json!(2.0);
+    json["job"]["drives"][0]["load"]["payload_kg"] = json!(0);
+    json["options"][0]["battery"]["chemistry"] = json!("lipo");
+    json["options"][0]["battery"]["cells_series"] = json!(cells);
+    assert_eq!(reading(&build(&json), 0, 0, &[]).unwrap().kv.usual, Some([low, high]));
+}
+
+#[test]
+fn a_stage_of_one_to_one_counts_as_direct() {
+    let mut json = document("dolly");
+    for gearing in
+        [json!([]), json!([{ "kind": "direct" }]), json!([{ "kind": "belt", "driver_teeth": 20, "driven_teeth": 20 }])]
+    {
+        json["options"][0]["drives"][0]["gearing"] = gearing;
+        assert_eq!(reading(&build(&json), 0, 0, &[]).unwrap().kv.usual_for, "direct hub motors of boards");
     }
 }
 
@@ -96,7 +149,7 @@ fn a_fatter_rotor_may_turn_slower() {
 #[test]
 fn a_belt_board_has_the_usual_band_of_kv() {
     let read = reading(&build(&document("dolly")), 0, 0, &[]).expect("the drive is there");
-    assert_eq!(read.kv.usual, Some([170.0, 270.0]));
+    assert_eq!(read.kv.usual, Some([180.0, 270.0]));
     let least = read.kv.computed.expect("the target can be reached");
     assert!(least > 20.0 && least < 170.0);
     let mut json = document("dolly");

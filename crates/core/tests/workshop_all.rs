@@ -7,7 +7,7 @@ use std::collections::BTreeSet;
 
 use looms::is_drawn_clearly;
 use ypsidyne_core::demo;
-use ypsidyne_core::document::{Build, Load, MachineKind};
+use ypsidyne_core::document::{Build, Commutation, Load, MachineKind};
 use ypsidyne_core::templates::TEMPLATES;
 use ypsidyne_core::workshop::loom::{LeadKind, LoomPartKind};
 use ypsidyne_core::workshop::{Workshop, workshop};
@@ -79,17 +79,37 @@ fn settings_are_said_once_each_and_in_order() {
                 assert!(shop.settings.iter().all(|setting| setting.drive != served.drive), "{title}");
                 continue;
             }
+            let controller = served.controller.as_ref().unwrap();
+            let tunable = controller.commutation == Commutation::Foc;
             let volts = |name: &str| numbers(&of(name).unwrap().value)[0];
-            assert!(volts("cut-off begins") >= volts("cut-off ends"), "{title}");
-            if served.motor.temperature_sensor == Some(true) {
+            if tunable {
+                assert!(volts("cut-off begins") >= volts("cut-off ends"), "{title}");
+            } else {
+                assert!(volts("low-voltage cut-off") > 0.0 && of("cut-off begins").is_none(), "{title}");
+            }
+            if tunable && served.motor.temperature_sensor == Some(true) {
                 let pair = numbers(&of("motor temperature, cut from and to").unwrap().value);
                 assert!(pair.len() == 2 && pair[0] < pair[1], "{title}: {pair:?}");
             } else {
-                assert!(of("motor temperature").is_some(), "{title}");
+                assert_eq!(of("motor temperature").is_some(), tunable, "{title}");
             }
-            let braked = of("braking, battery current").is_some();
-            assert_eq!(braked, served.controller.as_ref().unwrap().can_brake, "{title}");
-            assert_eq!(of("timing").is_some(), served.motor.kind == MachineKind::Brushless, "{title}");
+            let braked = of("braking, motor current").or(of("brake")).is_some();
+            assert_eq!(braked, controller.can_brake, "{title}");
+            let timed = served.motor.kind == MachineKind::Brushless && !tunable;
+            assert_eq!(of("timing").is_some(), timed, "{title}");
+            // Never above a rating, and no current to set where the controller keeps none.
+            let set = |name: &str| of(name).map(|setting| numbers(&setting.value)[0]);
+            let at_most = |value: Option<f64>, rating: Option<f64>| {
+                assert!(
+                    value.zip(rating).is_none_or(|(value, rating)| value <= rating * 1.001),
+                    "{title}: {value:?} {rating:?}"
+                );
+            };
+            at_most(set("motor current, most"), controller.motor_current_peak_a);
+            at_most(set("battery current, most"), controller.battery_current_continuous_a);
+            at_most(set("battery current, most"), controller.battery_current_peak_a);
+            let keeps = controller.holds_its_current() || controller.motor_current_limit_a.is_some();
+            assert!(keeps || of("motor current, most").is_none(), "{title}");
         }
     }
 }

@@ -7,7 +7,7 @@ use crate::drive::cases::{Case, rpm};
 use crate::drive::load::VehicleModel;
 use crate::evaluation::DriveEvaluation;
 use crate::say::three;
-use crate::supply::{FULL, HALF};
+use crate::supply::HALF;
 
 pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
@@ -59,31 +59,21 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
             );
         }
     }
-    judge_rate(evidence, drive, result, ledger);
-}
-
-/// Shots that a feeder pushes into the wheels, 1/s: its speed flat out on a full battery, where nothing slows it.
-fn fed_per_second(evidence: &Evidence<'_>) -> Option<f64> {
-    let feeders = evidence.chain.drives.iter().filter_map(|feeder| {
-        let Load::ConstantTorque(load) = &feeder.job.load else { return None };
-        let full = evidence.chain.figures(feeder.index, FULL, Case::FullThrottle)?;
-        Some(load.shots_per_turn? * full.output_rad_s / std::f64::consts::TAU)
-    });
-    feeders.reduce(f64::max)
+    judge_rate(drive, result, ledger);
 }
 
 /// Whether the wheels are back at speed before the next shot, as often as it is asked for or fed.
-fn judge_rate(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
-    let Load::Flywheel(wheels) = &drive.job.load else { return };
-    let Some(projectile) = &wheels.projectile else { return };
-    let fed = fed_per_second(evidence);
-    let Some(demand) = [projectile.per_second, fed].into_iter().flatten().reduce(f64::max) else { return };
-    let by_feeder = fed.is_some_and(|fed| projectile.per_second.is_none_or(|asked| fed > asked));
-    let rate = result.recovery_s.flatten().filter(|seconds| *seconds > 0.0).map(|seconds| 1.0 / seconds);
+fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let Some(shots) = &result.shots else { return };
+    let Some(demand) = shots.wanted_per_second else { return };
+    let by_feeder = shots.fed_per_second.is_some_and(|fed| fed >= demand);
     ledger.judge(
         &Subject::of_drive("performance.rate", "Rate of fire", "1/s", drive),
         Some(demand),
-        &Bound::capability(rate, "The wheels cannot get back to speed after a shot, so no rate can be kept."),
+        &Bound::capability(
+            shots.kept_per_second,
+            "The wheels cannot get back to speed after a shot, so no rate can be kept.",
+        ),
         |demand, limit| {
             let asks = if by_feeder {
                 format!("the feeder pushes in {} a second on a full battery", three(demand))

@@ -4,7 +4,7 @@ use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::constants::{BLADE_TIP_SPEED_LIMIT_M_S, RAD_S_PER_RPM, TOUCH_SAFE_DC_V};
 use crate::document::Load;
 use crate::document::build::MountMaterial;
-use crate::document::load::{Blade, Flywheel, Projectile, Vehicle};
+use crate::document::load::{Blade, Flywheel, Vehicle};
 use crate::drive::Drive;
 use crate::drive::bus::Source;
 use crate::drive::cases::{Case, rpm};
@@ -45,7 +45,7 @@ const STANDS: f64 = 0.03;
 /// Further checks about people, in the order of the machine.
 pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
     match &drive.job.load {
-        Load::Flywheel(wheels) => judge_wheels(evidence, wheels, drive, ledger),
+        Load::Flywheel(wheels) => judge_wheels(wheels, drive, result, ledger),
         Load::Blade(blade) => judge_blade_stop(blade, drive, ledger),
         Load::Vehicle(vehicle) => judge_brake(vehicle, drive, ledger),
         _ => {}
@@ -54,19 +54,9 @@ pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
     judge_failsafe(evidence, drive, ledger);
 }
 
-/// Launch speed that is really reached, m/s: on a bare switch the wheels run at full throttle, whatever is asked; never above
-/// what the wheels can give before they slip on it.
-fn launched_m_s(evidence: &Evidence<'_>, projectile: &Projectile, drive: &Drive<'_>) -> f64 {
-    let faster = match evidence.chain.figures(drive.index, FULL, Case::FullThrottle) {
-        Some(full) if !drive.controller.present => full.output_rad_s / drive.load.target_rad_s,
-        _ => 1.0,
-    };
-    (projectile.speed_m_s * faster).min(projectile.grip_speed_m_s.unwrap_or(f64::INFINITY))
-}
-
-fn judge_wheels(evidence: &Evidence<'_>, wheels: &Flywheel, drive: &Drive<'_>, ledger: &mut Ledger) {
-    if let Some(projectile) = &wheels.projectile {
-        let speed_m_s = launched_m_s(evidence, projectile, drive);
+fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    if let Some((projectile, shots)) = wheels.projectile.as_ref().zip(result.shots) {
+        let speed_m_s = shots.launch_speed_m_s;
         let joule = 0.5 * projectile.mass_kg * speed_m_s.powi(2);
         let subject = Subject::of_drive("safety.projectile_energy", "Energy of a shot", "J/m²", drive);
         if let Some(mm) = projectile.diameter_mm

@@ -62,7 +62,22 @@ record! {
         windage_torque_nm: f64 = 0.0, number(0.0, 1e5), "Windage", "Air torque at the target speed; grows as its square.";
         projectile: Option<Projectile>, typed(), "Projectile", "What the wheels throw.";
         wheel_diameter_mm: Option<f64>, number(1.0, 5000.0), "Wheel diameter", "Outer diameter of one wheel.";
-        wheel_material: Option<WheelMaterial>, typed(), "Wheels made of", "For the stress in the rim.";
+        wheel_material: Option<WheelMaterial>, typed(), "Wheels made of", "For the stress in the rim, and the inertia by size.";
+        wheel_width_mm: Option<f64>, number(0.5, 5000.0), "Wheel width", "Along its axle; for the inertia by size.";
+        wheel_count: Option<u32>, number(1.0, 100.0), "Wheels", "How many there are; a pair when left out.";
+    }
+}
+
+impl Flywheel {
+    /// Inertia of all wheels by size and material, kg·m²; `None` while one of them is missing.
+    ///
+    /// # Source
+    /// Solid discs: ½·m·r² each, m = ρ·π·r²·w. Hollow wheels have less.
+    #[must_use]
+    pub fn inertia_by_size_kg_m2(&self) -> Option<f64> {
+        let (radius_m, width_m) = (self.wheel_diameter_mm? / 2000.0, self.wheel_width_mm? / 1000.0);
+        let mass_kg = self.wheel_material?.density_kg_m3() * std::f64::consts::PI * radius_m * radius_m * width_m;
+        Some(0.5 * mass_kg * radius_m * radius_m * f64::from(self.wheel_count.unwrap_or(2)))
     }
 }
 

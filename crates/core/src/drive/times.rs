@@ -29,6 +29,19 @@ impl Drive<'_> {
     /// `None` where it cannot get there or nothing has inertia. The motion is autonomous, so the time is the
     /// quadrature ∫ J/(T_drive − T_load) dω, split where the limiting quantity changes.
     pub fn time_between_s(&self, source: &Source, from_rad_s: f64, to_rad_s: f64) -> Option<f64> {
+        self.over_the_way(source, from_rad_s, to_rad_s, &|_| 1.0)
+    }
+
+    /// Energy, J, that the cells give on the same way, alone on the source.
+    pub fn energy_between_j(&self, source: &Source, from_rad_s: f64, to_rad_s: f64) -> Option<f64> {
+        self.over_the_way(source, from_rad_s, to_rad_s, &|output_rad_s| {
+            let figures = self.throttled_figures(source, self.motor_rad_s(output_rad_s));
+            figures.map_or(0.0, |(figures, _)| source.open_circuit_v * figures.supply_a)
+        })
+    }
+
+    /// ∫ rate dt at full throttle from one output speed to a higher one, rad/s; the rate by output speed.
+    fn over_the_way(&self, source: &Source, from_rad_s: f64, to_rad_s: f64, rate: &impl Fn(f64) -> f64) -> Option<f64> {
         let inertia = self.inertia_kg_m2();
         if inertia <= 0.0 {
             return None;
@@ -55,17 +68,19 @@ impl Drive<'_> {
         }
         corners[6] = to_rad_s;
         corners.sort_unstable_by(f64::total_cmp);
-        let mut time_s = 0.0;
+        let mut sum = 0.0;
         let mut from = from_rad_s;
         for corner in corners {
             let to = corner.clamp(from, to_rad_s);
-            // Slivers between corners that are the same but for rounding carry no time.
+            // Slivers between corners that are the same but for rounding carry nothing.
             if to - from > 1e-12 * to_rad_s {
-                time_s += integral(from, to, TIME_TOLERANCE, &|output_rad_s| inertia / surplus_nm(output_rad_s))?;
+                sum += integral(from, to, TIME_TOLERANCE, &|output_rad_s| {
+                    rate(output_rad_s) * inertia / surplus_nm(output_rad_s)
+                })?;
                 from = to;
             }
         }
-        Some(time_s)
+        Some(sum)
     }
 
     /// What one shot does, when the load throws something and the wheels have the energy for it.

@@ -10,6 +10,7 @@ use crate::battery::BatteryModel;
 use crate::document::Simulation;
 use crate::drive::{Drive, hardware_mass_kg};
 use crate::run::nodes::HeatNode;
+use crate::supply::Chain;
 
 /// Relative error of one step.
 const TOLERANCE: f64 = 1e-7;
@@ -68,6 +69,7 @@ impl<'s> Engine<'s> {
         let hardware_kg = hardware_mass_kg(option);
         let full_v = battery.open_circuit_v(1.0);
         let endless = simulation.until_s.is_some();
+        let fed_per_second = Chain::new(&build.job, option).fed_per_second();
         let mut tasks = Vec::new();
         let mut runners = Vec::new();
         for part in simulation.parts() {
@@ -82,7 +84,7 @@ impl<'s> Engine<'s> {
             });
             let controller = drive.parts.controller.as_ref();
             let node = controller.and_then(|controller| HeatNode::of_controller(controller, drive.parts.cooling));
-            tasks.push(Task::new(&part.mode, &drive, endless));
+            tasks.push(Task::new(&part.mode, &drive, endless, fed_per_second));
             runners.push(Runner::new(drive, sensor, full_v, node));
         }
         let ambient_c = build.job.ambient_c;

@@ -6,6 +6,7 @@ use crate::document::course::{Mode, Shots};
 use crate::document::load::Projectile;
 use crate::drive::Drive;
 use crate::drive::cases::rpm;
+use crate::shots::thrown;
 
 /// Shots in a burst when nobody says how many.
 const USUAL_SHOTS: u32 = 10;
@@ -24,7 +25,7 @@ pub(super) enum Task {
 }
 
 impl Task {
-    pub fn new(mode: &Mode, drive: &Drive<'_>, endless: bool) -> Self {
+    pub fn new(mode: &Mode, drive: &Drive<'_>, endless: bool, fed_per_second: Option<f64>) -> Self {
         match mode {
             Mode::Launch(launch) => Self::Launch { grade_percent: launch.grade_percent },
             Mode::Hold(hold) => {
@@ -37,7 +38,7 @@ impl Task {
                 Self::Hold(Track::steady(speed, hold.grade_percent, hold.load_share))
             }
             Mode::Profile(profile) => Self::Course(Track::of_points(&profile.points, drive)),
-            Mode::Shots(shots) => Self::Shots(Magazine::new(shots, drive, endless)),
+            Mode::Shots(shots) => Self::Shots(Magazine::new(shots, drive, endless, fed_per_second)),
         }
     }
 
@@ -73,7 +74,7 @@ pub(super) struct Magazine {
     /// On a plain switch the wheels run at full throttle, whatever is wanted.
     pub bare: bool,
     energy_j: f64,
-    speed_m_s: f64,
+    projectile: Option<Projectile>,
     gap_s: Option<f64>,
     in_burst: u32,
     left: u32,
@@ -87,18 +88,16 @@ pub(super) struct Magazine {
 }
 
 impl Magazine {
-    fn new(shots: &Shots, drive: &Drive<'_>, endless: bool) -> Self {
-        let projectile: Option<&Projectile> = match &drive.job.load {
-            crate::document::Load::Flywheel(wheels) => wheels.projectile.as_ref(),
-            _ => None,
-        };
-        let rate = shots.per_second.or(projectile.and_then(|projectile| projectile.per_second));
+    fn new(shots: &Shots, drive: &Drive<'_>, endless: bool, fed_per_second: Option<f64>) -> Self {
+        let projectile = thrown(drive).map(|(_, projectile)| projectile);
+        let asked = projectile.and_then(|projectile| projectile.per_second);
+        let rate = shots.per_second.or([asked, fed_per_second].into_iter().flatten().reduce(f64::max));
         let in_burst = shots.shots.unwrap_or(if endless { u32::MAX } else { USUAL_SHOTS });
         Self {
             target_rad_s: drive.load.target_rad_s,
             bare: !drive.controller.present,
             energy_j: projectile.map_or(0.0, Projectile::energy_from_wheels_j),
-            speed_m_s: projectile.map_or(0.0, |projectile| projectile.speed_m_s),
+            projectile: projectile.cloned(),
             gap_s: rate.map(|rate| 1.0 / rate),
             in_burst,
             left: in_burst,
@@ -125,16 +124,16 @@ impl Magazine {
         }
     }
 
-    /// Fires one: the wheels' speed after it, rad/s. The projectile leaves with the share of its speed that the rim has.
+    /// Fires one: the wheels' speed after it, rad/s. The projectile leaves with the share of its speed that the rim has, as far as
+    /// the wheels grip it, and takes energy by the square of that.
     pub fn fire(&mut self, t_s: f64, before: f64, inertia: f64) -> f64 {
-        let share = before / self.target_rad_s;
-        let after = (before * before - 2.0 * self.energy_j * share * share / inertia).max(0.0).sqrt();
-        self.fired.push(Shot {
-            t_s,
-            before_rpm: rpm(before),
-            after_rpm: rpm(after),
-            speed_m_s: self.speed_m_s * share,
+        let rim_share = before / self.target_rad_s;
+        let (speed_m_s, share) = self.projectile.as_ref().map_or((0.0, rim_share), |projectile| {
+            let speed_m_s = projectile.launched_m_s(rim_share);
+            (speed_m_s, speed_m_s / projectile.speed_m_s)
         });
+        let after = (before * before - 2.0 * self.energy_j * share * share / inertia).max(0.0).sqrt();
+        self.fired.push(Shot { t_s, before_rpm: rpm(before), after_rpm: rpm(after), speed_m_s });
         self.left = self.left.saturating_sub(1);
         if self.left > 0 {
             self.next_s = self.gap_s.map_or(f64::INFINITY, |gap_s| t_s + gap_s);

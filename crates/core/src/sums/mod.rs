@@ -62,7 +62,7 @@ pub(crate) const DC_MACHINE: &str = "direct-current machine (Fitzgerald, Electri
 pub fn sums(job: &Job, option: &OptionSheet, index: usize) -> Vec<Sum> {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
-    let drives: Vec<_> = chain.drives.iter().map(|drive| chain.drive(drive)).collect();
+    let drives: Vec<_> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
     let checks = judge(&chain, &supply, &drives);
     let desk = Desk { chain: &chain, supply: &supply, option, index };
     let mut paper = Paper::default();
