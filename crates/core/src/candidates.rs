@@ -32,6 +32,8 @@ pub struct Effect {
     pub output_rpm: Option<f64>,
     /// Winding, °C; null when unknown or running away.
     pub winding_c: Option<f64>,
+    /// How long it stands full throttle from cold, s; null where it holds for good, or nothing is known of its heat.
+    pub flat_out_s: Option<f64>,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,
     /// Price of all drive parts; null while one has none.
@@ -61,6 +63,7 @@ impl Effect {
             speed_m_s: flat_out.filter(|case| case.feasible).and_then(|case| case.speed_m_s),
             output_rpm: flat_out.filter(|case| case.feasible).and_then(|case| case.output_rpm),
             winding_c: seen.and_then(|seen| seen.thermal.as_ref()).and_then(|thermal| thermal.winding_c),
+            flat_out_s: seen.and_then(|seen| seen.flat_out).and_then(|flat_out| flat_out.seconds),
             runtime_min: result.supply.runtime_min,
             price: result.price,
             hardware_mass_kg: result.hardware_mass_kg,

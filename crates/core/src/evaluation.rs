@@ -85,6 +85,12 @@ impl WeakestLink {
 }
 
 impl OptionEvaluation {
+    /// Shortest time any motor stands full throttle from cold, s; `None` where all hold for good or nothing is known.
+    #[must_use]
+    pub fn flat_out_s(&self) -> Option<f64> {
+        self.drives.iter().filter_map(|drive| drive.flat_out?.seconds).reduce(f64::min)
+    }
+
     /// The check of the weakest link.
     #[must_use]
     pub fn weakest(&self) -> Option<&Check> {
@@ -102,6 +108,10 @@ pub struct DriveEvaluation {
     pub ratio: f64,
     /// Share of the power that comes through the gearing.
     pub gearing_efficiency: f64,
+    /// Whether its shaft can be held still under power: as given, or what is usual for the load.
+    pub can_jam: bool,
+    /// Whether its controller holds its own current down: as given, or what is usual for the kind; null on a bare switch.
+    pub holds_current: Option<bool>,
     /// What the target asks on the level.
     pub required: Required,
     /// Case by case, charge by charge.
@@ -364,6 +374,8 @@ impl<'d> Chain<'d> {
             drive: drive.parts.drive.clone(),
             ratio: drive.gearing.ratio,
             gearing_efficiency: drive.gearing.efficiency,
+            can_jam: drive.job.jams(),
+            holds_current: drive.parts.controller.as_ref().map(crate::document::Controller::holds_its_current),
             required: Required {
                 output_rpm: rpm(target),
                 output_torque_nm: output_nm,
@@ -414,6 +426,8 @@ impl<'d> Chain<'d> {
             drive: drive.parts.drive.clone(),
             ratio: drive.gearing.ratio,
             gearing_efficiency: drive.gearing.efficiency,
+            can_jam: drive.job.jams(),
+            holds_current: drive.parts.controller.as_ref().map(crate::document::Controller::holds_its_current),
             required: Required {
                 output_rpm: generating.source_rpm,
                 output_torque_nm: generating.source_torque_nm,
@@ -512,11 +526,13 @@ fn because(drive: &Drive<'_>, result: &CaseResult) -> String {
         (Some(Limit::Duty), false) if !controller.present => {
             format!("Not fast enough: flat out it reaches {} rpm.", three(rpm(figures.output_rad_s)))
         }
-        (Some(Limit::Duty), false) => format!(
-            "Not possible: this speed and torque would take {} duty, and {} is the most.",
-            percent(figures.duty),
+        (Some(Limit::Duty), false) if controller.max_duty < 1.0 => format!(
+            "Not possible: with the throttle's end stop at {} the battery voltage is too low for this speed with this load.",
             percent(controller.max_duty)
         ),
+        (Some(Limit::Duty), false) => {
+            "Not possible: all of the battery voltage is too low for this speed with this load.".to_owned()
+        }
         (Some(Limit::MotorCurrent), false) => format!(
             "Not possible: it takes {} A of motor current in a channel, and the limit is {} A.",
             three(channel_a),

@@ -36,6 +36,8 @@ pub struct SupplyCase {
 pub struct Supply {
     /// Resting voltage.
     pub open_circuit_v: OpenCircuit,
+    /// Nominal voltage of one cell, V: what stands on packs for each.
+    pub cell_nominal_v: f64,
     /// Voltage at the end of charging, V.
     pub charger_end_v: f64,
     /// Battery and supply leads, Ω.
@@ -297,6 +299,7 @@ impl Chain<'_> {
                 mid: battery.open_circuit_v(CHARGES[HALF]),
                 low: battery.open_circuit_v(CHARGES[LOW]),
             },
+            cell_nominal_v: battery.cell.nominal_v,
             charger_end_v: battery.charger_end_v(),
             resistance_ohm: battery.supply_ohm,
             pack_resistance_ohm: battery.pack_ohm,

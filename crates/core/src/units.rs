@@ -137,6 +137,12 @@ pub const QUANTITIES: &[Quantity] = &[
         Unit { symbol: "ms", also: &[], factor: 0.001, offset: 0.0 },
         Unit { symbol: "min", also: &[], factor: 60.0, offset: 0.0 },
     ] },
+    // Stored in seconds, lived in minutes.
+    Quantity { name: "longTime", units: &[
+        Unit { symbol: "s", also: &["sec"], factor: 1.0, offset: 0.0 },
+        Unit { symbol: "min", also: &["minutes"], factor: 60.0, offset: 0.0 },
+        Unit { symbol: "h", also: &["hour", "hours"], factor: 3600.0, offset: 0.0 },
+    ] },
     Quantity { name: "minutes", units: &[
         Unit { symbol: "min", also: &["minutes"], factor: 1.0, offset: 0.0 },
         Unit { symbol: "h", also: &["hour", "hours"], factor: 60.0, offset: 0.0 },
@@ -225,10 +231,13 @@ pub const BY_KEY: &[(&str, &str)] = &[
     ("tip_speed_m_s", "fastSpeed"),
     ("lift_speed_m_s", "fastSpeed"),
     ("speed_m_s", "fastSpeed"),
+    ("grip_speed_m_s", "fastSpeed"),
+    ("launch_speed_m_s", "fastSpeed"),
     ("continuous_c", "cRate"),
     ("burst_c", "cRate"),
     ("max_charge_c", "cRate"),
     ("per_second", "rate"),
+    ("planned_s", "longTime"),
     ("duty_cycle", "share"),
     ("efficiency", "share"),
     ("transfer_efficiency", "share"),

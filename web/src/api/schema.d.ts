@@ -1390,6 +1390,10 @@ export interface components {
              * @description Share of the power that comes through the gearing.
              */
             gearing_efficiency: number;
+            /** @description Whether its shaft can be held still under power: as given, or what is usual for the load. */
+            can_jam: boolean;
+            /** @description Whether its controller holds its own current down: as given, or what is usual for the kind; null on a bare switch. */
+            holds_current: boolean | null;
             /** @description What the target asks on the level. */
             required: components["schemas"]["Required"];
             /** @description Case by case, charge by charge. */
@@ -1402,6 +1406,14 @@ export interface components {
             motor: components["schemas"]["Listed"];
             /** @description Temperatures; null when the heat path is unknown. */
             thermal: components["schemas"]["ThermalResult"] | null;
+            /**
+             * Format: double
+             * @description What the winding would reach along the heat path that the listed continuous current implies, °C, where the estimate
+             *     from the can would burn the motor at that current; null elsewhere, and where it runs away all the same.
+             */
+            winding_by_rating_c: number | null;
+            /** @description How long it stands full throttle at half charge; null when heat path or capacity are unknown, and for a generator. */
+            flat_out: components["schemas"]["FlatOut"] | null;
             /**
              * Format: double
              * @description Rest to target speed at half charge, s; null where it cannot get there, absent unless a vehicle.
@@ -1422,6 +1434,13 @@ export interface components {
              * @description Time back to the target after a shot, s; absent when nothing is thrown.
              */
             recovery_s?: number | null;
+            /**
+             * Format: double
+             * @description Inertia of launcher wheels by their size and material, kg·m²; absent while one of them is missing.
+             */
+            inertia_by_size_kg_m2?: number | null;
+            /** @description How fast shots leave, how often, how many on one charge; absent when nothing is thrown. */
+            shots?: components["schemas"]["Shots"] | null;
             /** @description What a machine that is turned gives; absent for anything else. */
             generating?: components["schemas"]["Generating"] | null;
         };
@@ -1814,6 +1833,49 @@ export interface components {
             /** @description Whether the heat path was estimated from can size, mass and cooling. */
             estimated: boolean;
         };
+        /** @description How long a motor stands full throttle at its steady speed. */
+        FlatOut: {
+            /**
+             * Format: double
+             * @description From ambient until something is at its limit, s; null where nothing ever is.
+             */
+            seconds: number | null;
+            /** @description What is at its limit then; null where nothing ever is. */
+            ends_by: components["schemas"]["FlatOutEnd"] | null;
+            /** @description Whether ambient is at a limit already, so that there is no time at all. */
+            no_room: boolean;
+        };
+        /** @description What gives way first flat out. */
+        FlatOutEnd: "winding" | "magnets";
+        /** @description What a launcher's wheels do with shots. */
+        Shots: {
+            /**
+             * Format: double
+             * @description Launch speed that is really reached, m/s: on a bare switch the wheels run at full throttle, and never above what they
+             *     can give before they slip on it.
+             */
+            launch_speed_m_s: number;
+            /**
+             * Format: double
+             * @description Shots a second that a feeder pushes in on a full battery; null without one.
+             */
+            fed_per_second: number | null;
+            /**
+             * Format: double
+             * @description The larger of that and the rate asked for; null where there is neither.
+             */
+            wanted_per_second: number | null;
+            /**
+             * Format: double
+             * @description Shots a second that hold, each with the target speed before it; null where it is never reached.
+             */
+            kept_per_second: number | null;
+            /**
+             * Format: double
+             * @description Shots on one charge at the rate wanted, without a pause; null where the battery cannot hold the target.
+             */
+            per_charge: number | null;
+        };
         /** @description A generator at work. */
         Generating: {
             /**
@@ -1922,10 +1984,15 @@ export interface components {
              */
             runaway_voltage_v: number;
         };
-        /** @description The six supply cases, and what follows from them. */
+        /** @description The supply cases, and what follows from them. */
         Supply: {
             /** @description Resting voltage. */
             open_circuit_v: components["schemas"]["OpenCircuit"];
+            /**
+             * Format: double
+             * @description Nominal voltage of one cell, V: what stands on packs for each.
+             */
+            cell_nominal_v: number;
             /**
              * Format: double
              * @description Voltage at the end of charging, V.
@@ -1963,19 +2030,23 @@ export interface components {
             energy_wh: number;
             /** @description Every drive at its target, half charge. */
             all_target: components["schemas"]["SupplyCase"];
+            /** @description Every drive at its usual speed, half charge: what time and distance on one charge count with. */
+            all_usual: components["schemas"]["SupplyCase"];
             /** @description Every drive at the costlier of target and climb, half charge. */
             all_hardest: components["schemas"]["SupplyCase"];
             /** @description The same at low charge. */
             all_hardest_low: components["schemas"]["SupplyCase"];
-            /** @description Every drive stalled at full throttle, full charge. */
+            /** @description Every drive at full throttle with its shaft held, as far as it can be held, full charge. */
             all_stalled: components["schemas"]["SupplyCase"];
             /** @description Every drive where it draws most, full charge. */
             all_peak: components["schemas"]["SupplyCase"];
             /** @description The same at low charge. */
             all_peak_low: components["schemas"]["SupplyCase"];
+            /** @description Every drive flat out at its steady speed, half charge. */
+            all_flat_out: components["schemas"]["SupplyCase"];
             /**
              * Format: double
-             * @description Minutes on one charge; null when the target cannot be supplied.
+             * @description Minutes on one charge; null when the usual speed is not reached.
              */
             runtime_min: number | null;
             /**
@@ -1983,6 +2054,8 @@ export interface components {
              * @description Distance on one charge, m; null without runtime, absent without a vehicle.
              */
             range_m?: number | null;
+            /** @description Where the usual speed is not reached: what is reached instead, and what that gives; null elsewhere. */
+            reached_instead: components["schemas"]["ReachedInstead"] | null;
         };
         /** @description Resting voltage at three charges, V. */
         OpenCircuit: {
@@ -2024,6 +2097,31 @@ export interface components {
              * @description Power on the bus, W: voltage times current.
              */
             power_w: number | null;
+        };
+        /** @description What one charge gives flat out, where the speed that was asked for is not reached. */
+        ReachedInstead: {
+            /** @description The drive that does not reach its speed. */
+            drive: string;
+            /**
+             * Format: double
+             * @description Speed of its output, rpm.
+             */
+            output_rpm: number;
+            /**
+             * Format: double
+             * @description Speed of travel or rope, m/s; null where nothing travels.
+             */
+            speed_m_s: number | null;
+            /**
+             * Format: double
+             * @description Minutes on one charge with that drive flat out.
+             */
+            runtime_min: number;
+            /**
+             * Format: double
+             * @description Distance on one charge, m; null without a vehicle.
+             */
+            range_m: number | null;
         };
         /** @description How the packs of an option stand in the room the job gives them. */
         BatteryFit: {
@@ -2070,6 +2168,10 @@ export interface components {
             stage?: number | null;
             /** @description What a maker calls it. */
             title: string;
+            /** @description What it says about the machine. */
+            class: components["schemas"]["CheckClass"];
+            /** @description For sizes and numbers of teeth: whether it fits; null for anything else and while it is unknown. */
+            fits: boolean | null;
             /**
              * Format: double
              * @description What is asked; null where there is no number.
@@ -2094,6 +2196,8 @@ export interface components {
             /** @description What would fix it; empty unless asked for, and for a check that holds. */
             remedies: components["schemas"]["Remedy"][];
         };
+        /** @description What a check says about a machine. */
+        CheckClass: "requirement" | "ceiling" | "caution";
         /** @description How a check came out. */
         Verdict: "ok" | "tight" | "fail" | "unknown";
         /** @description One change that makes a check hold. */
@@ -2407,6 +2511,16 @@ export interface components {
              */
             load: components["schemas"]["Load"];
             /**
+             * Can it be held still?
+             * @description Whether the shaft can be held while the power is on. Wheels that spin first and propellers cannot; all else is taken to.
+             */
+            can_jam?: boolean | null;
+            /**
+             * Flat out for
+             * @description How long it must stand full throttle; without it a minute is judged and told, and nothing fails for it.
+             */
+            flat_out_s?: number | null;
+            /**
              * Room for the motor
              * @description What the machine takes.
              */
@@ -2447,10 +2561,15 @@ export interface components {
              */
             drag_area_m2?: number;
             /**
-             * Speed on the level
-             * @description Speed it must hold on the level.
+             * Fastest on the level
+             * @description The fastest it must hold on the level.
              */
             target_speed_m_s: number;
+            /**
+             * Usual speed
+             * @description What it is driven at most of the time: time and distance on one charge count with it; the fastest when left out.
+             */
+            usual_speed_m_s?: number | null;
             /**
              * Steepest grade
              * @description Rise over run of the steepest hill.
@@ -2530,9 +2649,19 @@ export interface components {
             wheel_diameter_mm?: number | null;
             /**
              * Wheels made of
-             * @description For the stress in the rim.
+             * @description For the stress in the rim, and the inertia by size.
              */
             wheel_material?: components["schemas"]["WheelMaterial"] | null;
+            /**
+             * Wheel width
+             * @description Along its axle; for the inertia by size.
+             */
+            wheel_width_mm?: number | null;
+            /**
+             * Wheels
+             * @description How many there are; a pair when left out.
+             */
+            wheel_count?: number | null;
             /** @constant */
             kind: "flywheel";
         } | {
@@ -2646,6 +2775,11 @@ export interface components {
              * @description Inertia at the output shaft.
              */
             inertia_kg_m2?: number | null;
+            /**
+             * Shots per turn
+             * @description For a feeder: how many it pushes into the wheels with each turn.
+             */
+            shots_per_turn?: number | null;
             /** @constant */
             kind: "constant_torque";
         } | {
@@ -2700,6 +2834,11 @@ export interface components {
              * @description Diameter of the projectile.
              */
             diameter_mm?: number | null;
+            /**
+             * Most the wheels can give it
+             * @description Launch speed at which the wheels begin to slip on it: faster wheels throw no faster.
+             */
+            grip_speed_m_s?: number | null;
         };
         /** @enum {string} */
         WheelMaterial: "printed_plastic" | "moulded_plastic" | "aluminium" | "steel";
@@ -3109,7 +3248,7 @@ export interface components {
             wall_mm?: number | null;
             /**
              * Wires together
-             * @description Wires that lie together and carry current; those of the run when left out.
+             * @description Wires that lie together and carry current, those of this run counted; other circuits among them warm it.
              */
             bundled?: number | null;
             /**
@@ -3348,6 +3487,11 @@ export interface components {
              * @description Thermal class of the enamel.
              */
             insulation_class?: components["schemas"]["InsulationClass"] | null;
+            /**
+             * Volts as printed
+             * @description What is printed on it: volts, or cells times the nominal voltage of one.
+             */
+            nominal_voltage_v?: number | null;
             /**
              * Highest voltage
              * @description Voltage the motor is rated for.
@@ -3762,6 +3906,11 @@ export interface components {
              * @description Setting: most battery current of a channel.
              */
             battery_current_limit_a?: number | null;
+            /**
+             * Holds its own current down
+             * @description Whether it keeps the current at its rating by itself. Field-oriented ones do; others usually only survive it.
+             */
+            limits_current?: boolean | null;
             /**
              * Commutation
              * @description How the phases are driven.
@@ -4270,6 +4419,11 @@ export interface components {
             runtime_min: number | null;
             /**
              * Format: double
+             * @description Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+             */
+            flat_out_s: number | null;
+            /**
+             * Format: double
              * @description How far the weakest link is used.
              */
             worst_utilisation: number | null;
@@ -4696,6 +4850,11 @@ export interface components {
             winding_c: number | null;
             /**
              * Format: double
+             * @description How long it stands full throttle from cold, s; null where it holds for good, or nothing is known of its heat.
+             */
+            flat_out_s: number | null;
+            /**
+             * Format: double
              * @description Minutes on one charge.
              */
             runtime_min: number | null;
@@ -4966,7 +5125,8 @@ export interface components {
              *       "cell_resistance_factor": 1.5,
              *       "c_rating_share": 0.4,
              *       "rolling_resistance_factor": 1.5,
-             *       "thermal_factor": 1.6
+             *       "thermal_factor": 1.6,
+             *       "no_load_factor": 2
              *     }
              */
             tolerances: components["schemas"]["Tolerances"];
@@ -5009,6 +5169,12 @@ export interface components {
              * @default 1.6
              */
             thermal_factor: number;
+            /**
+             * Format: double
+             * @description No-load current that nobody gave, factor up and down.
+             * @default 2
+             */
+            no_load_factor: number;
         };
         /** @description A question that makers answer in more than one way. */
         Question: {
@@ -5068,6 +5234,8 @@ export interface components {
             climb_utilisation: (number | null)[];
             /** @description Winding, °C; null when unknown or running away. */
             winding_c: (number | null)[];
+            /** @description How long it stands full throttle from cold, s; null where it holds for good or nothing is known of its heat. */
+            flat_out_s: (number | null)[];
             /** @description How far the weakest link is used; null when it fails without a number. */
             worst_utilisation: (number | null)[];
             /** @description The weakest link, as a maker calls it. */
@@ -5255,6 +5423,8 @@ export interface components {
             shaft_mm: number | null;
             /** @description What a maker should know about it, in one sentence. */
             says: string;
+            /** @description Where code and can differ: that, and which counts; null where they agree or the can is not known. */
+            differs: string | null;
         };
         /** @description The motor with another number of turns: Kv ∝ 1/turns, R ∝ turns², no-load current ∝ 1/turns. */
         Rewound: {
@@ -5320,6 +5490,16 @@ export interface components {
              * @description Speed per volt against the present.
              */
             speed_per_volt: number;
+            /**
+             * Format: double
+             * @description Motor current at the hardest steady work, A; null where it has no numbers.
+             */
+            motor_current_a: number | null;
+            /**
+             * Format: double
+             * @description Winding at the work, °C; null while unknown or where it runs away.
+             */
+            winding_c: number | null;
         };
         /** @description Poles and electrical speed. */
         Electrical2: {
@@ -5686,6 +5866,11 @@ export interface components {
              */
             insulation_class?: components["schemas"]["InsulationClass"] | null;
             /**
+             * Volts as printed
+             * @description What is printed on it: volts, or cells times the nominal voltage of one.
+             */
+            nominal_voltage_v?: number | null;
+            /**
              * Highest voltage
              * @description Voltage the motor is rated for.
              */
@@ -5856,6 +6041,11 @@ export interface components {
              * @description Setting: most battery current of a channel.
              */
             battery_current_limit_a?: number | null;
+            /**
+             * Holds its own current down
+             * @description Whether it keeps the current at its rating by itself. Field-oriented ones do; others usually only survive it.
+             */
+            limits_current?: boolean | null;
             /**
              * Commutation
              * @description How the phases are driven.
@@ -6732,7 +6922,8 @@ export interface components {
              *       "cell_resistance_factor": 1.5,
              *       "c_rating_share": 0.4,
              *       "rolling_resistance_factor": 1.5,
-             *       "thermal_factor": 1.6
+             *       "thermal_factor": 1.6,
+             *       "no_load_factor": 2
              *     }
              */
             tolerances: components["schemas"]["Tolerances"];
@@ -8029,6 +8220,8 @@ export interface components {
              * @description How much more it is, as a share; below zero for less, null where nothing stood there.
              */
             by: number | null;
+            /** @description What that means for the machine, in whole sentences; null where it means nothing more than the figure says. */
+            says: string | null;
         };
         /** @description A check that comes out differently. */
         MovedCheck: {
@@ -8948,17 +9141,24 @@ export interface components {
             drop_percent: number | null;
             /**
              * Format: double
-             * @description Temperature of its copper, °C; null where it never settles.
+             * @description Temperature of its copper at work, °C; null where it never settles.
              */
             copper_c: number | null;
+            /** @description What of the work makes it that warm. */
+            warmest_at: components["schemas"]["WarmestAt"];
             /**
              * Format: double
-             * @description Temperature of the copper of a motor's lead after ten seconds of a jam, °C; null elsewhere.
+             * @description Current of a jam that no fuse stops, A, as it flows in one wire; null where there is no such jam.
+             */
+            jam_a: number | null;
+            /**
+             * Format: double
+             * @description Temperature of its copper after ten seconds of such a jam, °C; null elsewhere.
              */
             jam_c: number | null;
             /**
              * Format: double
-             * @description Time in which a jam brings it to what its insulation stands, s; null where there is no such jam.
+             * @description Time in which such a jam brings it to what its insulation stands, s; null elsewhere.
              */
             jam_s: number | null;
             /**
@@ -8999,6 +9199,8 @@ export interface components {
              */
             area_suggested_mm2: number | null;
         };
+        /** @description What of the work makes a run warmest. */
+        WarmestAt: "work" | "hill" | "given";
         /** @description A whole loom. */
         Loom: {
             /** @description Boxes. */

@@ -1,4 +1,5 @@
 // The build on the bench: the document, its undo, its saving, its figures.
+import { chemistry } from "../units/cells";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import {
@@ -85,6 +86,12 @@ export const useBench = defineStore("bench", () => {
     pinned.value ? viewOf(pinned.value.figures, pinned.value.optionIndex, drive.value?.drive) : null,
   );
   const optionFigures = computed(() => view.value.option);
+  watch(
+    () => optionFigures.value?.supply.cell_nominal_v ?? null,
+    (volts) => {
+      chemistry.cellNominalV = volts;
+    },
+  );
   const driveFigures = computed(() => view.value.drive);
   const caseFigures = computed<CaseEvaluation | undefined>(() => caseAt(caseName.value, charge.value));
   const envelope = computed(() => view.value.envelopeAt(charge.value));

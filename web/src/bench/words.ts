@@ -2,6 +2,9 @@
 import type { CaseName, Check, Schemas, Verdict } from "../api/client";
 import type { Step } from "../router";
 
+/** A check that is to be known rather than to be judged. */
+export const isCaution = (check: Pick<Check, "class">) => check.class === "caution";
+
 export function verdictWord(verdict: Verdict): string {
   return { ok: "holds", tight: "tight", fail: "fails", unknown: "unknown" }[verdict];
 }

@@ -64,6 +64,9 @@ const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
   load: "job",
 };
 
+/** What is asked at the load stands whether it can be had or not. */
+const ASKED: (keyof CaseEvaluation)[] = ["output_rpm", "speed_m_s", "tip_speed_m_s"];
+
 const times = (count: number | undefined, text: string) => ((count ?? 1) > 1 ? `${count} × ${text}` : text);
 
 /** One operating point of one drive of an option, and the same point of the pinned one. */
@@ -119,7 +122,9 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     gearing: losses?.gearing ?? 0,
   };
   const outW = point.output_power_w ?? 0;
-  const hasNumbers = losses !== null;
+  // What cannot be has no figures: only a shaft that stands still under load has real ones.
+  const cannot = !point.feasible && point.limited_by !== "load";
+  const hasNumbers = losses !== null && !cannot;
   const side = hasNumbers ? point.accessory_power_w : 0;
   const totalW = hasNumbers
     ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing
@@ -131,6 +136,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     key: keyof typeof point,
     { places = 3, count = 1 }: { places?: number; count?: number | undefined } = {},
   ): Reading => {
+    if (cannot && !ASKED.includes(key)) return { text: "–", delta: null };
     const [now, then] = [point[key] as number | null, base?.[key] as number | null | undefined];
     return {
       text: times(count, show(quantity, now, places)),

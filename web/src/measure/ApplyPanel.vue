@@ -251,6 +251,9 @@ async function intoPart(line: Schemas["PartLine"]): Promise<void> {
           </tr>
         </tbody>
       </table>
+      <template v-for="change in applied.changes" :key="change.label">
+        <p v-if="change.says" class="note" data-means>{{ change.says }}</p>
+      </template>
       <p class="verdicts" data-effect>
         <VerdictMark :verdict="applied.before.verdict" /> {{ effect(applied.before) }}
         <b>→</b>

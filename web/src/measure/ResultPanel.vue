@@ -2,7 +2,7 @@
 // What the readings say: the figure wanted with its uncertainty, what is wrong with them, the fit, the sum.
 import { computed } from "vue";
 import type { Schemas } from "../api/client";
-import { figures } from "../units/quantity";
+import { figures, lasting } from "../units/quantity";
 import { shownFigure } from "./figure";
 import FitChart from "./FitChart.vue";
 import { useSheet } from "./sheet";
@@ -82,7 +82,7 @@ defineExpose({ far });
     <template v-if="measured">
       <p v-if="heat" class="headline" :class="heat.verdict">
         <span class="big">{{ heat.verdict === "stop" ? "■ Stop" : "Go on" }}</span>
-        <span v-if="heat.verdict === 'go_on'">for another {{ figures(heat.next_s / 60, 2) }} min</span>
+        <span v-if="heat.verdict === 'go_on' && heat.next_s > 0">for another {{ lasting(heat.next_s) }}</span>
       </p>
       <p
         v-for="(figure, place) in measured.figures"

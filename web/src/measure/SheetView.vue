@@ -182,6 +182,16 @@ watch(
         :list="list"
         :far="far"
       />
+      <div v-if="kind.kind === 'heat_run'" class="fields" data-heat-limits>
+        <BenchField
+          v-for="place in ['motor_c', 'controller_c', 'battery_c']"
+          :key="place"
+          at="/limits"
+          record="HeatLimits"
+          :name="place"
+          :label="`Stop at: ${place.replace('_c', '')}`"
+        />
+      </div>
       <template v-if="kind.kind === 'identify'">
         <label class="propeller">
           <input

@@ -382,7 +382,7 @@ export const KINDS: SheetKind[] = [
         key: "points",
         title: "Readings",
         columns: [
-          { key: "t_s", label: "time", unit: "t_s" },
+          { key: "t_s", label: "time", unit: "planned_s" },
           { key: "motor_c", label: "motor", unit: "motor_c" },
           { key: "controller_c", label: "controller", unit: "controller_c" },
           { key: "battery_c", label: "battery", unit: "battery_c" },

@@ -34,6 +34,12 @@ const hottest = (result: OptionEvaluation) => {
   );
   return found.length === result.drives.length ? Math.max(...found) : null;
 };
+const flatOut = (result: OptionEvaluation) => {
+  const seconds = result.drives.flatMap(({ flat_out }) =>
+    flat_out?.seconds == null ? [] : [flat_out.seconds],
+  );
+  return seconds.length > 0 ? Math.min(...seconds) : null;
+};
 const speed = (result: OptionEvaluation) =>
   result.drives
     .flatMap(({ cases }) => cases)
@@ -66,6 +72,7 @@ const ROWS: Row[] = [
     more: true,
   },
   { theme: "heat", name: "hottest winding", value: hottest, quantity: "temperature", more: false },
+  { theme: "heat", name: "held flat out, until hot", value: flatOut, quantity: "time", more: true },
   { theme: "speed", name: "flat out, half charge", value: speed, quantity: "speed", more: true },
   {
     theme: "range",

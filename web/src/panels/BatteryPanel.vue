@@ -52,11 +52,13 @@ function rests(view: View): FigureLine[] {
 
 const CASES = [
   { name: "all at their target", charge: "half", key: "all_target" },
+  { name: "all at their usual speed", charge: "half", key: "all_usual" },
   { name: "all at their hardest work", charge: "half", key: "all_hardest" },
   { name: "the same, nearly empty", charge: "low", key: "all_hardest_low" },
   { name: "all stalled, full throttle", charge: "full", key: "all_stalled" },
-  { name: "all at their hungriest", charge: "full", key: "all_peak" },
+  { name: "all where they draw most", charge: "full", key: "all_peak" },
   { name: "the same, nearly empty", charge: "low", key: "all_peak_low" },
+  { name: "all held flat out", charge: "half", key: "all_flat_out" },
 ] as const;
 const cases = computed(() =>
   CASES.map((line) => ({

@@ -68,6 +68,10 @@ const columns = computed<Column[]>(() => [
     ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
     : { key: "output_rpm", head: "flat out", quantity: "rotation" },
   { key: "winding_c", head: "winding", quantity: "temperature" },
+  ...(found.value?.now.flat_out_s != null ||
+  found.value?.candidates.some(({ effect }) => effect?.flat_out_s != null)
+    ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
+    : []),
   { key: "runtime_min", head: "runs", quantity: "minutes" },
   { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
   { key: "price", head: "parts cost", quantity: "plain" },

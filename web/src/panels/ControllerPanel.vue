@@ -4,6 +4,7 @@ import { useBench } from "../bench/bench";
 import { CASE_WORDS } from "../bench/words";
 import FitPlan from "../drawing/FitPlan.vue";
 import CurveChart, { type ChartLabel, type Curve } from "../drawing/CurveChart.vue";
+import AnswerField from "../parts/AnswerField.vue";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
@@ -129,6 +130,13 @@ const brushlessOnly = computed(() =>
   controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
 );
 
+const runs = computed(() => bench.option?.wiring?.runs ?? []);
+/** The lead whose switch it is: one that has a switch, else the first of the battery. */
+const switchRun = computed(() => {
+  const has = runs.value.findIndex((run) => run.switch != null || run.switch_a != null);
+  return has >= 0 ? has : runs.value.findIndex((run) => run.circuit === "supply");
+});
+
 function addController(): void {
   const motor = bench.drive?.motor;
   bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: bench.drive?.motor_count ?? 1 }, null);
@@ -183,7 +191,16 @@ function addController(): void {
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motors_per_channel" />
       <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />
     </FieldGroup>
-    <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS" />
+    <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS">
+      <AnswerField
+        :at="at"
+        record="Controller"
+        name="limits_current"
+        yes="yes, it keeps to its rating"
+        no="no, it only survives it"
+        :usual="bench.driveFigures?.holds_current"
+      />
+    </FieldGroup>
     <FieldGroup title="ratings of a channel" :at="at" record="Controller" :names="RATINGS" />
     <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
       <SizeField :at="at" />
@@ -205,6 +222,18 @@ function addController(): void {
       speed. A stalled motor takes its whole stall current until something gives.
     </p>
     <button type="button" class="boxed" @click="addController">Put in a controller</button>
+    <FieldGroup
+      v-if="switchRun >= 0"
+      :title="`the switch, in ${runs[switchRun]?.name ?? ''}`"
+      :at="`${bench.optionPointer}/wiring/runs/${switchRun}`"
+      record="WiringRun"
+      :names="['switch', 'switch_a', 'switch_rated_for', 'fuse_a']"
+      class="switch"
+      data-switch
+    />
+    <p v-else class="note">
+      The switch sits in a lead: add the battery's lead in Wiring, then say here what it is good for.
+    </p>
   </div>
 </template>
 
@@ -221,7 +250,8 @@ function addController(): void {
   max-width: 62ch;
 }
 
-.bare .boxed {
+.bare .boxed,
+.switch {
   margin-top: 10px;
 }
 </style>

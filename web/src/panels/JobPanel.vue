@@ -5,11 +5,12 @@ import { computed } from "vue";
 import { api, type Build, type Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { useDrives } from "../bench/drives";
+import AnswerField from "../parts/AnswerField.vue";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureDelta from "../parts/FigureDelta.vue";
 import PanelHead from "../parts/PanelHead.vue";
-import { shown } from "../units/quantity";
+import { figures, shown, shownText } from "../units/quantity";
 import SchoolsNote from "./SchoolsNote.vue";
 import SumTable from "./SumTable.vue";
 
@@ -34,6 +35,7 @@ const KINDS = [
 const WORDS: Record<string, readonly string[]> = {
   vehicle: [
     "target_speed_m_s",
+    "usual_speed_m_s",
     "base_mass_kg",
     "payload_kg",
     "towed_mass_kg",
@@ -54,6 +56,8 @@ const WORDS: Record<string, readonly string[]> = {
     "drag_torque_nm",
     "windage_torque_nm",
     "wheel_diameter_mm",
+    "wheel_width_mm",
+    "wheel_count",
     "wheel_material",
   ],
   generator: ["diode_drop_v", "needed_voltage_v"],
@@ -69,9 +73,26 @@ const WORDS: Record<string, readonly string[]> = {
     "spin_up_s",
   ],
   hoist: ["mass_kg", "drum_radius_m", "lift_speed_m_s", "inertia_kg_m2"],
-  constant_torque: ["torque_nm", "target_rpm", "inertia_kg_m2"],
+  constant_torque: ["torque_nm", "target_rpm", "inertia_kg_m2", "shots_per_turn"],
 };
-const PROJECTILE = ["mass_kg", "speed_m_s", "per_second", "transfer_efficiency", "diameter_mm"];
+const PROJECTILE = [
+  "mass_kg",
+  "speed_m_s",
+  "per_second",
+  "transfer_efficiency",
+  "diameter_mm",
+  "grip_speed_m_s",
+];
+
+/** Inertia by size and material, where it is another one than stands there. */
+const bySize = computed(() => {
+  const found = bench.driveFigures?.inertia_by_size_kg_m2;
+  const now = load.value?.kind === "flywheel" ? load.value.inertia_kg_m2 : undefined;
+  return found != null && found !== now ? found : null;
+});
+const shots = computed(() => bench.driveFigures?.shots ?? null);
+/** Whether the throttle can be held: for wheels and propellers behind a controller. */
+const heldFlatOut = computed(() => load.value?.kind === "vehicle" || load.value?.kind === "fan");
 const throws = computed(() => load.value?.kind === "flywheel" && load.value.projectile != null);
 
 async function setKind(kind: string): Promise<void> {
@@ -198,6 +219,28 @@ function setNotes(build: Build, text: string): void {
           name="wheel_diameter_m"
         />
       </FieldGroup>
+      <p v-if="bySize !== null" class="note" data-inertia-by-size>
+        By size and material all wheels have {{ shownText("inertia", bySize) }}; hollow ones less.
+        <button
+          type="button"
+          class="action"
+          @click="bench.set(`${jobDrive}/load/inertia_kg_m2`, Number(bySize.toPrecision(3)), null)"
+        >
+          take it
+        </button>
+      </p>
+      <section v-if="!generator" class="group" data-held>
+        <h3 class="rule">what can happen to it</h3>
+        <AnswerField
+          :at="jobDrive"
+          record="JobDrive"
+          name="can_jam"
+          yes="yes, it can jam"
+          no="no, it slips or turns"
+          :usual="bench.driveFigures?.can_jam"
+        />
+        <BenchField v-if="heldFlatOut" :at="jobDrive" record="JobDrive" name="flat_out_s" />
+      </section>
       <section v-if="load?.kind === 'flywheel'" class="group">
         <h3 class="rule">
           projectile
@@ -213,6 +256,14 @@ function setNotes(build: Build, text: string): void {
             record="Projectile"
             :name="name"
           />
+          <p v-if="shots" class="note" data-shots>
+            A shot leaves with {{ shownText("fastSpeed", shots.launch_speed_m_s) }}; the wheels keep up
+            {{ shots.kept_per_second === null ? "no rate" : `${figures(shots.kept_per_second, 3)} a second`
+            }}<template v-if="shots.fed_per_second !== null">
+              and the feeder pushes in {{ figures(shots.fed_per_second, 3) }}</template
+            >. One charge lasts for
+            {{ shots.per_charge === null ? "none" : `about ${figures(shots.per_charge, 2)} shots` }}.
+          </p>
           <p class="caution note">
             Eye protection for everyone near a launcher. Rules on what may be thrown how fast differ; they
             come first.

@@ -147,6 +147,11 @@ function gives(view: View): FigureLine[] {
       sum: "motor.best_current",
     },
     {
+      name: "stands flat out",
+      quantity: "minutes",
+      value: view.drive?.flat_out?.seconds == null ? null : view.drive.flat_out.seconds / 60,
+    },
+    {
       name: "winding gets",
       quantity: "temperature",
       value: view.drive?.thermal?.winding_c,
@@ -163,6 +168,7 @@ const ELECTRIC = [
   "no_load_voltage_v",
 ] as const;
 const LIMITS = [
+  "nominal_voltage_v",
   "max_voltage_v",
   "max_continuous_current_a",
   "max_burst_current_a",

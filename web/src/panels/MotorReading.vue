@@ -78,6 +78,9 @@ const percent = (share: number) =>
           <input v-model="code" type="text" maxlength="60" placeholder="6355, 540, 36x74 …" data-size-code />
         </label>
         <p v-if="codeSays" data-size-says>{{ codeSays }}</p>
+        <p v-if="code.trim() === '' && read.size_code?.differs" class="caution" data-size-differs>
+          {{ read.size_code.differs }}
+        </p>
         <h3>poles</h3>
         <p v-if="!read.electrical" class="note">
           The pole pairs are not given: a controller's electrical-speed limit cannot be judged.
@@ -151,6 +154,8 @@ const percent = (share: number) =>
               <th>beyond the Kv setting</th>
               <th class="number">speed for each volt</th>
               <th class="number">torque for each ampere</th>
+              <th class="number">current at work</th>
+              <th class="number">winding</th>
             </tr>
           </thead>
           <tbody>
@@ -158,6 +163,10 @@ const percent = (share: number) =>
               <td class="figure">{{ row.advance_deg }}°</td>
               <td class="figure number">{{ percent(row.speed_per_volt) }}</td>
               <td class="figure number">{{ percent(row.torque_per_ampere) }}</td>
+              <td class="figure number">{{ shownText("current", row.motor_current_a) }}</td>
+              <td class="figure number">
+                {{ row.winding_c === null ? "burns, or unknown" : shownText("temperature", row.winding_c) }}
+              </td>
             </tr>
           </tbody>
         </table>

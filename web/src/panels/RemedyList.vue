@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What would fix a check: quantified changes, each applied with one press and undone with one more.
 import { useToast } from "primevue/usetoast";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { api, type Check, type Schemas } from "../api/client";
 import { useAnswer } from "../bench/answer";
 import { useBench } from "../bench/bench";
@@ -22,7 +22,20 @@ const { value: offers, problem } = useAnswer<Schemas["Offer"][]>(
 );
 
 const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
-const list = computed(() => offers.value ?? []);
+const list = computed(() => (offers.value ?? []).filter(({ breaks }) => breaks.length === 0));
+/** Ways out of need: they break something else. */
+const harmful = computed(() => (offers.value ?? []).filter(({ breaks }) => breaks.length > 0));
+const shows = ref(false);
+const shown = computed(() => [...list.value, ...(shows.value ? harmful.value : [])]);
+
+/** From how far it is used to how far; nothing where there is no number on either side. */
+function moves(offer: Schemas["Offer"]): string {
+  if (props.check.fits !== null) return "it fits then";
+  if (props.check.utilisation === null && offer.utilisation === null) return "it holds then";
+  return `then ${percent(props.check.utilisation)} →`;
+}
+const numbered = (offer: Schemas["Offer"]) =>
+  props.check.fits === null && (props.check.utilisation !== null || offer.utilisation !== null);
 
 function apply(offer: Schemas["Offer"]): void {
   bench.set(offer.pointer, offer.value, null);
@@ -52,21 +65,23 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
     <h3>what would fix it</h3>
     <p v-if="problem" class="note">{{ problem }}</p>
     <p v-else-if="offers === null" class="note">Working it out …</p>
-    <p v-else-if="list.length === 0" class="note">
+    <p v-else-if="list.length === 0 && harmful.length === 0" class="note">
       No single change does: change what is asked, or two parts at once.
     </p>
     <ul>
-      <li v-for="offer in list" :key="offer.says">
+      <li v-for="offer in shown" :key="offer.says">
         <p v-if="offer.breaks.length > 0" class="breaks">
           Would break: {{ offer.breaks.map(({ title }) => title.toLowerCase()).join(", ") }}.
         </p>
         <p>{{ offer.says }}</p>
         <p class="note">
-          then {{ percent(check.utilisation) }} → <b>{{ percent(offer.utilisation) }}</b><template
+          {{ moves(offer) }} <b v-if="numbered(offer)">{{ percent(offer.utilisation) }}</b><template
             v-if="offer.weakest_after"
           >
-            · weakest then {{ offer.weakest_after.title.toLowerCase() }}
-            {{ percent(offer.weakest_after.after) }}</template
+            · weakest then {{ offer.weakest_after.title.toLowerCase()
+            }}<template v-if="offer.weakest_after.after !== null">
+              {{ percent(offer.weakest_after.after) }}</template
+            ></template
           ><template v-if="offer.mends.length > 0">
             · mends {{ offer.mends.map(({ title }) => title.toLowerCase()).join(", ") }} too</template
           ><template v-if="offer.shelf"> · {{ shelfWords(offer.shelf) }}</template>
@@ -82,6 +97,16 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
         </button>
       </li>
     </ul>
+    <button
+      v-if="harmful.length > 0 && !shows"
+      type="button"
+      class="action note"
+      data-harmful
+      @click="shows = true"
+    >
+      {{ harmful.length }} more {{ harmful.length === 1 ? "change" : "changes" }} that would break something
+      else
+    </button>
   </section>
 </template>
 

@@ -22,6 +22,7 @@ const METRICS = [
   { key: "output_rpm", word: "output speed", quantity: "rotation", times: 1, unit: "", hot: false },
   { key: "climb_utilisation", word: "hill used", quantity: "plain", times: 100, unit: " %", hot: true },
   { key: "winding_c", word: "winding heat", quantity: "temperature", times: 1, unit: "", hot: true },
+  { key: "flat_out_s", word: "flat out, s", quantity: "plain", times: 1, unit: "", hot: false },
   { key: "runtime_min", word: "runs, min", quantity: "plain", times: 1, unit: "", hot: false },
 ] as const;
 type Metric = (typeof METRICS)[number];

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import { useBench } from "../bench/bench";
 import { checkWords } from "../bench/words";
 import { freshName } from "../lib/names";
-import { figures, shownText } from "../units/quantity";
+import { figures, lasting, shownText } from "../units/quantity";
 import { type Hit, useSearches } from "./searches";
 
 const props = defineProps<{ hits: Hit[]; rankBy: string }>();
@@ -25,6 +25,7 @@ type Key =
   | "to_buy"
   | "mass"
   | "runs"
+  | "flat_out"
   | "worst"
   | "weakest";
 interface Column {
@@ -103,6 +104,13 @@ const ALL: Column[] = [
     said: ({ runtime_min }) => plain(runtime_min),
     figure: true,
     always: true,
+  },
+  {
+    key: "flat_out",
+    head: "flat out",
+    value: ({ flat_out_s }) => flat_out_s,
+    said: ({ flat_out_s: seconds }) => (seconds === null ? "–" : lasting(seconds)),
+    figure: true,
   },
   {
     key: "worst",

@@ -1,5 +1,5 @@
 // What hits are drawn and told apart by.
-import { shownText, figures } from "../units/quantity";
+import { shownText, figures, lasting } from "../units/quantity";
 import { checkWords } from "../bench/words";
 import type { Hit } from "./searches";
 
@@ -30,6 +30,13 @@ export const AXES: Axis[] = [
     word: "runs, min",
     value: ({ runtime_min }) => runtime_min,
     said: plain,
+    more: true,
+  },
+  {
+    key: "flat_out",
+    word: "held flat out",
+    value: ({ flat_out_s }) => flat_out_s,
+    said: lasting,
     more: true,
   },
   {

@@ -1,7 +1,8 @@
 // Showing and reading quantities: `formatted` for the eye, `parsed` for what was typed.
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "./preferences";
-import { typed } from "./typing";
+import { cellsWritten, chemistry } from "./cells";
+import { type Typed, typed } from "./typing";
 import { type Quantity, quantityOf, type Unit, UNITS } from "./units";
 
 export interface Shown {
@@ -42,6 +43,10 @@ export function displayUnit(quantity: Quantity, value: number | null): Unit {
       return unit(quantity, size > 0 && size < 0.1 ? "mΩ" : "Ω");
     case "inertia":
       return unit(quantity, size > 0 && size < 1e-3 ? "g·cm²" : "kg·m²");
+    case "time":
+      return unit(quantity, size >= 120 ? "min" : "s");
+    case "longTime":
+      return unit(quantity, "min");
     case "energy":
       return unit(quantity, size >= 10_000 ? "kWh" : "Wh");
     default:
@@ -69,6 +74,13 @@ export function shown(quantity: Quantity, value: number | null | undefined, sign
   if (value === null || value === undefined) return { text: "–", unit: "" };
   const chosen = displayUnit(quantity, value);
   return { text: figures(inUnit(value, chosen), significant), unit: chosen.symbol };
+}
+
+/** A time in seconds as a maker says it. */
+export function lasting(seconds: number): string {
+  if (seconds < 120) return `${figures(seconds, 3)} s`;
+  if (seconds < 7200) return `${figures(seconds / 60, 3)} min`;
+  return `${figures(seconds / 3600, 3)} h`;
 }
 
 /** How a figure stands against a baseline: signed, with a direction, and in words for those who listen. */
@@ -144,7 +156,16 @@ export function parsed(key: string, meta: FieldMeta, text: string, shownUnit: st
   if (!entry) return meta.required ? { kind: "wrong", why: `${meta.label} is needed` } : { kind: "empty" };
   const quantity = quantityOf(key);
   const beside = unit(quantity, shownUnit);
-  const read = typed(quantity, entry);
+  const cells = quantity === "voltage" ? cellsWritten(entry) : null;
+  if (cells !== null && chemistry.cellNominalV === null)
+    return {
+      kind: "wrong",
+      why: `“${entry}” counts cells, and no battery says of what kind; give the volts`,
+    };
+  const read: Typed =
+    cells === null
+      ? typed(quantity, entry)
+      : { kind: "quantity", value: cells * (chemistry.cellNominalV ?? 0) };
   if (read.kind === "wrong") return { kind: "wrong", why: wrongWords(quantity, entry, read.why) };
   const raw = read.kind === "number" ? read.value * beside.factor + beside.offset : read.value;
   // Rounding of the unit factor must not push 100 % to 1.0000000000000002.

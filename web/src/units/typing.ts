@@ -92,6 +92,7 @@ const NAMES: Partial<Record<Quantity, string>> = {
   smallLength: "a length",
   wireArea: "an area",
   time: "a time",
+  longTime: "a time",
   energy: "an energy",
   temperature: "a temperature",
   angle: "an angle",

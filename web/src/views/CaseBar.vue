@@ -62,7 +62,30 @@ const headlines = computed<Headline[]>(() => {
   const range = now.supply.range_m;
   const lines: Headline[] = [];
   // A battery that is only charged runs nothing.
-  if (!generating.value) {
+  const instead = now.supply.reached_instead;
+  if (!generating.value && instead) {
+    const reached = instead.speed_m_s ?? null;
+    const speed = reached === null ? shownText("rotation", instead.output_rpm) : shownText("speed", reached);
+    lines.push({
+      name: "runs flat out",
+      quantity: "minutes",
+      value: instead.runtime_min,
+      base: then?.supply.runtime_min,
+      text: figures(instead.runtime_min, 3),
+      unit: `min at ${speed}`,
+      hint: `${instead.drive} does not reach the speed asked for; this is what it reaches, and what one charge gives there`,
+    });
+    if (instead.range_m != null) {
+      lines.push({
+        name: "reaches",
+        quantity: "plain",
+        value: instead.range_m / 1000,
+        base: null,
+        text: figures(instead.range_m / 1000, 3),
+        unit: "km",
+      });
+    }
+  } else if (!generating.value) {
     lines.push({
       name: "runs",
       quantity: "minutes",

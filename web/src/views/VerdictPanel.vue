@@ -10,14 +10,20 @@ import RemedyList from "../panels/RemedyList.vue";
 import FigureDelta from "../parts/FigureDelta.vue";
 import VerdictMark from "../parts/VerdictMark.vue";
 import type { Step } from "../router";
-import { figures } from "../units/quantity";
+import { figures, lasting } from "../units/quantity";
 
 const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
 const sums = useSums();
 
 const checks = computed(() => bench.optionFigures?.checks ?? []);
-const known = computed(() => checks.value.filter((check) => check.verdict !== "unknown"));
+/** What to know: cautions above their mark. They make no machine fail, and stand apart. */
+const cautions = computed(() =>
+  checks.value.filter((check) => check.class === "caution" && check.verdict === "tight"),
+);
+const known = computed(() =>
+  checks.value.filter((check) => check.verdict !== "unknown" && !cautions.value.includes(check)),
+);
 const unknown = computed(() => checks.value.filter((check) => check.verdict === "unknown"));
 const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
 const weakest = computed(() => {
@@ -34,18 +40,26 @@ const summary = computed(() => {
   if (fails > 0) said.push(`${fails} ${fails === 1 ? "fails" : "fail"}`);
   if (tight > 0) said.push(`tight at ${tight} ${tight === 1 ? "place" : "places"}`);
   if (fails === 0) said.unshift("holds");
+  if (cautions.value.length > 0) said.push(`${cautions.value.length} to know`);
   return said.join(", ");
 });
 
 /** The bar runs to 150 %. */
 const BAR_END = 1.5;
 const share = (check: Check) => `${(100 * Math.min(check.utilisation ?? BAR_END, BAR_END)) / BAR_END}%`;
-const said = (check: Check) =>
-  check.demand !== null && check.limit !== null
-    ? `${figures(check.demand, 3)} of ${figures(check.limit, 3)} ${check.unit}`
-    : check.verdict === "fail"
-      ? "cannot"
-      : "";
+function said(check: Check): string {
+  if (check.fits !== null) return check.fits ? "fits" : "does not fit";
+  const { demand, limit } = check;
+  if (demand !== null && limit !== null) {
+    // A time that is asked for is reached or not: both as people say times.
+    if (check.code === "motor.flat_out") return `${lasting(limit)} of ${lasting(demand)}`;
+    const between = check.class === "caution" && demand > limit ? "over" : "of";
+    return `${figures(demand, 3)} ${between} ${figures(limit, 3)} ${check.unit}`;
+  }
+  if (demand !== null && check.verdict === "ok") return "for good";
+  return check.verdict === "fail" ? "cannot" : "";
+}
+const barred = (check: Check) => check.fits === null && check.limit !== null;
 
 /** Used by the same check when it was pinned, per cent. */
 const base = (check: Check) => {
@@ -100,7 +114,7 @@ function move(event: KeyboardEvent): void {
               :base="base(check)"
             />
           </span>
-          <span class="bar" aria-hidden="true">
+          <span v-if="barred(check) || check.verdict === 'fail'" class="bar" aria-hidden="true">
             <span class="used" :class="check.verdict" :style="{ width: share(check) }"></span>
             <span class="tick"></span>
           </span>
@@ -126,6 +140,30 @@ function move(event: KeyboardEvent): void {
         </div>
       </li>
     </ol>
+    <section v-if="cautions.length > 0" class="cautions" data-cautions>
+      <h3>know this <span class="note">they make no machine fail</span></h3>
+      <ol>
+        <li v-for="check in cautions" :key="checkKey(check)" :data-caution="check.code">
+          <button type="button" class="row" :aria-expanded="open === checkKey(check)" @click="toggle(check)">
+            <VerdictMark :verdict="check.verdict" know />
+            <span class="title">
+              {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
+            </span>
+            <span class="figure">{{ said(check) }}</span>
+          </button>
+          <div v-if="open === checkKey(check)" class="because">
+            <p>{{ check.because }}</p>
+            <p class="note">
+              know this
+              <button type="button" class="action" @click="emit('go', stepOf(check))">
+                go to {{ stepOf(check) }}
+              </button>
+            </p>
+            <RemedyList :check="check" />
+          </div>
+        </li>
+      </ol>
+    </section>
     <GuessesNote />
     <details v-if="unknown.length > 0" class="unknown">
       <summary>{{ unknown.length }} not known, for want of a figure</summary>
@@ -211,6 +249,15 @@ li {
 
 .because .action {
   margin-left: 6px;
+}
+
+.cautions {
+  margin-top: 14px;
+}
+
+.cautions h3 {
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
 }
 
 .unknown {

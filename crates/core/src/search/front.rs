@@ -20,6 +20,7 @@ pub(super) struct Candidate {
     pub to_buy: Option<f64>,
     pub hardware_mass_kg: f64,
     pub runtime_min: Option<f64>,
+    pub flat_out_s: Option<f64>,
     pub worst_utilisation: Option<f64>,
     pub weakest_link: Option<WeakestLink>,
 }
@@ -32,6 +33,7 @@ impl Candidate {
             to_buy: result.to_buy,
             hardware_mass_kg: result.hardware_mass_kg,
             runtime_min: result.supply.runtime_min,
+            flat_out_s: result.flat_out_s(),
             worst_utilisation: result.weakest().and_then(|check| check.utilisation),
             weakest_link: result.weakest_link.clone(),
         }

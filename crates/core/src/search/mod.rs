@@ -102,6 +102,8 @@ pub struct Hit {
     pub hardware_mass_kg: f64,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,
+    /// Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+    pub flat_out_s: Option<f64>,
     /// How far the weakest link is used.
     pub worst_utilisation: Option<f64>,
     /// What gives way first.

@@ -142,6 +142,7 @@ impl Space {
             to_buy: candidate.to_buy,
             hardware_mass_kg: candidate.hardware_mass_kg,
             runtime_min: candidate.runtime_min,
+            flat_out_s: candidate.flat_out_s,
             worst_utilisation: candidate.worst_utilisation,
             weakest_link: candidate.weakest_link,
         }

@@ -32,6 +32,8 @@ pub struct ToothGrid {
     pub climb_utilisation: Vec<Option<f64>>,
     /// Winding, °C; null when unknown or running away.
     pub winding_c: Vec<Option<f64>>,
+    /// How long it stands full throttle from cold, s; null where it holds for good or nothing is known of its heat.
+    pub flat_out_s: Vec<Option<f64>>,
     /// How far the weakest link is used; null when it fails without a number.
     pub worst_utilisation: Vec<Option<f64>>,
     /// The weakest link, as a maker calls it.
@@ -93,6 +95,7 @@ pub fn tooth_grid(
         output_rpm: cells.iter().map(|(_, _, effect)| effect.output_rpm).collect(),
         climb_utilisation: cells.iter().map(|(_, _, effect)| effect.climb_utilisation).collect(),
         winding_c: cells.iter().map(|(_, _, effect)| effect.winding_c).collect(),
+        flat_out_s: cells.iter().map(|(_, _, effect)| effect.flat_out_s).collect(),
         worst_utilisation: cells.iter().map(|(_, _, effect)| effect.worst_utilisation).collect(),
         weakest: cells.iter().map(|(_, _, effect)| effect.weakest).collect(),
         runtime_min: cells.iter().map(|(_, _, effect)| effect.runtime_min).collect(),

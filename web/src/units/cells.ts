@@ -1,0 +1,28 @@
+// Volts written as a number of cells: what is printed on packs and motors. What a cell has by its name depends on the
+// chemistry in use, which the figures of the build tell.
+import { reactive } from "vue";
+
+export const chemistry = reactive<{ cellNominalV: number | null }>({ cellNominalV: null });
+
+const WORDS = [
+  "one",
+  "two",
+  "three",
+  "four",
+  "five",
+  "six",
+  "seven",
+  "eight",
+  "nine",
+  "ten",
+  "eleven",
+  "twelve",
+];
+
+/** How many cells are written: `3S`, `3 cells`, `two cells`; null for anything else. */
+export function cellsWritten(text: string): number | null {
+  const match = /^\s*(\d{1,3}|[a-z]+)\s*-?\s*(?:s|cells?|in series)\s*$/iu.exec(text);
+  if (!match?.[1]) return null;
+  const count = /\d/u.test(match[1]) ? Number(match[1]) : WORDS.indexOf(match[1].toLowerCase()) + 1;
+  return count >= 1 && count <= 200 ? count : null;
+}
