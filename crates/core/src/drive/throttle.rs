@@ -421,3 +421,6 @@ impl Shared {
         Self { bus_v, taken, count: pulls.len().min(MOST_DRIVES) }
     }
 }
+
+#[cfg(test)]
+mod tests;
