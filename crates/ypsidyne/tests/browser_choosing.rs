@@ -155,7 +155,7 @@ async fn a_remedy_says_what_it_moves_and_is_undone() {
     let server = Server::demo();
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Hillside harvest cart", "battery").await;
-    browser.fill("capacity_ah", "2 Ah").await;
+    browser.fill("capacity_ah", "4 Ah").await;
     browser.until("remedies", "document.querySelectorAll('[data-remedies] li').length > 1").await;
     let said = text(&browser, "document.querySelector('[data-remedies]').innerText").await;
     assert!(said.contains("weakest then") && said.contains('→'), "{said}");
@@ -167,7 +167,7 @@ async fn a_remedy_says_what_it_moves_and_is_undone() {
         assert!(std::time::Instant::now() < end, "the remedy was never stored");
     }
     browser.press("undo").await;
-    until_stored(&server, &id, "/options/0/battery/capacity_ah", 2).await;
+    until_stored(&server, &id, "/options/0/battery/capacity_ah", 4).await;
     browser.end().await;
 }
 

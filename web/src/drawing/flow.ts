@@ -113,18 +113,19 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
 }
 
 export function flowOf({ point, base, compared, option, parts, result, figures: all, load }: Point): Flow {
-  const losses = point.losses_w;
+  // What cannot be has no figures, losses included: only a shaft that stands still under load has real ones.
+  const cannot = !point.feasible && point.limited_by !== "load";
+  const losses = cannot ? null : point.losses_w;
+  const batteryLossW = cannot ? 0 : (point.battery_loss_w ?? 0);
   const lost = {
-    battery: point.battery_loss_w ?? 0,
-    wiring: Math.max(0, (losses?.supply ?? 0) - (point.battery_loss_w ?? 0)),
+    battery: batteryLossW,
+    wiring: Math.max(0, (losses?.supply ?? 0) - batteryLossW),
     controller: losses?.controller ?? 0,
     motor: (losses?.motor_copper ?? 0) + (losses?.motor_leads ?? 0) + (losses?.motor_no_load ?? 0),
     gearing: losses?.gearing ?? 0,
   };
-  const outW = point.output_power_w ?? 0;
-  // What cannot be has no figures: only a shaft that stands still under load has real ones.
-  const cannot = !point.feasible && point.limited_by !== "load";
-  const hasNumbers = losses !== null && !cannot;
+  const outW = cannot ? 0 : (point.output_power_w ?? 0);
+  const hasNumbers = losses !== null;
   const side = hasNumbers ? point.accessory_power_w : 0;
   const totalW = hasNumbers
     ? outW + side + lost.battery + lost.wiring + lost.controller + lost.motor + lost.gearing

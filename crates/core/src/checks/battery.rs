@@ -68,7 +68,8 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     judge_sag(evidence, ledger);
     judge_flat_out(evidence, ledger);
     if let Some(wanted_min) = job.runtime_min {
-        ledger.judge(
+        ledger.judge_as(
+            Scale::ABILITY,
             &subject("battery.runtime", "Time on one charge", "min"),
             Some(wanted_min),
             &Bound::capability(

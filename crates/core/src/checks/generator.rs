@@ -24,7 +24,8 @@ pub(super) fn judge(
         None => "; no speed-up reaches it on this source".to_owned(),
     };
     match generating.needed_voltage_v {
-        Some(needed_v) => ledger.judge(
+        Some(needed_v) => ledger.judge_as(
+            Scale::ABILITY,
             &subject("generator.voltage", "Voltage reached", "V"),
             Some(needed_v),
             // A battery that is charged holds the voltage down: what it reaches without one is what there is to spare.

@@ -59,15 +59,23 @@ pub(crate) struct Scale {
     tight_to: f64,
     /// Sizes fit or do not fit; a share of too much says nothing of them.
     fits: bool,
+    /// The limit is what the machine does: it falls short rather than being too much.
+    falls_short: bool,
 }
 
 impl Scale {
     /// Demand and limit as figures are known here.
-    pub const PLAIN: Self =
-        Self { class: CheckClass::Requirement, ok_to: TIGHT_ABOVE, tight_to: FAILS_ABOVE, fits: false };
+    pub const PLAIN: Self = Self {
+        class: CheckClass::Requirement,
+        ok_to: TIGHT_ABOVE,
+        tight_to: FAILS_ABOVE,
+        fits: false,
+        falls_short: false,
+    };
+    /// What it must do as figures are known here: the limit is what it does.
+    pub const ABILITY: Self = Self { falls_short: true, ..Self::PLAIN };
     /// Exact figures.
-    pub const CEILING: Self =
-        Self { class: CheckClass::Ceiling, ok_to: 1.0 + ROUNDING, tight_to: FAILS_ABOVE, fits: false };
+    pub const CEILING: Self = Self { class: CheckClass::Ceiling, ok_to: 1.0 + ROUNDING, ..Self::PLAIN };
     /// Sizes, and numbers of teeth.
     pub const FIT: Self = Self { fits: true, ..Self::CEILING };
     /// To be known.
@@ -303,6 +311,9 @@ fn margin(scale: Scale, ratio: f64) -> String {
     let caution = scale.class == CheckClass::Caution;
     if scale.fits {
         String::new()
+    } else if scale.falls_short && ratio > 1.0 + ROUNDING {
+        let lived_with = if ratio > scale.tight_to { "" } else { ", which is lived with" };
+        format!(" That is {} short{lived_with}.", percent(1.0 - 1.0 / ratio))
     } else if ratio > MANY_TIMES {
         format!(" That is {} times as much.", three(ratio))
     } else if ratio > scale.tight_to || (caution && ratio > 1.0) {
@@ -435,6 +446,8 @@ fn rank(check: &Check) -> f64 {
         // A full room is no worry: it stands among what holds.
         (Verdict::Ok, Some(utilisation)) => -utilisation.min(TIGHT_ABOVE),
         (_, Some(utilisation)) => -utilisation,
+        // A speed that is not reached has no time either: what keeps it from the speed stands before that.
+        (_, None) if check.code == "battery.runtime" => f64::MIN,
         (_, None) => f64::NEG_INFINITY,
     }
 }

@@ -112,7 +112,7 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledg
     }
     let subject = Subject::of_drive("motor.flat_out", "Flat out, held", "s", drive);
     let asked = drive.job.flat_out_s;
-    let scale = if asked.is_some() { Scale::PLAIN } else { Scale::CAUTION };
+    let scale = if asked.is_some() { Scale::ABILITY } else { Scale::CAUTION };
     let Some(flat_out) = &result.flat_out else {
         // The winding's heat has asked for the same.
         if asked.is_some() {
@@ -196,21 +196,20 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         rises.map(|(winding, _)| winding),
         class.limit_c(),
         &|rise| {
-            let against =
-                if ambient_c + rise > TIGHT_SHARE * class.limit_c() { against_rating(drive, result) } else { None };
             format!(
-                "In {} °C air the winding reaches {} °C, a rise of {} K; its {assumed}insulation class {} ends at {} °C.{}",
+                "In {} °C air the winding reaches {} °C, a rise of {} K; its {assumed}insulation class {} ends at {} °C.",
                 three(ambient_c),
                 three(ambient_c + rise),
                 three(rise),
                 class.word(),
-                three(class.limit_c()),
-                against.unwrap_or_default()
+                three(class.limit_c())
             )
         },
     );
-    let runs_away = result.thermal.as_ref().is_some_and(|thermal| !thermal.steady);
-    if let Some(against) = against_rating(drive, result).filter(|_| runs_away) {
+    let near_its_limit = result.thermal.as_ref().is_some_and(|thermal| {
+        !thermal.steady || thermal.winding_c.is_some_and(|winding_c| winding_c > TIGHT_SHARE * class.limit_c())
+    });
+    if let Some(against) = against_rating(drive, result).filter(|_| near_its_limit) {
         ledger.add(&against);
     }
     if motor.magnet_or_usual() == Magnet::Ndfeb {

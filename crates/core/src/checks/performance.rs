@@ -1,6 +1,6 @@
 //! Checks of what the machine must do: speed, hill, grip, time, rate.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{Bound, Evidence, Ledger, Scale, Subject};
 use crate::document::Load;
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
@@ -14,7 +14,8 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
     let reached =
         full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
-    ledger.judge(
+    ledger.judge_as(
+        Scale::ABILITY,
         &subject("performance.target_speed", "Speed wanted", "rpm"),
         Some(result.required.output_rpm),
         &Bound::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
@@ -67,7 +68,8 @@ fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) 
     let Some(shots) = &result.shots else { return };
     let Some(demand) = shots.wanted_per_second else { return };
     let by_feeder = shots.fed_per_second.is_some_and(|fed| fed >= demand);
-    ledger.judge(
+    ledger.judge_as(
+        Scale::ABILITY,
         &Subject::of_drive("performance.rate", "Rate of fire", "1/s", drive),
         Some(demand),
         &Bound::capability(
@@ -92,7 +94,8 @@ fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleMo
         let possible_nm = half
             .throttled_shaft_nm(drive, drive.motor_rad_s(climb.output_rad_s))
             .map(|shaft_nm| drive.output_nm(shaft_nm));
-        ledger.judge(
+        ledger.judge_as(
+            Scale::ABILITY,
             &subject("performance.climb", "Climb", "N·m"),
             Some(climb.output_nm),
             &Bound::capability(possible_nm, "At the speed wanted on the hill the motor has no torque left at all."),

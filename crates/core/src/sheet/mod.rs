@@ -1,10 +1,11 @@
 //! The build sheet: one document that stands alone, to be printed and taken to the bench.
 //!
-//! * [`page`]: its sections. [`ribbon`]: the power path as a drawing. [`html`]: text that goes into HTML.
+//! * [`page`]: its sections. [`verdict`]: what holds. [`ribbon`]: the power path as a drawing. [`html`]: text that goes into HTML.
 
 mod html;
 mod page;
 mod ribbon;
+mod verdict;
 
 use crate::document::Build;
 

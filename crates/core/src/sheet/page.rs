@@ -3,7 +3,7 @@
 use super::Title;
 use super::html::Html;
 use super::ribbon::ribbon;
-use crate::checks::{Check, Verdict};
+use super::verdict::verdict;
 use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
 use crate::drive::cases::Case;
@@ -105,8 +105,11 @@ fn job(html: &mut Html, build: &Build) {
 fn said(load: &Load) -> String {
     match load {
         Load::Vehicle(vehicle) => format!(
-            "{} km/h with {} kg on it{}",
+            "{} km/h{} with {} kg on it{}",
             three(3.6 * vehicle.target_speed_m_s),
+            vehicle
+                .usual_speed_m_s
+                .map_or_else(String::new, |usual| format!(" at most, usually {} km/h,", three(3.6 * usual))),
             three(vehicle.base_mass_kg + vehicle.payload_kg),
             if vehicle.grade_percent > 0.0 {
                 format!(
@@ -195,50 +198,6 @@ fn power(html: &mut Html, result: &OptionEvaluation) {
             ),
             (None, None) => html.words("caution", "It does not reach its target: there is no power to draw."),
         }
-    }
-    html.end();
-}
-
-fn word(verdict: Verdict) -> &'static str {
-    match verdict {
-        Verdict::Ok => "holds",
-        Verdict::Tight => "tight",
-        Verdict::Fail => "FAILS",
-        Verdict::Unknown => "unknown",
-    }
-}
-
-fn verdict(html: &mut Html, result: &OptionEvaluation) {
-    html.section("verdict", "Verdict");
-    let about = |check: &Check| check.drive.as_ref().map_or_else(String::new, |drive| format!(", {drive}"));
-    let figures = |check: &Check| match (check.demand, check.limit) {
-        (Some(demand), Some(limit)) => format!("{} of {} {}", three(demand), three(limit), check.unit),
-        _ => String::new(),
-    };
-    let (holds, rest): (Vec<&Check>, Vec<&Check>) =
-        result.checks.iter().partition(|check| check.verdict == Verdict::Ok);
-    let rows: Vec<Vec<String>> = rest
-        .iter()
-        .map(|check| {
-            let name = format!("{}{}", check.title, about(check));
-            vec![word(check.verdict).to_owned(), name, figures(check), check.because.clone()]
-        })
-        .collect();
-    if rows.is_empty() {
-        html.words("", "Everything holds with room to spare.");
-    } else {
-        html.table(&["", "check", "#figures", "why"], &rows);
-    }
-    if !holds.is_empty() {
-        html.raw("<h3>holds</h3>");
-        // What holds needs no reason: two to a line.
-        let cells = |check: Option<&&Check>| match check {
-            Some(check) => [format!("{}{}", check.title, about(check)), figures(check)],
-            None => [String::new(), String::new()],
-        };
-        let rows: Vec<Vec<String>> =
-            holds.chunks(2).map(|pair| [cells(pair.first()), cells(pair.get(1))].concat()).collect();
-        html.table(&["check", "#figures", "check", "#figures"], &rows);
     }
     html.end();
 }
