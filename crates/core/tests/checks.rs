@@ -208,7 +208,7 @@ fn a_target_out_of_reach_fails_and_says_how_far_it_gets() {
     let option = with(DOLLY, &[("/job/drives/0/load/target_speed_m_s", json!(20))]);
     let speed = check(&option, "performance.target_speed");
     assert_eq!(speed.verdict, Verdict::Fail);
-    assert!(speed.because.contains("too much"), "{}", speed.because);
+    assert!(speed.because.contains("% short"), "{}", speed.because);
     assert_eq!(check(&option, "performance.acceleration").utilisation, None, "it never gets there");
     assert_eq!(option.verdict, Verdict::Fail);
 }

@@ -156,7 +156,11 @@ async fn a_remedy_says_what_it_moves_and_is_undone() {
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Hillside harvest cart", "battery").await;
     browser.fill("capacity_ah", "4 Ah").await;
-    browser.until("remedies", "document.querySelectorAll('[data-remedies] li').length > 1").await;
+    browser.until("remedies", "document.querySelectorAll('[data-remedies] li').length === 1").await;
+    // What would break something else stands behind one quiet line.
+    browser.click("[data-harmful]").await;
+    browser.until("the others", "document.querySelectorAll('[data-remedies] li').length > 1").await;
+    browser.until_text("Would break: packs in their room").await;
     let said = text(&browser, "document.querySelector('[data-remedies]').innerText").await;
     assert!(said.contains("weakest then") && said.contains('→'), "{said}");
     let before = document(&server, &id).await;

@@ -33,7 +33,7 @@ fn evaluate_reads_a_file_or_standard_input() {
     assert_eq!(from_input.status.code(), Some(0));
     let evaluation: Value = serde_json::from_slice(&from_input.stdout).unwrap();
     assert_eq!(evaluation["format"], "ypsidyne.evaluation/1");
-    assert_eq!(evaluation["options"][0]["weakest_link"]["code"], "battery.sag");
+    assert_eq!(evaluation["options"][0]["weakest_link"]["code"], "battery.bms_current");
     assert!(from_input.stderr.is_empty());
 
     let folder = tempfile::tempdir().unwrap();

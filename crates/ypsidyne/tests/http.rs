@@ -84,7 +84,7 @@ async fn deleted_builds_come_back() {
     assert_eq!(reply.status(), StatusCode::OK);
     let lines = list("").await;
     assert_eq!(lines[0]["name"], "Tracking-shot dolly board");
-    assert_eq!(lines[0]["options"][0]["verdict"], "tight");
+    assert_eq!(lines[0]["options"][0]["verdict"], "ok");
 }
 
 #[rstest]
@@ -363,7 +363,7 @@ async fn the_list_has_the_newest_change_first_and_the_verdict_of_each_option() {
     save(&server, &first, 1, renamed("edited last")).await;
     let lines: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
     assert_eq!((lines[0]["id"].as_str(), lines[1]["id"].as_str()), (Some(first.as_str()), Some(second.as_str())));
-    assert_eq!(lines[0]["options"][0]["weakest"], "Sag at low charge");
+    assert_eq!(lines[0]["options"][0]["weakest"], "Protection board");
     assert_eq!((&lines[0]["drives"], &lines[0]["loads"]), (&json!(["wheels"]), &json!(["vehicle"])));
 }
 

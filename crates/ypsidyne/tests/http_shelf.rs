@@ -179,8 +179,9 @@ async fn remedies_say_whether_the_shelf_has_such_a_part() {
     let build = failing();
     let evaluated = answer(&server, "/api/evaluate", &build).await;
     let checks = evaluated["options"][0]["checks"].as_array().unwrap();
-    let check = checks.iter().find(|check| check["verdict"] == "fail").unwrap();
-    assert!(!check["remedies"].as_array().unwrap().is_empty());
+    let changes_a_part =
+        |check: &Value| check["remedies"].as_array().unwrap().iter().any(|remedy| !remedy["part"].is_null());
+    let check = checks.iter().find(|check| check["verdict"] == "fail" && changes_a_part(check)).unwrap();
     let without = answer(&server, "/api/evaluate?remedies=false", &build).await;
     let bare = without["options"][0]["checks"].as_array().unwrap();
     assert!(bare.iter().all(|check| check["remedies"] == json!([])));
