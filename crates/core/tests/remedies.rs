@@ -256,3 +256,15 @@ fn a_failing_check_of_gearing_shaft_or_room_has_remedies_that_work(
     assert!(!offered.is_empty(), "{}", check.because);
     assert!(every_remedy_keeps_its_word(&json) > 0);
 }
+
+#[test]
+fn a_limit_that_is_set_low_is_raised_before_another_controller_is_bought() {
+    let build =
+        Build::from_json(demo::BUILDS.iter().find(|demo| demo.slug == "tracking-shot-dolly-board").unwrap().json);
+    let offers: Vec<String> = remedies(&build.unwrap(), 1, "performance.acceleration", Some("wheels"), None)
+        .into_iter()
+        .map(|remedy| remedy.says)
+        .collect();
+    assert!(offers.iter().any(|says| says.starts_with("Motor current limit set to")), "{offers:?}");
+    assert!(offers.iter().all(|says| !says.starts_with("A controller for")), "{offers:?}");
+}

@@ -34,8 +34,9 @@ const curves = computed<Curve[]>(() => [
   },
 ]);
 const hungriest = computed(() => bench.envelope?.hungriest ?? null);
+/** At rest it stands in the label there. */
 const lines = computed(() =>
-  hungriest.value
+  hungriest.value && hungriest.value.motor_rpm > 0
     ? [
         {
           name: `battery gives most: ${shownText("rotation", hungriest.value.motor_rpm, 3)}`,
@@ -49,9 +50,10 @@ const labels = computed<ChartLabel[]>(() => {
   const first = points.value[0];
   if (!first) return [];
   const apart = first.motor_current_a > first.controller_battery_current_a * 1.1;
+  if (!apart) return [{ text: "motor and battery current", x: 0, y: first.motor_current_a, dx: 14, dy: 4 }];
   return [
     { text: "motor current", x: 0, y: first.motor_current_a, dx: 6, dy: -6 },
-    { text: "battery current", x: 0, y: first.controller_battery_current_a, dx: 6, dy: apart ? 14 : 16 },
+    { text: "battery current", x: 0, y: first.controller_battery_current_a, dx: 6, dy: 14 },
   ];
 });
 const marks = computed(() =>
@@ -196,8 +198,8 @@ function addController(): void {
         :at="at"
         record="Controller"
         name="limits_current"
-        yes="yes, it keeps to its rating"
-        no="no, it only survives it"
+        yes="yes, it does"
+        no="no"
         :usual="bench.driveFigures?.holds_current"
       />
     </FieldGroup>

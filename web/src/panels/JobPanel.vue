@@ -235,8 +235,8 @@ function setNotes(build: Build, text: string): void {
           :at="jobDrive"
           record="JobDrive"
           name="can_jam"
-          yes="yes, it can jam"
-          no="no, it slips or turns"
+          yes="yes"
+          no="no"
           :usual="bench.driveFigures?.can_jam"
         />
         <BenchField v-if="heldFlatOut" :at="jobDrive" record="JobDrive" name="flat_out_s" />

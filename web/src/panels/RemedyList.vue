@@ -34,6 +34,8 @@ function moves(offer: Schemas["Offer"]): string {
   if (props.check.utilisation === null && offer.utilisation === null) return "it holds then";
   return `then ${percent(props.check.utilisation)} →`;
 }
+const weakest = ({ title, after }: Schemas["CheckMove"]) =>
+  after === null ? title.toLowerCase() : `${title.toLowerCase()} ${percent(after)}`;
 const numbered = (offer: Schemas["Offer"]) =>
   props.check.fits === null && (props.check.utilisation !== null || offer.utilisation !== null);
 
@@ -78,10 +80,7 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
           {{ moves(offer) }} <b v-if="numbered(offer)">{{ percent(offer.utilisation) }}</b><template
             v-if="offer.weakest_after"
           >
-            · weakest then {{ offer.weakest_after.title.toLowerCase()
-            }}<template v-if="offer.weakest_after.after !== null">
-              {{ percent(offer.weakest_after.after) }}</template
-            ></template
+            · weakest then {{ weakest(offer.weakest_after) }}</template
           ><template v-if="offer.mends.length > 0">
             · mends {{ offer.mends.map(({ title }) => title.toLowerCase()).join(", ") }} too</template
           ><template v-if="offer.shelf"> · {{ shelfWords(offer.shelf) }}</template>

@@ -22,7 +22,7 @@ const value = computed(() => (desk.get(pointer.value) as boolean | undefined) ??
 const choices = computed(() => {
   // Once somebody has said, the answer of the core is theirs and no longer the usual one.
   const known = value.value === null && props.usual != null;
-  const usual = known ? `as usual: ${props.usual ? props.yes : props.no}` : "as usual";
+  const usual = known ? `usual: ${props.usual ? props.yes : props.no}` : "as usual";
   return [
     { value: null as boolean | null, said: usual },
     { value: true, said: props.yes },

@@ -50,7 +50,8 @@ const marks = computed<Partial<Record<Step, Verdict>>>(() => {
           .filter(
             (check) => stepOf(check) === step && (check.drive === null || check.drive === bench.drive?.drive),
           )
-          .filter((check) => check.verdict !== "unknown")
+          // A caution is to be known and decides nothing.
+          .filter((check) => check.verdict !== "unknown" && check.class !== "caution")
           .map((check) => check.verdict),
       ),
     ]),

@@ -141,7 +141,7 @@ function move(event: KeyboardEvent): void {
       </li>
     </ol>
     <section v-if="cautions.length > 0" class="cautions" data-cautions>
-      <h3>know this <span class="note">they make no machine fail</span></h3>
+      <h3>know this <span class="note">· none of it makes a machine fail</span></h3>
       <ol>
         <li v-for="check in cautions" :key="checkKey(check)" :data-caution="check.code">
           <button type="button" class="row" :aria-expanded="open === checkKey(check)" @click="toggle(check)">

@@ -116,15 +116,24 @@ pub(crate) fn longer(motor: &mut Motor, factor: f64) {
     );
 }
 
-/// A controller for `factor` times the current: ratings and set limits grow, the on-resistance shrinks.
+/// A controller for `factor` times the current: ratings grow, the on-resistance shrinks. A limit grows with the rating that it
+/// stands at; one that is set lower stays where it was set.
 pub(crate) fn stronger(controller: &mut Controller, factor: f64) {
+    let stands_at = |limit: Option<f64>, rating: Option<f64>| match (limit, rating) {
+        (Some(limit), Some(rating)) => limit >= AT_ITS_RATING * rating,
+        _ => true,
+    };
+    if stands_at(controller.motor_current_limit_a, controller.motor_current_peak_a) {
+        scale(&mut controller.motor_current_limit_a, factor);
+    }
+    if stands_at(controller.battery_current_limit_a, controller.battery_current_peak_a) {
+        scale(&mut controller.battery_current_limit_a, factor);
+    }
     for figure in [
         &mut controller.motor_current_continuous_a,
         &mut controller.motor_current_peak_a,
         &mut controller.battery_current_continuous_a,
         &mut controller.battery_current_peak_a,
-        &mut controller.motor_current_limit_a,
-        &mut controller.battery_current_limit_a,
         &mut controller.mass_kg,
         &mut controller.price,
     ] {
@@ -133,6 +142,9 @@ pub(crate) fn stronger(controller: &mut Controller, factor: f64) {
     controller.on_resistance_ohm = rounded(controller.on_resistance_ohm / factor);
     on_paper!(controller, "on_resistance_ohm", "mass_kg", "price");
 }
+
+/// From this share of its rating on a limit stands at the rating.
+const AT_ITS_RATING: f64 = 0.9;
 
 /// A factor, said: "1.5 times".
 pub(crate) fn times(factor: f64) -> String {
