@@ -532,3 +532,31 @@ fn validated_machines_compare_as_generators_on_one_source() {
     assert_relative_eq!(found[1].open_v, 3.0, max_relative = 1e-12);
     assert_eq!(found[1].most_power_w, None);
 }
+
+/// Kt·Kv is one number: a Kv 10 % up is a Kt of 1/1.1, 10 % more current and 21 % more heat for the same torque.
+#[rstest]
+#[case::weakened(1.10, Some("lost 9.1 %"), Some("21 % more heat"))]
+#[case::as_listed(1.0, None, None)]
+#[case::below(0.95, None, None)]
+fn a_kv_above_the_listed_one_says_what_the_magnets_lost(
+    #[case] share: f64,
+    #[case] lost: Option<&str>,
+    #[case] heat: Option<&str>,
+) {
+    let mut build: Value = serde_json::from_str(ypsidyne_core::demo::BUILDS[0].json).unwrap();
+    let listed = 130.0;
+    build["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"] = json!(listed);
+    let points: Vec<Value> =
+        [(6.0, -0.002), (9.0, 0.001), (12.0, 0.002), (15.0, -0.001), (18.0, 0.0)].iter().map(|(volts, off)| json!({ "voltage_v": volts, "current_a": 0.5, "rpm": share * listed * (volts - 0.5 * 0.3) * (1.0 + off) })).collect();
+    let measured = works(json!({ "kind": "no_load_sweep", "resistance_ohm": 0.3, "points": points }));
+    let build = ypsidyne_core::document::Build::from_value(&build).unwrap();
+    let applied = ypsidyne_core::measure::apply::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
+    let kv = applied.changes.iter().find(|change| change.pointer.ends_with("kv_rpm_per_v")).unwrap();
+    match (lost, heat) {
+        (Some(lost), Some(heat)) => {
+            let says = kv.says.as_deref().expect("it is above by more than its error");
+            assert!(says.contains(lost) && says.contains(heat), "{says}");
+        }
+        _ => assert_eq!(kv.says, None),
+    }
+}

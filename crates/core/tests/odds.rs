@@ -142,3 +142,17 @@ fn bands_hold_the_figure_as_written_and_say_what_drives_them() {
     assert!(odds.bands.iter().any(|band| band.quantity == Quantity::RangeM));
     assert!(odds.all_hold <= odds.checks.iter().filter_map(|check| check.holds).fold(1.0, f64::min) + 1e-12);
 }
+
+#[test]
+fn a_no_load_current_that_nobody_gave_is_drawn_over_a_wide_band() {
+    let mut motor = motor();
+    motor.as_object_mut().unwrap().remove("no_load_current_a");
+    motor.as_object_mut().unwrap().remove("no_load_voltage_v");
+    let odds_of = |motor: &Value| odds(&rig(motor), 0, &Tolerances::default(), 200, 1).unwrap();
+    let drawn = odds_of(&motor);
+    assert!(drawn.figures.iter().any(|figure| figure.pointer.ends_with("/motor/no_load_current_a")));
+    assert!(
+        odds_of(&self::motor()).figures.iter().all(|figure| !figure.pointer.ends_with("/motor/no_load_current_a")),
+        "a figure that was given is none to be drawn"
+    );
+}

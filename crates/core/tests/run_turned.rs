@@ -156,3 +156,26 @@ fn courses_are_offered_for_what_hangs_on_it() {
     build["job"]["drives"][0]["load"]["electrical"] = json!({ "resistance_ohm": 4 });
     assert_eq!(names(&build), ["Warm up"]);
 }
+
+/// A machine that got too hot is weaker for good: it turns no faster and gives less.
+#[test]
+fn a_generator_that_cooked_its_magnets_gives_less_in_the_figures_too() {
+    let turned = |grade: &str| {
+        let mut build = build();
+        build["job"]["ambient_c"] = json!(50);
+        build["job"]["drives"][0]["load"]["electrical"] = json!({ "resistance_ohm": 1.5 });
+        let motor = build["options"][0]["drives"][0]["motor"].as_object_mut().unwrap();
+        motor.insert("magnet".to_owned(), json!("ndfeb"));
+        motor.insert("magnet_grade".to_owned(), json!(grade));
+        motor.insert("insulation_class".to_owned(), json!("H"));
+        motor.insert("thermal".to_owned(), json!({ "winding_to_case_k_per_w": 1.0, "case_to_ambient_k_per_w": 3.0, "winding_j_per_k": 20, "case_j_per_k": 100 }));
+        simulate(&build, json!({ "until_s": 3000 }))
+    };
+    let (cooked, sound) = (turned("none"), turned("EH"));
+    assert!(sound.lead.summary.kv_factor == 1.0, "{}", sound.lead.summary.kv_factor);
+    assert!(cooked.lead.summary.hottest_case_c.unwrap() > 80.0, "{:?}", cooked.lead.summary.hottest_case_c);
+    assert!(cooked.lead.summary.kv_factor > 1.01, "{}", cooked.lead.summary.kv_factor);
+    assert!(cooked.events.iter().any(|event| event.kind == EventKind::Demagnetised));
+    let last = |ran: &Simulated| ran.lead.series.supply_voltage_v.last().copied().unwrap();
+    assert!(last(&cooked) < 0.995 * last(&sound), "{} {}", last(&cooked), last(&sound));
+}

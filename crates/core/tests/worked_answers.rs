@@ -6,7 +6,7 @@ use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::evaluate;
 
 /// Figures agree when they differ by less than this share.
-const TOLERANCE: f64 = 3e-3;
+const TOLERANCE: f64 = 2e-3;
 /// Below this the reference itself is rounding noise around zero (its no-load torque is 8e-13 N·m).
 const NOISE: f64 = 1e-6;
 

@@ -401,8 +401,7 @@ impl Plant<'_> {
         let resting = Source { accessory_w: source.accessory_w + fixed_w, ..*source };
         let shared = resting.shared(&pulls);
         let bus_v = shared.map_or_else(|| source.half_v(), |shared| shared.bus_v);
-        let mut place = 0;
-        for index in (0..self.runners.len()).filter(|index| throttling[*index]) {
+        for (place, index) in (0..self.runners.len()).filter(|index| throttling[*index]).enumerate() {
             let pull = &pulls[place];
             let (current_a, power_w, limit) = match &shared {
                 Some(shared) => {
@@ -419,7 +418,6 @@ impl Plant<'_> {
             flow.current_a = current_a;
             flow.power_w = power_w;
             flow.limited_by = Some(self.runners[index].limit_of(limit, pull));
-            place += 1;
         }
         self.cut_back(source, state, ways, bus_v, throttling, into)
     }
@@ -488,7 +486,7 @@ impl Plant<'_> {
         let most_a = source.half_v() / source.resistance_ohm.max(1e-9);
         let stop_v = self.battery.cells * self.battery.cutoff_v_per_cell();
         let stop_a = ((source.open_circuit_v - stop_v) / self.battery.pack_ohm.max(1e-9)).max(0.0);
-        (stop_a <= most_a).then(|| (stop_a, source.open_circuit_v - stop_a * source.resistance_ohm))
+        (stop_a <= most_a).then_some((stop_a, source.open_circuit_v - stop_a * source.resistance_ohm))
     }
 
     /// Duty, how far each follower is from what it can give, and the gain of those that do not follow.
