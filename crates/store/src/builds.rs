@@ -1,6 +1,6 @@
 //! Builds: each change is a new revision, and a stale one is set aside instead of lost.
 
-use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, named_params};
+use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 use serde::Serialize;
 
 use crate::StoreError;
@@ -92,7 +92,7 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredBuild, StoreErro
 /// # Errors
 /// [`StoreError::Full`], [`StoreError::Busy`] or what SQLite reports; then nothing is stored.
 pub fn create(connection: &mut Connection, id: &str, new: &NewRevision<'_>) -> Result<u32, StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached(
             "INSERT INTO build (id, created_at, updated_at, current_revision, newest_revision)
@@ -112,7 +112,7 @@ pub fn create(connection: &mut Connection, id: &str, new: &NewRevision<'_>) -> R
 /// [`StoreError::Stale`] with the number it was set aside as, [`StoreError::NotFound`] also for a build in the bin,
 /// [`StoreError::Full`], [`StoreError::Busy`] or what SQLite reports; then nothing stored has changed.
 pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewRevision<'_>) -> Result<u32, StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     let stored = by_id(&transaction, id)?;
     if stored.deleted_at.is_some() {
         return Err(StoreError::NotFound { id: id.to_owned() });
@@ -136,7 +136,7 @@ pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewRevis
     thin(&transaction, id, next, new.now)?;
     transaction.commit()?;
     if stale {
-        return Err(StoreError::Stale { expected, current: stored.revision, kept_as: Some(next) });
+        return Err(StoreError::Stale { id: id.to_owned(), expected, current: stored.revision, kept_as: Some(next) });
     }
     Ok(next)
 }
@@ -146,13 +146,13 @@ pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewRevis
 /// # Errors
 /// [`StoreError::Stale`] when someone saved since `expected`, [`StoreError::NotFound`], or what SQLite reports.
 pub fn delete(connection: &mut Connection, id: &str, expected: u32, now: &str) -> Result<(), StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     let stored = by_id(&transaction, id)?;
     if stored.deleted_at.is_some() {
         return Err(StoreError::NotFound { id: id.to_owned() });
     }
     if stored.revision != expected {
-        return Err(StoreError::Stale { expected, current: stored.revision, kept_as: None });
+        return Err(StoreError::Stale { id: id.to_owned(), expected, current: stored.revision, kept_as: None });
     }
     transaction
         .prepare_cached("UPDATE build SET deleted_at = :now WHERE id = :id")?
@@ -166,7 +166,7 @@ pub fn delete(connection: &mut Connection, id: &str, expected: u32, now: &str) -
 /// # Errors
 /// [`StoreError::NotFound`] or what SQLite reports.
 pub fn restore(connection: &mut Connection, id: &str) -> Result<StoredBuild, StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("UPDATE build SET deleted_at = NULL WHERE id = :id")?
         .execute(named_params! { ":id": id })?;
@@ -221,10 +221,6 @@ pub fn mark_once(connection: &Connection, key: &str, value: &str) -> Result<bool
 }
 
 /// A write transaction from the start, so that two windows queue instead of failing half way.
-fn begin(connection: &mut Connection) -> Result<Transaction<'_>, StoreError> {
-    Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
-}
-
 fn newest_revision(connection: &Connection, id: &str) -> Result<u32, StoreError> {
     connection
         .prepare_cached("SELECT newest_revision FROM build WHERE id = :id")?

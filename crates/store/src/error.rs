@@ -60,6 +60,8 @@ pub enum StoreError {
     /// Someone saved since; nothing was overwritten.
     #[error("revision {expected} was edited, but {current} is the current one")]
     Stale {
+        /// The document.
+        id: String,
         /// The revision that the edit started from.
         expected: u32,
         /// The current revision.

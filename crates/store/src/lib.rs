@@ -20,7 +20,7 @@ use std::path::Path;
 use std::time::Duration;
 
 use r2d2_sqlite::SqliteConnectionManager;
-use rusqlite::OpenFlags;
+use rusqlite::{OpenFlags, Transaction, TransactionBehavior};
 
 pub use error::StoreError;
 pub use rusqlite::Connection;
@@ -70,6 +70,12 @@ impl Store {
         let mut connection = self.pool.get().map_err(|_| StoreError::Busy)?;
         work(&mut connection)
     }
+}
+
+/// The one way a write begins: with the right to write, so that nobody else's write comes between what it reads and what it
+/// writes. It waits for others; a transaction that began by reading would fail at once.
+fn begin(connection: &mut Connection) -> Result<Transaction<'_>, StoreError> {
+    Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
 }
 
 /// Settings of every connection.

@@ -3,7 +3,7 @@
 use std::fmt::Write;
 
 use rusqlite::types::Value;
-use rusqlite::{Connection, OptionalExtension, Transaction, TransactionBehavior, named_params, params_from_iter};
+use rusqlite::{Connection, OptionalExtension, Transaction, named_params, params_from_iter};
 
 use crate::StoreError;
 
@@ -180,7 +180,7 @@ pub fn create(
     mut ids: impl FnMut() -> String,
     now: &str,
 ) -> Result<Vec<String>, StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     let mut created = Vec::with_capacity(parts.len());
     for part in parts {
         let id = ids();
@@ -211,7 +211,7 @@ pub fn save(
     part: &NewPart,
     now: &str,
 ) -> Result<u32, StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     let stored = current(&transaction, id, expected)?;
     let next = stored.revision + 1;
     let number: i64 = transaction
@@ -245,7 +245,7 @@ pub fn retire(
     expected: u32,
     retired_at: Option<&str>,
 ) -> Result<(), StoreError> {
-    let transaction = begin(connection)?;
+    let transaction = crate::begin(connection)?;
     current(&transaction, id, expected)?;
     transaction
         .prepare_cached("UPDATE part SET retired_at = :at WHERE id = :id")?
@@ -259,7 +259,7 @@ fn current(transaction: &Transaction<'_>, id: &str, expected: u32) -> Result<Sto
     if stored.revision == expected {
         return Ok(stored);
     }
-    Err(StoreError::Stale { expected, current: stored.revision, kept_as: None })
+    Err(StoreError::Stale { id: id.to_owned(), expected, current: stored.revision, kept_as: None })
 }
 
 /// Writes what a part is found by.
@@ -278,10 +278,6 @@ fn index(transaction: &Transaction<'_>, number: i64, part: &NewPart) -> Result<(
         .prepare_cached("INSERT INTO part_text (rowid, text) VALUES (:number, :text)")?
         .execute(named_params! { ":number": number, ":text": part.text })?;
     Ok(())
-}
-
-fn begin(connection: &mut Connection) -> Result<Transaction<'_>, StoreError> {
-    Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
 }
 
 fn row(row: &rusqlite::Row<'_>) -> rusqlite::Result<StoredPart> {

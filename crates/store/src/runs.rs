@@ -45,7 +45,7 @@ pub struct RunLine {
 pub fn keep(connection: &mut Connection, id: &str, new: &NewRun<'_>) -> Result<RunLine, StoreError> {
     let document = pack(new.document).map_err(|_| StoreError::Full)?;
     let simulated = pack(new.simulated).map_err(|_| StoreError::Full)?;
-    let transaction = connection.transaction()?;
+    let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
         .query_row(named_params! { ":id": new.build }, |_| Ok(()))

@@ -128,7 +128,7 @@ fn row(row: &rusqlite::Row<'_>) -> rusqlite::Result<StoredSearch> {
 /// [`StoreError::NotFound`] when there is no such build, [`StoreError::Full`], or what SQLite reports.
 pub fn begin(connection: &mut Connection, id: &str, new: &NewSearch<'_>) -> Result<(), StoreError> {
     let packed = pack(new.document).map_err(|_| StoreError::Full)?;
-    let transaction = connection.transaction()?;
+    let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
         .query_row(named_params! { ":id": new.build }, |_| Ok(()))

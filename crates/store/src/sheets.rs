@@ -98,7 +98,11 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredSheet, StoreErro
 
 fn refuse_stale(connection: &Connection, id: &str, expected: u32) -> Result<(), StoreError> {
     let current = by_id(connection, id)?.revision;
-    if current == expected { Ok(()) } else { Err(StoreError::Stale { expected, current, kept_as: None }) }
+    if current == expected {
+        Ok(())
+    } else {
+        Err(StoreError::Stale { id: id.to_owned(), expected, current, kept_as: None })
+    }
 }
 
 /// Saves a sheet that was edited from a revision; gives the new one.
@@ -108,7 +112,7 @@ fn refuse_stale(connection: &Connection, id: &str, expected: u32) -> Result<(), 
 /// reports.
 pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewSheet<'_>) -> Result<u32, StoreError> {
     let packed = pack(new.document).map_err(|_| StoreError::Full)?;
-    let transaction = connection.transaction_with_behavior(rusqlite::TransactionBehavior::Immediate)?;
+    let transaction = crate::begin(connection)?;
     refuse_stale(&transaction, id, expected)?;
     transaction
         .prepare_cached(

@@ -38,7 +38,7 @@ fn a_stale_save_changes_nothing_and_is_set_aside() {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
             builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "theirs"))?;
             let refused = builds::save(c, ID, 1, &at("2026-01-01T10:00:02Z", "mine"));
-            let Err(StoreError::Stale { expected: 1, current: 2, kept_as: Some(3) }) = refused else {
+            let Err(StoreError::Stale { expected: 1, current: 2, kept_as: Some(3), .. }) = refused else {
                 panic!("{refused:?}")
             };
             let now = builds::by_id(c, ID)?;
@@ -92,7 +92,7 @@ fn deleting_what_someone_edited_since_is_refused() {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
             builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?;
             let refused = builds::delete(c, ID, 1, "2026-01-01T10:00:05Z");
-            assert!(matches!(refused, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None })));
+            assert!(matches!(refused, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None, .. })));
             assert_eq!(builds::list(c, false)?.len(), 1);
             Ok(())
         })

@@ -131,7 +131,7 @@ fn an_edited_part_is_found_by_what_it_is_now() {
     assert!(by_text(&store, "worm").is_empty() && by_text(&store, "geared").is_empty());
     assert_eq!(by_text(&store, "planetary"), ["Planetary can"]);
     let stale = store.with(|c| parts::save(c, &created[1], 1, &edited, NOW));
-    assert!(matches!(stale, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None })));
+    assert!(matches!(stale, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None, .. })));
     let missing = store.with(|c| parts::save(c, "nowhere", 1, &edited, NOW));
     assert!(matches!(missing, Err(StoreError::PartNotFound { .. })));
 }

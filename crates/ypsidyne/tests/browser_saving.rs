@@ -78,7 +78,7 @@ async fn two_tabs_reconcile_by_asking() {
     let saved = reqwest::Client::new()
         .put(server.url(&format!("/api/builds/{id}")))
         .header("content-type", "application/json")
-        .header("if-match", "\"1\"")
+        .header("if-match", format!("\"{id}.1\""))
         .body(theirs.to_string())
         .send()
         .await

@@ -14,8 +14,15 @@ use support::{DOLLY, Server};
 async fn stored(server: &Server) -> String {
     let reply = post_json(server, "/api/builds", DOLLY).await;
     assert_eq!(reply.status(), StatusCode::CREATED);
-    assert_eq!(reply.headers()["etag"], "\"1\"");
-    reply.json::<Value>().await.unwrap()["id"].as_str().unwrap().to_owned()
+    let tag = reply.headers()["etag"].clone();
+    let id = reply.json::<Value>().await.unwrap()["id"].as_str().unwrap().to_owned();
+    assert_eq!(tag, tag_of(&id, 1));
+    id
+}
+
+/// The ETag of a revision of a document.
+fn tag_of(id: &str, revision: u32) -> String {
+    format!("\"{id}.{revision}\"")
 }
 
 fn renamed(name: &str) -> String {
@@ -25,7 +32,7 @@ fn renamed(name: &str) -> String {
 }
 
 async fn save(server: &Server, id: &str, revision: u32, body: String) -> Response {
-    let tag = format!("\"{revision}\"");
+    let tag = tag_of(id, revision);
     send(server, Method::PUT, &format!("/api/builds/{id}"), &[("content-type", JSON), ("if-match", &tag)], body).await
 }
 
@@ -46,9 +53,9 @@ async fn the_evaluation_over_http_is_that_of_the_core() {
 async fn a_stale_save_gets_412_and_both_versions_stay() {
     let server = Server::start();
     let id = stored(&server).await;
-    assert_eq!(save(&server, &id, 1, renamed("theirs")).await.headers()["etag"], "\"2\"");
+    assert_eq!(save(&server, &id, 1, renamed("theirs")).await.headers()["etag"], tag_of(&id, 2));
     let reply = save(&server, &id, 1, renamed("mine")).await;
-    assert_eq!(reply.headers()["etag"], "\"2\"", "the current one, to go on from");
+    assert_eq!(reply.headers()["etag"], tag_of(&id, 2), "the current one, to go on from");
     let refused = problem(reply, StatusCode::PRECONDITION_FAILED).await;
     assert_eq!((&refused["current_revision"], &refused["kept_as"]), (&json!(2), &json!(3)));
     let get = async |path: String| -> Value { reqwest::get(server.url(&path)).await.unwrap().json().await.unwrap() };
@@ -66,14 +73,31 @@ async fn a_change_without_if_match_is_not_taken() {
     problem(reply, StatusCode::PRECONDITION_REQUIRED).await;
     let reply = send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", "*")], DOLLY).await;
     problem(reply, StatusCode::BAD_REQUEST).await;
+    let reply = send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", "\"1\"")], DOLLY).await;
+    problem(reply, StatusCode::BAD_REQUEST).await;
     problem(send(&server, Method::DELETE, &path, &[], "").await, StatusCode::PRECONDITION_REQUIRED).await;
+}
+
+#[tokio::test]
+async fn a_document_of_another_build_at_the_same_revision_overwrites_nothing() {
+    let server = Server::start();
+    let (one, other) = (stored(&server).await, stored(&server).await);
+    let tag = tag_of(&one, 1);
+    let headers = [("content-type", JSON), ("if-match", tag.as_str())];
+    let reply = send(&server, Method::PUT, &format!("/api/builds/{other}"), &headers, renamed("of the first")).await;
+    let refused = problem(reply, StatusCode::PRECONDITION_FAILED).await;
+    assert_eq!(refused["type"], "/problems/other-document");
+    let still: Value = reqwest::get(server.url(&format!("/api/builds/{other}"))).await.unwrap().json().await.unwrap();
+    assert_eq!(still["name"], "Tracking-shot dolly board");
+    let reply = send(&server, Method::DELETE, &format!("/api/builds/{other}"), &[("if-match", &tag)], "").await;
+    problem(reply, StatusCode::PRECONDITION_FAILED).await;
 }
 
 #[tokio::test]
 async fn deleted_builds_come_back() {
     let server = Server::start();
     let id = stored(&server).await;
-    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", &tag_of(&id, 1))], "").await;
     assert_eq!(reply.status(), StatusCode::NO_CONTENT);
     let list = async |query: &str| -> Vec<Value> {
         reqwest::get(server.url(&format!("/api/builds{query}"))).await.unwrap().json().await.unwrap()
@@ -212,7 +236,7 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
         let (address, build) = (server.address.clone(), id.clone());
         let first: u32 = {
             let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
-            reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap()
+            reply.headers()["etag"].to_str().unwrap().trim_matches('"').rsplit_once('.').unwrap().1.parse().unwrap()
         };
         // Saves as fast as they go until the connection breaks; tells the last one that was acknowledged.
         let writer = tokio::spawn(async move {
@@ -223,7 +247,7 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
                 let sent = client
                     .put(format!("{address}/api/builds/{build}"))
                     .header("content-type", JSON)
-                    .header("if-match", format!("\"{}\"", acknowledged.0))
+                    .header("if-match", tag_of(&build, acknowledged.0))
                     .body(renamed(&name))
                     .send()
                     .await;
@@ -236,7 +260,15 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
         // Somewhere in the middle: as soon as a few were taken.
         loop {
             let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
-            let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
+            let now: u32 = reply.headers()["etag"]
+                .to_str()
+                .unwrap()
+                .trim_matches('"')
+                .rsplit_once('.')
+                .unwrap()
+                .1
+                .parse()
+                .unwrap();
             if now >= first + 5 {
                 break;
             }
@@ -245,7 +277,8 @@ async fn the_plug_pulled_in_the_middle_of_writes_loses_nothing_acknowledged() {
         let (revision, name) = writer.await.unwrap();
         server.start_again();
         let reply = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
-        let now: u32 = reply.headers()["etag"].to_str().unwrap().trim_matches('"').parse().unwrap();
+        let now: u32 =
+            reply.headers()["etag"].to_str().unwrap().trim_matches('"').rsplit_once('.').unwrap().1.parse().unwrap();
         // The one in flight may have been taken without its answer arriving; nothing more, nothing less.
         assert!(now == revision || now == revision + 1, "acknowledged {revision}, stored {now}");
         let kept: Value = reqwest::get(server.url(&format!("/api/builds/{id}/revisions/{revision}")))
@@ -306,9 +339,9 @@ async fn of_many_saves_from_the_same_revision_one_wins_and_none_is_lost() {
     let id = stored(&server).await;
     let names: Vec<String> = (0..8).map(|window| format!("window {window}")).collect();
     let saves = names.iter().map(|name| {
-        let (url, body) = (server.url(&format!("/api/builds/{id}")), renamed(name));
+        let (url, body, tag) = (server.url(&format!("/api/builds/{id}")), renamed(name), tag_of(&id, 1));
         tokio::spawn(async move {
-            let request = Client::new().put(url).header("content-type", JSON).header("if-match", "\"1\"").body(body);
+            let request = Client::new().put(url).header("content-type", JSON).header("if-match", tag).body(body);
             request.send().await.unwrap().status()
         })
     });
@@ -347,8 +380,8 @@ async fn saving_what_is_there_already_is_no_new_revision() {
     let server = Server::start();
     let id = stored(&server).await;
     let reply = save(&server, &id, 1, DOLLY.to_owned()).await;
-    assert_eq!((reply.status(), &reply.headers()["etag"]), (StatusCode::OK, &"\"1\"".parse().unwrap()));
-    assert_eq!(save(&server, &id, 1, renamed("second")).await.headers()["etag"], "\"2\"");
+    assert_eq!((reply.status(), &reply.headers()["etag"]), (StatusCode::OK, &tag_of(&id, 1).parse().unwrap()));
+    assert_eq!(save(&server, &id, 1, renamed("second")).await.headers()["etag"], tag_of(&id, 2));
     let reply = save(&server, &id, 1, renamed("second")).await;
     assert_eq!(reply.status(), StatusCode::OK, "the same text from two windows is no conflict");
 }
@@ -371,9 +404,9 @@ async fn the_list_has_the_newest_change_first_and_the_verdict_of_each_option() {
 async fn a_build_that_is_in_the_bin_is_not_edited() {
     let server = Server::start();
     let id = stored(&server).await;
-    send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", &tag_of(&id, 1))], "").await;
     problem(save(&server, &id, 1, renamed("late")).await, StatusCode::NOT_FOUND).await;
-    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", "\"1\"")], "").await;
+    let reply = send(&server, Method::DELETE, &format!("/api/builds/{id}"), &[("if-match", &tag_of(&id, 1))], "").await;
     problem(reply, StatusCode::NOT_FOUND).await;
     let reply = send(&server, Method::POST, "/api/builds/none/restore", &[], "").await;
     problem(reply, StatusCode::NOT_FOUND).await;

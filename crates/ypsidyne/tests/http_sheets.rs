@@ -62,11 +62,12 @@ async fn a_sheet_is_kept_edited_from_its_revision_listed_and_binned() {
     let list: Value = reqwest::get(server.url("/api/sheets")).await.unwrap().json().await.unwrap();
     assert_eq!((&list[0]["label"], &list[0]["measured"]), (&json!("grey can"), &Value::Null), "not enough yet");
     let path = format!("/api/sheets/{id}");
-    let put = async |body: &Value, revision: &str| {
-        send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", revision)], body.to_string()).await
+    let put = async |body: &Value, revision: u32| {
+        let tag = format!("\"{id}.{revision}\"");
+        send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", tag.as_str())], body.to_string()).await
     };
-    assert_eq!(put(&winding(), "\"1\"").await.status(), StatusCode::OK);
-    problem(put(&sheet, "\"1\"").await, StatusCode::PRECONDITION_FAILED).await;
+    assert_eq!(put(&winding(), 1).await.status(), StatusCode::OK);
+    problem(put(&sheet, 1).await, StatusCode::PRECONDITION_FAILED).await;
     let now: Value = reqwest::get(server.url(&path)).await.unwrap().json().await.unwrap();
     assert_eq!(now, winding(), "it reads back as it was written");
     assert_eq!(send(&server, Method::DELETE, &path, &[], "").await.status(), StatusCode::NO_CONTENT);

@@ -56,32 +56,41 @@ async fn a_part_is_kept_edited_retired_and_brought_back_without_overwriting() {
     let server = Server::start();
     let part = json!({ "format": "ypsidyne.part/1", "part": "wheel", "label": "tyre", "diameter_m": 0.2 });
     let created = answer(&server, "/api/parts", &part).await;
-    let path = format!("/api/parts/{}", created["id"].as_str().unwrap());
+    let id = created["id"].as_str().unwrap();
+    let path = format!("/api/parts/{id}");
+    let tag = |revision: u32| format!("\"{id}.{revision}\"");
     let got = reqwest::get(server.url(&path)).await.unwrap();
-    assert_eq!(got.headers()["etag"], "\"1\"");
+    assert_eq!(got.headers()["etag"], tag(1));
     let mut written = part.clone();
     written["owned"] = json!(false);
     assert_eq!(got.json::<Value>().await.unwrap(), written);
     let mut edited = part.clone();
     edited["diameter_m"] = json!(0.25);
-    let put = async |tag: &str, body: &Value| {
-        send(&server, Method::PUT, &path, &[("content-type", JSON), ("if-match", tag)], body.to_string()).await
+    let put = async |revision: u32, body: &Value| {
+        send(
+            &server,
+            Method::PUT,
+            &path,
+            &[("content-type", JSON), ("if-match", tag(revision).as_str())],
+            body.to_string(),
+        )
+        .await
     };
-    assert_eq!(put("\"1\"", &edited).await.status(), StatusCode::OK);
-    let stale = problem(put("\"1\"", &part).await, StatusCode::PRECONDITION_FAILED).await;
+    assert_eq!(put(1, &edited).await.status(), StatusCode::OK);
+    let stale = problem(put(1, &part).await, StatusCode::PRECONDITION_FAILED).await;
     assert_eq!(stale["current_revision"], 2);
     let bad = json!({ "part": "wheel", "label": "tyre", "diameter_m": -1, "colour": "red" });
-    let refused = problem(put("\"2\"", &bad).await, StatusCode::UNPROCESSABLE_ENTITY).await;
+    let refused = problem(put(2, &bad).await, StatusCode::UNPROCESSABLE_ENTITY).await;
     let pointers: Vec<&str> =
         refused["errors"].as_array().unwrap().iter().map(|error| error["pointer"].as_str().unwrap()).collect();
     assert_eq!(pointers, ["/colour", "/diameter_m"]);
     assert_eq!(
-        send(&server, Method::DELETE, &path, &[("if-match", "\"2\"")], "").await.status(),
+        send(&server, Method::DELETE, &path, &[("if-match", tag(2).as_str())], "").await.status(),
         StatusCode::NO_CONTENT
     );
     assert_eq!(answer(&server, "/api/parts/search", &json!({})).await["total"], 0);
     let restore = format!("{path}/restore");
-    assert!(send(&server, Method::POST, &restore, &[("if-match", "\"2\"")], "").await.status().is_success());
+    assert!(send(&server, Method::POST, &restore, &[("if-match", tag(2).as_str())], "").await.status().is_success());
     assert_eq!(answer(&server, "/api/parts/search", &json!({})).await["total"], 1);
     problem(reqwest::get(server.url("/api/parts/none")).await.unwrap(), StatusCode::NOT_FOUND).await;
 }

@@ -39,7 +39,7 @@ async fn the_sheet_is_of_what_is_stored_and_names_its_revision() {
     let put = reqwest::Client::new()
         .put(server.url(&format!("/api/builds/{id}")))
         .header("content-type", "application/json")
-        .header("if-match", "\"1\"")
+        .header("if-match", format!("\"{id}.1\""))
         .body(build.to_string());
     assert_eq!(put.send().await.unwrap().status(), StatusCode::OK);
     let reply = reqwest::get(server.url(&format!("/api/builds/{id}/sheet?option=1"))).await.unwrap();

@@ -5761,9 +5761,9 @@ export interface components {
              */
             utilisation: number | null;
         };
-        /** @description Where a build now stands. */
+        /** @description Where a document now stands. */
         Saved: {
-            /** @description Id of the build. */
+            /** @description Its id. */
             id: string;
             /**
              * Format: uint32

@@ -11,6 +11,7 @@ import {
   saying,
   type Workbench,
 } from "../api/client";
+import { ifMatch, revisionOf } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
 import { useHistory } from "./history";
@@ -272,7 +273,7 @@ export const useBench = defineStore("bench", () => {
   }
 
   function put(build: string, body: Build, from: number) {
-    const params = { path: { id: build }, header: { "If-Match": `"${from}"` } };
+    const params = ifMatch(build, from);
     // Kept alive when the page goes; the draft in the browser covers what even that does not reach.
     // Browsers keep no more than 64 KiB alive.
     const keepalive = JSON.stringify(body).length < 60_000;
@@ -444,7 +445,3 @@ export const useBench = defineStore("bench", () => {
     settle,
   };
 });
-
-function revisionOf(response: Response): number {
-  return Number(response.headers.get("ETag")?.replaceAll('"', "") ?? 0);
-}

@@ -3,6 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Build, type BuildLine, saying, type Schemas } from "../api/client";
+import { ifMatch, revisionOf } from "../api/tag";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { verdictWord } from "../bench/words";
 import { figures, shownText } from "../units/quantity";
@@ -85,7 +86,8 @@ const MISSING: Record<string, string> = {
 
 const builds = shallowRef<BuildLine[]>([]);
 const buildId = ref<string | null>((sheet.document?.build_id as string | undefined) ?? null);
-const opened = shallowRef<{ build: Build; revision: string } | null>(null);
+/** The build that was picked; its id stays with its document. */
+const opened = shallowRef<{ id: string; build: Build; revision: number } | null>(null);
 const option = ref(0);
 const drive = ref(0);
 const applied = shallowRef<Schemas["Applied"] | null>(null);
@@ -103,29 +105,37 @@ watch(
     applied.value = null;
     if (!id) return;
     const reply = await api.GET("/api/builds/{id}", { params: { path: { id } } }).catch(() => undefined);
-    if (reply?.data) opened.value = { build: reply.data, revision: reply.response.headers.get("ETag") ?? "" };
+    // Another build was picked while this one was on its way.
+    if (buildId.value !== id) return;
     option.value = 0;
     drive.value = 0;
+    if (!reply?.data) {
+      problem.value = saying(reply?.error);
+      return;
+    }
+    opened.value = { id, build: reply.data, revision: revisionOf(reply.response) };
   },
   { immediate: true },
 );
 
+let applying = 0;
 watch([opened, option, drive, () => sheet.measured], async () => {
   const now = opened.value;
-  if (!now || gives.value.length === 0) {
-    applied.value = null;
-    return;
-  }
+  const asked = ++applying;
+  applied.value = null;
+  if (!now || gives.value.length === 0) return;
   const body = { build: now.build, measurement: sheet.document, option: option.value, drive: drive.value };
   const reply = await api.POST("/api/measure/apply", { body: body as never }).catch(() => undefined);
+  // Of several that are on their way only the newest counts.
+  if (asked !== applying) return;
   applied.value = reply?.data ?? null;
   problem.value = reply?.data ? null : saying(reply?.error);
 });
 
 async function putIn(): Promise<void> {
   const [now, next] = [opened.value, applied.value];
-  if (!now || !next || !buildId.value) return;
-  const params = { path: { id: buildId.value }, header: { "If-Match": now.revision } };
+  if (!now || !next) return;
+  const params = ifMatch(now.id, now.revision);
   const reply = await api
     .PUT("/api/builds/{id}", { params, body: next.build as never })
     .catch(() => undefined);
@@ -136,7 +146,9 @@ async function putIn(): Promise<void> {
         : saying(reply?.error);
     return;
   }
-  opened.value = { build: next.build as unknown as Build, revision: `"${reply.data.revision}"` };
+  if (buildId.value === now.id) {
+    opened.value = { id: now.id, build: next.build as unknown as Build, revision: reply.data.revision };
+  }
   toast.add({ severity: "secondary", summary: "The measured figures are in the build.", life: 6000 });
 }
 
@@ -175,7 +187,7 @@ async function intoPart(line: Schemas["PartLine"]): Promise<void> {
     problem.value = saying(made?.error);
     return;
   }
-  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const params = ifMatch(line.id, line.revision);
   const kept = await api.PUT("/api/parts/{id}", { params, body: made.data as never }).catch(() => undefined);
   if (!kept?.data) {
     problem.value = saying(kept?.error);

@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { ifMatch, revisionOf } from "../api/tag";
 import { useHistory } from "../bench/history";
 import { valueAt, withValue } from "../lib/pointer";
 
@@ -39,7 +40,7 @@ export const useSheet = defineStore("sheet", () => {
       missing.value = saying(reply.error);
       return;
     }
-    revision = Number(reply.response.headers.get("ETag")?.replaceAll('"', "") ?? 0);
+    revision = revisionOf(reply.response);
     document.value = reply.data as unknown as Sheet;
     await workOut();
   }
@@ -101,7 +102,7 @@ export const useSheet = defineStore("sheet", () => {
     clearTimeout(timer);
     if (!sheet || !sent || saving.value.kind === "saved" || saving.value.kind === "saving") return;
     saving.value = { kind: "saving" };
-    const params = { path: { id: sheet }, header: { "If-Match": `"${revision}"` } };
+    const params = ifMatch(sheet, revision);
     const reply = await api.PUT("/api/sheets/{id}", { params, body: sent as never }).catch(() => undefined);
     if (id.value !== sheet) return;
     if (reply?.data) {

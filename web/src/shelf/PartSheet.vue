@@ -4,6 +4,7 @@ import Dialog from "primevue/dialog";
 import { useToast } from "primevue/usetoast";
 import { computed, provide, ref, shallowRef } from "vue";
 import { api, type ProblemDocument, saying } from "../api/client";
+import { ifMatch } from "../api/tag";
 import { FIELDS } from "../api/fields.gen";
 import { DESK } from "../bench/desk";
 import { freshName } from "../lib/names";
@@ -60,7 +61,7 @@ async function save(): Promise<void> {
   const reply = line
     ? await api
         .PUT("/api/parts/{id}", {
-          params: { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } },
+          params: ifMatch(line.id, line.revision),
           body,
         })
         .catch(() => undefined)
@@ -90,7 +91,7 @@ async function copy(): Promise<void> {
 async function retire(back: boolean): Promise<void> {
   const line = stored.value;
   if (!line) return;
-  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const params = ifMatch(line.id, line.revision);
   const reply = back
     ? await api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined)
     : await api.DELETE("/api/parts/{id}", { params }).catch(() => undefined);

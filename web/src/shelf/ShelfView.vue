@@ -5,6 +5,7 @@ import { useToast } from "primevue/usetoast";
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, ref, watch } from "vue";
 import { api, saying } from "../api/client";
+import { ifMatch } from "../api/tag";
 import { shownInColumn } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import QuantityField from "../parts/QuantityField.vue";
@@ -84,7 +85,7 @@ async function setOwned(line: PartLine): Promise<void> {
   const part = { ...line.part, owned: !line.part.owned };
   const reply = await api
     .PUT("/api/parts/{id}", {
-      params: { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } },
+      params: ifMatch(line.id, line.revision),
       body: part as never,
     })
     .catch(() => undefined);
@@ -94,7 +95,7 @@ async function setOwned(line: PartLine): Promise<void> {
 
 /** A retired part comes back while the message stands. */
 function retired(line: PartLine): void {
-  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const params = ifMatch(line.id, line.revision);
   const undo = async () => {
     toast.removeAllGroups();
     await api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined);

@@ -4,6 +4,7 @@ import { useToast } from "primevue/usetoast";
 import { computed, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, type BuildLine, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { ifMatch } from "../api/tag";
 import { LOAD_WORDS, verdictWord } from "../bench/words";
 import { download, fileName } from "../lib/download";
 import { freshName } from "../lib/names";
@@ -74,7 +75,7 @@ async function rename(line: BuildLine, name: string): Promise<void> {
   if (!build) return;
   const reply = await api
     .PUT("/api/builds/{id}", {
-      params: { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } },
+      params: ifMatch(line.id, line.revision),
       body: { ...build, name: name.slice(0, 120) },
     })
     .catch(() => undefined);
@@ -83,7 +84,7 @@ async function rename(line: BuildLine, name: string): Promise<void> {
 }
 
 async function remove(line: BuildLine): Promise<void> {
-  const params = { path: { id: line.id }, header: { "If-Match": `"${line.revision}"` } };
+  const params = ifMatch(line.id, line.revision);
   const reply = await api.DELETE("/api/builds/{id}", { params }).catch(() => undefined);
   if (!reply?.response.ok) complain(reply?.error);
   else {

@@ -3,8 +3,8 @@
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
 use axum::extract::{Path, Query, State};
-use axum::http::{HeaderMap, StatusCode, header};
-use axum::response::{IntoResponse, Response};
+use axum::http::{HeaderMap, StatusCode};
+use axum::response::Response;
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::checks::Verdict;
@@ -13,6 +13,7 @@ use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_store::builds::{self, NewRevision, RevisionLine, StoredBuild};
 
 use super::compute::json_text;
+use super::etag::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -108,46 +109,6 @@ struct OptionLine {
     utilisation: Option<f64>,
 }
 
-/// Where a build now stands.
-#[derive(Debug, Serialize, schemars::JsonSchema)]
-pub(super) struct Saved {
-    /// Id of the build.
-    id: String,
-    /// Its current revision.
-    revision: u32,
-    /// When it was saved, RFC 3339.
-    saved_at: String,
-}
-
-/// The ETag of a revision.
-pub(super) fn etag(revision: u32) -> String {
-    format!("\"{revision}\"")
-}
-
-/// A stored document with its revision as ETag.
-pub(super) fn tagged(document: String, revision: u32) -> Response {
-    let mut reply = json_text(StatusCode::OK, document);
-    if let Ok(tag) = etag(revision).parse() {
-        reply.headers_mut().insert(header::ETAG, tag);
-    }
-    reply
-}
-
-pub(super) fn if_match(headers: &HeaderMap) -> Result<u32, ApiError> {
-    let given = headers.get(header::IF_MATCH).ok_or(ApiError::IfMatchNeeded)?.to_str().unwrap_or("");
-    given.strip_prefix('"').and_then(|text| text.strip_suffix('"')).and_then(|text| text.parse().ok()).ok_or_else(
-        || ApiError::Parameter {
-            name: "If-Match",
-            came: given.to_owned(),
-            needed: "the ETag of a revision, such as \"3\"",
-        },
-    )
-}
-
-pub(super) fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
-    (status, [(header::ETAG, etag(revision))], Json(Saved { id, revision, saved_at })).into_response()
-}
-
 #[derive(Deserialize)]
 struct ListQuery {
     #[serde(default)]
@@ -231,7 +192,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
-    Ok(tagged(stored.document, stored.revision))
+    Ok(tagged(stored.document, &stored.id, stored.revision))
 }
 
 async fn save(
@@ -240,7 +201,7 @@ async fn save(
     headers: HeaderMap,
     body: JsonBody,
 ) -> Result<Response, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let name = body.build()?.name.clone();
     let now = crate::time::now();
     let (revision, id, now) = app
@@ -254,7 +215,7 @@ async fn save(
 }
 
 async fn delete(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<StatusCode, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let now = crate::time::now();
     app.store(move |connection| builds::delete(connection, &id, expected, &now)).await?;
     Ok(StatusCode::NO_CONTENT)

@@ -3,6 +3,7 @@
 mod builds;
 mod choosing;
 mod compute;
+mod etag;
 mod instruments;
 mod json;
 mod openapi;

@@ -10,7 +10,7 @@ use ypsidyne_core::shelf::columns::{Field, fields};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::parts::{self, NewPart, Range, Search, StoredPart};
 
-use super::builds::{Saved, if_match, saved, tagged};
+use super::etag::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -223,7 +223,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| parts::by_id(connection, &id)).await?;
-    Ok(tagged(stored.document, stored.revision))
+    Ok(tagged(stored.document, &stored.id, stored.revision))
 }
 
 async fn save(
@@ -232,7 +232,7 @@ async fn save(
     headers: HeaderMap,
     body: JsonBody,
 ) -> Result<Response, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let (part, now) = (new_part(&part_of(&body)?), crate::time::now());
     let (revision, id, now) = app
         .store(move |connection| {
@@ -244,14 +244,14 @@ async fn save(
 }
 
 async fn retire(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<Response, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let now = crate::time::now();
     app.store(move |connection| parts::retire(connection, &id, expected, Some(&now))).await?;
     Ok(StatusCode::NO_CONTENT.into_response())
 }
 
 async fn restore(State(app): State<App>, Path(id): Path<String>, headers: HeaderMap) -> Result<Response, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let (id, now) = app
         .store(move |connection| {
             parts::retire(connection, &id, expected, None)?;

@@ -44,6 +44,14 @@ pub enum ApiError {
         "If-Match with the ETag of the revision you edited is needed, so that nobody's change is overwritten unseen"
     )]
     IfMatchNeeded,
+    /// A change that was made from another document.
+    #[error("If-Match names the document {came}, and this is {id}; nothing was stored")]
+    OtherDocument {
+        /// The document that was edited.
+        came: String,
+        /// The one that would have been overwritten.
+        id: String,
+    },
     /// The store says no.
     #[error(transparent)]
     Store(#[from] StoreError),
@@ -124,6 +132,9 @@ impl ApiError {
             Self::IfMatchNeeded => {
                 (StatusCode::PRECONDITION_REQUIRED, "/problems/if-match", "Which revision was edited?")
             }
+            Self::OtherDocument { .. } => {
+                (StatusCode::PRECONDITION_FAILED, "/problems/other-document", "That was another document")
+            }
             Self::UnknownPath { .. } => (StatusCode::NOT_FOUND, "/problems/unknown-path", "Nothing here"),
             Self::Method { .. } => (StatusCode::METHOD_NOT_ALLOWED, "/problems/method", "Another method is needed"),
             Self::ForeignHost { .. } => (StatusCode::MISDIRECTED_REQUEST, "/problems/host", "Not this server"),
@@ -175,7 +186,7 @@ impl IntoResponse for ApiError {
             tracing::error!("{self}");
         }
         let current = match &self {
-            Self::Store(StoreError::Stale { current, .. }) => Some(super::builds::etag(*current)),
+            Self::Store(StoreError::Stale { id, current, .. }) => Some(super::etag::etag(id, *current)),
             _ => None,
         };
         let document = self.document();

@@ -17,7 +17,7 @@ use ypsidyne_core::measure::{Measured, Target, measure};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 
-use super::builds::{Saved, if_match, saved, tagged};
+use super::etag::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -279,7 +279,7 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| sheets::by_id(connection, &id)).await?;
-    Ok(tagged(stored.document, stored.revision))
+    Ok(tagged(stored.document, &stored.id, stored.revision))
 }
 
 async fn save(
@@ -288,7 +288,7 @@ async fn save(
     headers: HeaderMap,
     body: JsonBody,
 ) -> Result<Response, ApiError> {
-    let expected = if_match(&headers)?;
+    let expected = if_match(&headers, &id)?;
     let readings = measurement(&body)?;
     let now = crate::time::now();
     let (revision, id, now) = app
