@@ -73,3 +73,27 @@ fn a_run_of_no_build_is_refused() {
         })
         .unwrap();
 }
+
+/// A transaction that begins by reading cannot write once somebody else has: it has to begin with the right to write.
+#[test]
+fn runs_are_kept_while_others_save() {
+    let (_folder, store) = fresh();
+    let stop = std::sync::atomic::AtomicBool::new(false);
+    std::thread::scope(|scope| {
+        let saver = scope.spawn(|| {
+            let mut revision = 1;
+            while !stop.load(std::sync::atomic::Ordering::Relaxed) {
+                let document = format!("{{\"edit\":{revision}}}");
+                let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z" };
+                revision = store.with(|c| builds::save(c, BUILD, revision, &new)).unwrap();
+            }
+            revision
+        });
+        for number in 0..40 {
+            let kept = store.with(|c| keep(c, BUILD, number));
+            assert!(kept.is_ok(), "run {number}: {kept:?}");
+        }
+        stop.store(true, std::sync::atomic::Ordering::Relaxed);
+        assert!(saver.join().unwrap() > 1, "somebody saved meanwhile");
+    });
+}
