@@ -34,6 +34,7 @@ function field(schema, required) {
   } else if (name) {
     described.record = name;
   }
+  if (schema["x-usual"]) described.usual = schema["x-usual"];
   if (schema.default !== undefined && typeof schema.default !== "object") described.fallback = schema.default;
   return described;
 }

@@ -276,7 +276,7 @@ async fn entries_take_sums_and_refuse_the_wrong_dimension_by_name() {
         browser
             .until(
                 "it tells what it understood",
-                "document.querySelector('[data-understood]')?.innerText.startsWith('=')",
+                "document.querySelector('[data-understood]')?.innerText.startsWith('read as')",
             )
             .await;
         browser.keys("\u{e004}").await;

@@ -9,6 +9,8 @@ export interface FieldMeta {
   min?: number;
   max?: number;
   whole?: boolean;
+  /** What it usually is, in the unit of the document. */
+  usual?: number[];
   /** One of several words. */
   choices?: { word: string; label: string }[];
   /** Text: most characters. */

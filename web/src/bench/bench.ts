@@ -93,6 +93,12 @@ export const useBench = defineStore("bench", () => {
       chemistry.cellNominalV = volts;
     },
   );
+  watch(
+    () => option.value?.battery.capacity_ah ?? null,
+    (capacity) => {
+      chemistry.capacityAh = capacity;
+    },
+  );
   const driveFigures = computed(() => view.value.drive);
   const caseFigures = computed<CaseEvaluation | undefined>(() => caseAt(caseName.value, charge.value));
   const envelope = computed(() => view.value.envelopeAt(charge.value));

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // A number with its unit. Takes what people type; a wrong entry stays on screen and says what would do.
 import InputText from "primevue/inputtext";
-import { computed, ref, useId, watch } from "vue";
+import { computed, onBeforeUnmount, ref, useId, watch } from "vue";
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "../units/preferences";
-import { displayUnit, fieldText, figures, isPlainNumber, parsed } from "../units/quantity";
+import { displayUnit, fieldText, figures, isPlainNumber, parsed, type Reading } from "../units/quantity";
 import { quantityOf } from "../units/units";
 
 const props = defineProps<{
@@ -20,6 +20,13 @@ const errorId = useId();
 const focused = ref(false);
 const typed = ref("");
 const wrong = ref<string | null>(null);
+/** What an entry may mean where nothing tells: two readings, or the likely ones of a figure that is far from usual. */
+const asks = ref<{ kind: "either" | "unusual"; said: string; readings: Reading[] } | null>(null);
+/** Whoever is still typing is asked nothing. */
+const ASK_AFTER_MS = 700;
+let asking: ReturnType<typeof setTimeout> | undefined;
+/** The entry that was more than a bare number: what was read stands below it until the next edit. */
+const toldOf = ref<string | null>(null);
 /** Our own last entry: the document answering with it must not rewrite what is being typed. */
 const sent = ref<number | null | undefined>(undefined);
 /** What stood there when the typing began. */
@@ -43,6 +50,8 @@ watch(
   [present, () => ({ ...preferences })],
   () => {
     if (focused.value && present.value === sent.value) return;
+    // The page answers with what was just typed here: what was read of it stays told.
+    if (present.value !== sent.value) quiet();
     typed.value = shown.value.text;
     unitWhileTyping.value = shown.value.unit;
     wrong.value = null;
@@ -50,21 +59,64 @@ watch(
   { immediate: true },
 );
 
-/** What was understood, told back while the entry is more than a bare number. */
+/** What was understood, told back where the entry was more than a bare number. */
 const understood = computed(() => {
-  if (!focused.value || wrong.value || present.value === null || isPlainNumber(typed.value)) return null;
-  if (typed.value.trim() === "" || typed.value === shown.value.text) return null;
-  return `= ${shown.value.text} ${shown.value.unit}`.trim();
+  if (toldOf.value === null || wrong.value || present.value === null) return null;
+  const told = `${shown.value.text} ${shown.value.unit}`.trim();
+  return [told, shown.value.text].includes(toldOf.value.trim()) ? null : `read as ${told}`;
 });
 
+onBeforeUnmount(() => {
+  clearTimeout(asking);
+});
+
+function quiet(): void {
+  clearTimeout(asking);
+  asks.value = null;
+  toldOf.value = null;
+}
+
 function take(text: string): void {
+  quiet();
   typed.value = text;
   const result = parsed(props.name, props.meta, text, unitWhileTyping.value);
   wrong.value = result.kind === "wrong" ? result.why : null;
+  if (result.kind === "either")
+    asks.value = { kind: "either", said: "Which is meant?", readings: result.readings };
+  if (result.kind === "value" && !isPlainNumber(text)) toldOf.value = text;
+  if (result.kind === "value" && result.unusual) {
+    const { value, suggests } = result;
+    asking = setTimeout(() => {
+      asks.value = { kind: "unusual", said: unusualWords(value), readings: suggests };
+    }, ASK_AFTER_MS);
+  }
   // "1e9" passes through 1: a wrong entry must not leave such a way station behind.
   const value = result.kind === "value" ? result.value : result.kind === "empty" ? null : before.value;
   sent.value = value;
   if (value !== present.value) emit("update:modelValue", value);
+}
+
+/** Said softly: it is taken as it stands. */
+function unusualWords(value: number): string {
+  const [low = 0] = props.meta.usual ?? [];
+  const { text, unit: symbol } = fieldText(props.name, value);
+  return `${text} ${symbol} is unusually ${value < low ? "little" : "much"}. Meant so?`.replace(
+    / {2,}/g,
+    " ",
+  );
+}
+
+/** One of the readings is what was meant. */
+function choose({ value, text }: Reading): void {
+  const field = fieldText(props.name, value);
+  quiet();
+  wrong.value = null;
+  typed.value = focused.value ? text : field.text;
+  unitWhileTyping.value = field.unit;
+  sent.value = value;
+  before.value = value;
+  if (value !== present.value) emit("update:modelValue", value);
+  emit("seal");
 }
 
 function focus(event: FocusEvent): void {
@@ -77,9 +129,9 @@ function focus(event: FocusEvent): void {
 
 function blur(): void {
   focused.value = false;
-  sent.value = undefined;
   emit("seal");
-  if (!wrong.value) {
+  // What nobody has decided yet stays as it was typed.
+  if (!wrong.value && asks.value?.kind !== "either") {
     typed.value = shown.value.text;
     unitWhileTyping.value = shown.value.unit;
   }
@@ -121,6 +173,30 @@ function step(event: KeyboardEvent): void {
     />
     <span class="unit">{{ unit }}</span>
     <span v-if="understood" class="understood figure" role="status" data-understood>{{ understood }}</span>
+    <span v-if="asks" class="asks" role="group" data-asks>
+      {{ asks.said }}
+      <button
+        v-for="reading in asks.readings"
+        :key="reading.text"
+        type="button"
+        class="action"
+        data-reading
+        @mousedown.prevent
+        @click="choose(reading)"
+      >
+        {{ reading.text }}
+      </button>
+      <button
+        v-if="asks.kind === 'unusual'"
+        type="button"
+        class="action"
+        data-keep
+        @mousedown.prevent
+        @click="asks = null"
+      >
+        yes
+      </button>
+    </span>
     <span v-if="wrong" :id="errorId" class="why" role="alert">{{ wrong }}</span>
   </span>
 </template>
@@ -168,17 +244,25 @@ function step(event: KeyboardEvent): void {
   white-space: nowrap;
 }
 
-/* Lies over what is below: leaving the entry must not move what is about to be pressed. */
-.understood {
-  position: absolute;
-  top: 100%;
-  right: 46px;
-  z-index: 4;
-  color: var(--ok);
-  background: var(--sheet);
-  border: 1px solid var(--line);
+.understood,
+.asks {
+  grid-column: 1 / -1;
   font-size: var(--size-note);
-  padding: 0 6px;
+  text-align: right;
+  padding: 1px 0 2px;
+}
+
+.understood {
+  color: var(--ok);
+}
+
+.asks {
+  color: var(--soft);
+}
+
+.asks button {
+  margin-left: 6px;
+  text-decoration: underline;
 }
 
 .why {

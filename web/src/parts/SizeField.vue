@@ -34,6 +34,11 @@ function set(typed: string): void {
     wrong.value = bad.why;
     return;
   }
+  const either = read.find((side) => side.kind === "either");
+  if (either?.kind === "either") {
+    wrong.value = `${typed} can be read in two ways: write ${either.readings.map(({ text: way }) => way).join(" or ")}.`;
+    return;
+  }
   const values = read.map((side) => (side.kind === "value" ? side.value : 0));
   desk.set(pointer.value, Object.fromEntries(SIDES.map((side, place) => [side, values[place]])));
 }

@@ -1,7 +1,8 @@
 // Showing and reading quantities: `formatted` for the eye, `parsed` for what was typed.
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "./preferences";
-import { cellsWritten, chemistry } from "./cells";
+import { cellsWritten, chemistry, multipleWritten } from "./cells";
+import { readings } from "./grouped";
 import { type Typed, typed } from "./typing";
 import { type Quantity, quantityOf, type Unit, UNITS } from "./units";
 
@@ -148,24 +149,51 @@ export function fieldText(key: string, value: number): Shown {
   return { text: figures(inUnit(value, chosen), 6), unit: chosen.symbol };
 }
 
-export type Parsed = { kind: "value"; value: number } | { kind: "empty" } | { kind: "wrong"; why: string };
+/** One way to read an entry. */
+export interface Reading {
+  /** In the unit of the document. */
+  value: number;
+  /** As it is told back. */
+  text: string;
+}
+
+export type Parsed =
+  | { kind: "value"; value: number; suggests: Reading[]; unusual: boolean }
+  /** Two readings, and nothing tells which is meant. */
+  | { kind: "either"; readings: Reading[] }
+  | { kind: "empty" }
+  | { kind: "wrong"; why: string };
 
 /** Reads what was typed into a field. Without a unit it counts in the unit shown beside the field. */
 export function parsed(key: string, meta: FieldMeta, text: string, shownUnit: string): Parsed {
   const entry = text.trim();
   if (!entry) return meta.required ? { kind: "wrong", why: `${meta.label} is needed` } : { kind: "empty" };
+  const written = readings(entry, quantityOf(key));
+  const grouped = one(key, meta, written.text, entry, shownUnit);
+  if (written.pointed !== undefined) {
+    const thousands = one(key, meta, written.pointed, entry, shownUnit);
+    const usual = (read: Parsed) => read.kind === "value" && !read.unusual;
+    return usual(thousands) && !usual(grouped) ? thousands : grouped;
+  }
+  if (written.decimal === undefined) return grouped;
+  const decimal = one(key, meta, written.decimal, entry, shownUnit);
+  if (grouped.kind !== "value" || decimal.kind !== "value")
+    return grouped.kind === "value" ? grouped : decimal;
+  // A comma and three digits: as is usual for the field; where both are, the reader says.
+  if (grouped.unusual !== decimal.unusual) return grouped.unusual ? decimal : grouped;
+  return { kind: "either", readings: [grouped, decimal].map(({ value }) => told(key, value)) };
+}
+
+const told = (key: string, value: number): Reading => {
+  const { text, unit: symbol } = fieldText(key, value);
+  return { value, text: `${text} ${symbol}`.trim() };
+};
+
+/** One reading of an entry, its commas already read. */
+function one(key: string, meta: FieldMeta, text: string, entry: string, shownUnit: string): Parsed {
   const quantity = quantityOf(key);
   const beside = unit(quantity, shownUnit);
-  const cells = quantity === "voltage" ? cellsWritten(entry) : null;
-  if (cells !== null && chemistry.cellNominalV === null)
-    return {
-      kind: "wrong",
-      why: `“${entry}” counts cells, and no battery says of what kind; give the volts`,
-    };
-  const read: Typed =
-    cells === null
-      ? typed(quantity, entry)
-      : { kind: "quantity", value: cells * (chemistry.cellNominalV ?? 0) };
+  const read = printed(quantity, text) ?? typed(quantity, text);
   if (read.kind === "wrong") return { kind: "wrong", why: wrongWords(quantity, entry, read.why) };
   const raw = read.kind === "number" ? read.value * beside.factor + beside.offset : read.value;
   // Rounding of the unit factor must not push 100 % to 1.0000000000000002.
@@ -177,8 +205,50 @@ export function parsed(key: string, meta: FieldMeta, text: string, shownUnit: st
     const range = `${bound(meta.min)} to ${bound(meta.max)} ${beside.symbol}`.trim();
     return { kind: "wrong", why: `${entry} is out of range: ${range} is possible` };
   }
-  return { kind: "value", value };
+  const unusual = !isUsual(meta, value);
+  const suggests = unusual && read.kind === "number" ? otherUnits(quantity, beside, read.value, meta) : [];
+  return { kind: "value", value, suggests, unusual };
 }
+
+/** What is printed on packs and motors instead of the quantity of the field: cells, C, or amperes. */
+function printed(quantity: Quantity, text: string): Typed | null {
+  if (quantity === "voltage") {
+    const cells = cellsWritten(text);
+    if (cells === null) return null;
+    if (chemistry.cellNominalV === null) {
+      return { kind: "wrong", why: "counts cells, and no battery says of what kind; give the volts" };
+    }
+    return { kind: "quantity", value: cells * chemistry.cellNominalV };
+  }
+  const capacity = chemistry.capacityAh;
+  if (quantity === "current") {
+    const multiple = multipleWritten(text);
+    if (multiple === null) return null;
+    if (!capacity) return { kind: "wrong", why: "needs a capacity; give the amperes" };
+    return { kind: "quantity", value: multiple * capacity };
+  }
+  if (quantity === "cRate" && /[a-z]/iu.test(text)) {
+    const amperes = typed("current", text);
+    if (amperes.kind !== "quantity") return null;
+    if (!capacity) return { kind: "wrong", why: "needs a capacity; give the C rating" };
+    return { kind: "quantity", value: amperes.value / capacity };
+  }
+  return null;
+}
+
+const isUsual = ({ usual }: FieldMeta, value: number) =>
+  !usual || value === 0 || (value >= (usual[0] ?? 0) && value <= (usual[1] ?? Infinity));
+
+/** The same number in the units of the quantity in which it would be usual. */
+const otherUnits = (quantity: Quantity, beside: Unit, written: number, meta: FieldMeta): Reading[] =>
+  UNITS[quantity]
+    .filter(({ symbol }) => symbol !== beside.symbol)
+    .map(({ factor, offset, symbol }) => ({
+      value: Number((written * factor + offset).toPrecision(14)),
+      text: `${figures(written, 6)} ${symbol}`,
+    }))
+    .filter(({ value }) => isUsual(meta, value))
+    .slice(0, 2);
 
 function wrongWords(quantity: Quantity, entry: string, why: string): string {
   if (why === "is no number") return `“${entry}” is no number; something like ${example(quantity)} would do`;
@@ -187,9 +257,11 @@ function wrongWords(quantity: Quantity, entry: string, why: string): string {
   return `${why} here; ${known.length > 0 ? `${known.join(", ")} would do` : "a plain number is needed"}`;
 }
 
-/** Whether an entry is a bare number, which needs no telling back. */
+/** Whether an entry is a bare number, which needs no telling back; a mark with three digits behind may be read in two ways. */
 export function isPlainNumber(text: string): boolean {
-  return /^\s*[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?\s*$/i.test(text);
+  return (
+    /^\s*[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?\s*$/i.test(text) && !/\d[.,]\d{3}\s*$/.test(text)
+  );
 }
 
 function example(quantity: Quantity): string {

@@ -111,8 +111,7 @@ function tidied(text: string): string {
   return text
     .trim()
     .replaceAll("−", "-")
-    .replace(/[×]/gu, "*")
-    .replace(/(\d),(\d)/gu, "$1.$2")
+    .replace(/×|(?<=[\d)])\s*x\s*(?=[\d(])/gu, "*")
     .replace(/\b1\s*\/\s*min\b/giu, "rpm")
     .replace(/(\d)\s*\/\s*min\b/giu, "$1 rpm")
     .replace(/(\d)\s+1\s*\/\s*s\b/giu, "$1 rps")
@@ -129,6 +128,20 @@ function sum(text: string): number | undefined {
   }
 }
 
+/**
+ * A number belongs to the unit behind it, as strongly as a reader takes it to: 10 m / 0.3 s is 10 m over 0.3 s. A unit behind
+ * a bracket multiplies it; figures that stand side by side add up.
+ */
+function bound(formula: string): string {
+  return (
+    formula
+      .replace(/((?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s+(\(1 [^()]*(?:\([^()]*\)[^()]*)*\))/giu, "($1 * $2)")
+      .replace(/\)\s+\(1 /gu, ") * (1 ")
+      // 3 lb 4 oz, 5 ft 3 in.
+      .replace(/\)\)\s*\((?=[\d.])/gu, ")) + (")
+  );
+}
+
 /** The dimension of a value in words. */
 function dimension(value: MathUnit): string {
   const found = DIMENSIONS.find(([quantity]) => {
@@ -138,8 +151,21 @@ function dimension(value: MathUnit): string {
   return found?.[1] ?? "something else";
 }
 
-/** Reads what was typed. A plain number or sum is left to the unit shown beside the field. */
+/** "at": so much for each of what follows, 180 rpm at 12 V; or times it, 5 A at 12 V. */
+const AT = /\s+(?:at|@)\s+|\s*@\s*/iu;
+
+/**
+ * Reads what was typed, commas already read (`grouped.ts`). A plain number or sum is left to the unit shown beside the
+ * field.
+ */
 export function typed(quantity: Quantity, text: string): Typed {
+  const sides = text.split(AT);
+  if (sides.length === 2) {
+    const [what, of] = sides as [string, string];
+    const divided = typed(quantity, `(${what}) / (${of})`);
+    const times = divided.kind === "quantity" ? divided : typed(quantity, `(${what}) * (${of})`);
+    return times.kind === "quantity" ? times : divided;
+  }
   const plain = tidied(text);
   if (!/\d/u.test(plain)) return { kind: "wrong", why: "is no number" };
   const alone = sum(plain);
@@ -178,7 +204,7 @@ export function typed(quantity: Quantity, text: string): Typed {
   let value: unknown;
   try {
     // Written out, so that 5 mph + 1 km/h is a sum of products.
-    value = math.evaluate(formula.replace(/(\d|\))\s+\(1 /gu, "$1 * (1 "));
+    value = math.evaluate(bound(formula));
   } catch {
     return { kind: "wrong", why: "mixes figures with and without units, or of different kinds" };
   }

@@ -72,6 +72,9 @@ macro_rules! record {
                         let mut schema = <$type as FieldValue>::schema(spec, generator);
                         schema.insert("title".to_owned(), spec.label.into());
                         schema.insert("description".to_owned(), spec.doc.into());
+                        if let Some((low, high)) = crate::document::usual::usual(spec.key) {
+                            schema.insert("x-usual".to_owned(), serde_json::json!([low, high]));
+                        }
                         record!(@schema $type, spec, schema, required $(, $default)?);
                         members.insert(spec.key.to_owned(), schema.to_value());
                     }

@@ -18,6 +18,7 @@ pub mod reading;
 pub mod search;
 pub mod sheet;
 pub mod simulation;
+pub mod usual;
 
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
 pub use course::{Course, CoursePart, CoursePoint, Mode};
