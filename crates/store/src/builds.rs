@@ -21,6 +21,17 @@ pub struct StoredBuild {
     pub document: String,
 }
 
+/// A build in the list: one that is damaged stands there by its name, so that it hides no other.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ListedBuild {
+    /// The build; its document is empty where it is damaged.
+    pub build: StoredBuild,
+    /// Name of its current revision.
+    pub name: String,
+    /// Whether its current revision cannot be unpacked.
+    pub damaged: bool,
+}
+
 /// What a revision is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
@@ -58,16 +69,22 @@ pub struct NewRevision<'a> {
 /// All builds, newest change first; those in the bin when `deleted`.
 ///
 /// # Errors
-/// [`StoreError::Damaged`] or what SQLite reports.
-pub fn list(connection: &Connection, deleted: bool) -> Result<Vec<StoredBuild>, StoreError> {
+/// What SQLite reports.
+pub fn list(connection: &Connection, deleted: bool) -> Result<Vec<ListedBuild>, StoreError> {
     let mut statement = connection.prepare_cached(
-        "SELECT build.id, current_revision, updated_at, deleted_at, document
+        "SELECT build.id, current_revision, updated_at, deleted_at, document, name
          FROM build JOIN revision ON build_id = build.id AND number = current_revision
          WHERE (deleted_at IS NOT NULL) = :deleted
          ORDER BY updated_at DESC, build.id",
     )?;
-    let rows = statement.query_map(named_params! { ":deleted": deleted }, row)?;
-    rows.map(|row| row?.unpacked()).collect()
+    let rows = statement.query_map(named_params! { ":deleted": deleted }, |found| {
+        let (packed, name) = (row(found)?, found.get(5)?);
+        let document = unpack(&packed.document);
+        let damaged = document.is_none();
+        let build = StoredBuild { document: document.unwrap_or_default(), ..packed.build };
+        Ok(ListedBuild { build, name, damaged })
+    })?;
+    Ok(rows.collect::<Result<_, _>>()?)
 }
 
 /// One build; those in the bin too.
@@ -220,7 +237,6 @@ pub fn mark_once(connection: &Connection, key: &str, value: &str) -> Result<bool
     Ok(set == 1)
 }
 
-/// A write transaction from the start, so that two windows queue instead of failing half way.
 fn newest_revision(connection: &Connection, id: &str) -> Result<u32, StoreError> {
     connection
         .prepare_cached("SELECT newest_revision FROM build WHERE id = :id")?

@@ -19,6 +19,20 @@ pub enum StoreError {
         /// The file.
         path: PathBuf,
     },
+    /// The file is a database, and not one of this program.
+    #[error("{} is a database of another program; nothing was changed in it, name another file", path.display())]
+    Foreign {
+        /// The file.
+        path: PathBuf,
+    },
+    /// The file was deleted or put away while the program runs.
+    #[error(
+        "the data file {path} is gone: nothing is stored any more. Export what you need, put the file back and start again"
+    )]
+    Gone {
+        /// The file.
+        path: String,
+    },
     /// No such build, or it is in the bin.
     #[error("there is no build {id}")]
     NotFound {

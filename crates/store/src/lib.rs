@@ -49,6 +49,9 @@ impl Store {
             )
             .with_init(prepare);
         let opened = |detail: String| StoreError::Open { path: path.to_owned(), detail };
+        if is_foreign(path) {
+            return Err(StoreError::Foreign { path: path.to_owned() });
+        }
         // One look first, for a clear message: the pool only says that it timed out.
         let mut first = Connection::open(path).map_err(|error| opened(error.to_string()))?;
         prepare(&mut first).map_err(|error| opened(error.to_string()))?;
@@ -74,8 +77,25 @@ impl Store {
 
 /// The one way a write begins: with the right to write, so that nobody else's write comes between what it reads and what it
 /// writes. It waits for others; a transaction that began by reading would fail at once.
+///
+/// A file that was deleted meanwhile would still take everything, and keep nothing.
 fn begin(connection: &mut Connection) -> Result<Transaction<'_>, StoreError> {
+    if let Some(path) = connection.path().filter(|path| !Path::new(path).exists()) {
+        return Err(StoreError::Gone { path: path.to_owned() });
+    }
     Ok(connection.transaction_with_behavior(TransactionBehavior::Immediate)?)
+}
+
+/// Whether a file is a database with tables, and none of ours among them.
+fn is_foreign(path: &Path) -> bool {
+    let look = || -> rusqlite::Result<bool> {
+        let connection = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY)?;
+        let tables = |name: &str| -> rusqlite::Result<u32> {
+            connection.query_row("SELECT count(*) FROM sqlite_master WHERE name LIKE ?", [name], |row| row.get(0))
+        };
+        Ok(tables("%")? > 0 && tables("revision")? == 0)
+    };
+    path.exists() && look().unwrap_or(false)
 }
 
 /// Settings of every connection.

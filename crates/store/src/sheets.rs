@@ -57,9 +57,10 @@ fn unpacked((sheet, packed): (StoredSheet, Vec<u8>)) -> Result<StoredSheet, Stor
 ///
 /// # Errors
 /// [`StoreError::Full`] or what SQLite reports.
-pub fn create(connection: &Connection, id: &str, new: &NewSheet<'_>) -> Result<(), StoreError> {
+pub fn create(connection: &mut Connection, id: &str, new: &NewSheet<'_>) -> Result<(), StoreError> {
     let packed = pack(new.document).map_err(|_| StoreError::Full)?;
-    connection
+    let transaction = crate::begin(connection)?;
+    transaction
         .prepare_cached(
             "INSERT INTO sheet (id, build_id, part_id, revision, updated_at, document)
              VALUES (:id, :build, :part, 1, :now, :document)",
@@ -67,6 +68,7 @@ pub fn create(connection: &Connection, id: &str, new: &NewSheet<'_>) -> Result<(
         .execute(named_params! {
             ":id": id, ":build": new.build, ":part": new.part, ":now": new.now, ":document": packed,
         })?;
+    transaction.commit()?;
     Ok(())
 }
 
@@ -130,9 +132,11 @@ pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewSheet
 ///
 /// # Errors
 /// What SQLite reports.
-pub fn delete(connection: &Connection, id: &str, deleted_at: Option<&str>) -> Result<(), StoreError> {
-    let changed = connection
+pub fn delete(connection: &mut Connection, id: &str, deleted_at: Option<&str>) -> Result<(), StoreError> {
+    let transaction = crate::begin(connection)?;
+    let changed = transaction
         .prepare_cached("UPDATE sheet SET deleted_at = :at WHERE id = :id")?
         .execute(named_params! { ":id": id, ":at": deleted_at })?;
+    transaction.commit()?;
     if changed == 0 { Err(StoreError::SheetNotFound { id: id.to_owned() }) } else { Ok(()) }
 }

@@ -169,3 +169,49 @@ fn everything_is_there_after_reopening() {
     let document = Store::open(&path).unwrap().with(|c| Ok(builds::by_id(c, ID)?.document)).unwrap();
     assert_eq!(document, "one");
 }
+
+#[test]
+fn a_damaged_build_hides_no_other() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("builds.sqlite")).unwrap();
+    let ids = ["0192f0c0-0000-7000-8000-00000000000a", "0192f0c0-0000-7000-8000-00000000000b"];
+    store
+        .with(|c| {
+            for id in ids {
+                builds::create(c, id, &NewRevision { name: id, document: "{}", now: "2026-01-01T10:00:00Z" })?;
+            }
+            c.execute("UPDATE revision SET document = x'00ff' WHERE build_id = ?", [ids[0]])?;
+            let listed = builds::list(c, false)?;
+            assert_eq!(listed.len(), 2);
+            let damaged: Vec<_> = listed.iter().filter(|one| one.damaged).map(|one| one.name.as_str()).collect();
+            assert_eq!(damaged, [ids[0]], "it is named");
+            Ok(())
+        })
+        .unwrap();
+}
+
+#[test]
+fn a_data_file_that_is_gone_takes_nothing_any_more() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("builds.sqlite");
+    let store = Store::open(&file).unwrap();
+    let id = "0192f0c0-0000-7000-8000-00000000000c";
+    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
+    store.with(|c| builds::create(c, id, &new)).unwrap();
+    std::fs::remove_file(&file).unwrap();
+    let refused = store.with(|c| builds::save(c, id, 1, &NewRevision { document: "{\"a\":1}", ..new }));
+    assert!(matches!(&refused, Err(StoreError::Gone { path }) if path.ends_with("builds.sqlite")), "{refused:?}");
+    assert!(store.with(|c| builds::by_id(c, id)).is_ok(), "what is there can still be read and exported");
+}
+
+#[test]
+fn a_database_of_another_program_is_refused_and_left_as_it_is() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("notes.sqlite");
+    let theirs = ypsidyne_store::Connection::open(&file).unwrap();
+    theirs.execute_batch("CREATE TABLE note (text TEXT); INSERT INTO note VALUES ('mine');").unwrap();
+    drop(theirs);
+    let before = std::fs::read(&file).unwrap();
+    assert!(matches!(Store::open(&file), Err(StoreError::Foreign { .. })));
+    assert_eq!(std::fs::read(&file).unwrap(), before);
+}

@@ -338,13 +338,16 @@ fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
     let settings = Settings { data, passphrase, host_names: options.host_names, demo };
     settings.check(options.address)?;
     let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
-    runtime.block_on(async move {
+    let served = runtime.block_on(async move {
         let listener = bind(options.address, options.port).await?;
         let address = listener.local_addr()?;
         let bench = serve::prepare(&settings, address).await?;
         announce(address, &settings, demo);
         serve::run(bench, listener, serve::stop_signal()).await
-    })
+    });
+    // What is still being worked out is of no use to anybody; what was stored is on the disk.
+    runtime.shutdown_background();
+    served
 }
 
 fn run_instruments(motor: Option<&str>, port: Option<u16>, seed: u64) -> anyhow::Result<()> {

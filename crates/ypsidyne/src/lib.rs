@@ -1,7 +1,7 @@
 //! Ypsidyne as a program: the command line, the server, the page inside it.
 //!
 //! * [`cli`]: what can be said on the command line.
-//! * [`serve`]: from settings and a listener to a running server.
+//! * [`serve`]: from settings and a listener to a running server; `connections`: their time limits and their end.
 //! * [`api`]: the interface over HTTP; one list of routes makes router and OpenAPI document.
 //! * [`instruments`]: the bench spoken to in SCPI, and a simulated one.
 //! * `jobs`: searches that run; `underway`: runs that do.
@@ -9,6 +9,7 @@
 
 pub mod api;
 pub mod cli;
+mod connections;
 pub mod guard;
 pub mod instruments;
 mod jobs;

@@ -12,6 +12,7 @@ use ypsidyne_core::shelf::stock;
 use ypsidyne_store::{Store, builds, parts, searches, sheets};
 
 use crate::api;
+use crate::connections;
 use crate::guard::Guard;
 use crate::instruments::hub::Hub;
 use crate::instruments::simulated::{self, SEED, SimulatedBench};
@@ -122,7 +123,8 @@ fn seed(store: &Store) -> anyhow::Result<()> {
     Ok(())
 }
 
-/// Serves until `stop` ends, then ends searches and their streams and lets answers in flight finish.
+/// Serves until `stop` ends, then switches the bench off, ends searches and their streams and lets answers in flight finish;
+/// within two seconds, whatever is open.
 ///
 /// # Errors
 /// What the listener reports.
@@ -134,11 +136,11 @@ pub async fn run(
     let Bench { router, jobs, hub } = bench;
     let closing = async move {
         stop.await;
-        jobs.close();
-        // Whatever runs on the bench goes off before the program does.
+        // Whatever runs on the bench goes off before anything else.
         hub.close().await;
+        jobs.close();
     };
-    axum::serve(listener, router).with_graceful_shutdown(closing).await.context("the server stopped")
+    connections::serve(listener, router, closing).await
 }
 
 /// Ends on Ctrl-C or SIGTERM.

@@ -144,9 +144,13 @@ async fn a_server_that_is_gone_is_said_and_the_edit_arrives_later() {
     browser.fill("kv_rpm_per_v", "133").await;
     browser.until_text("not saved").await;
     browser.until_text("Nothing typed is lost").await;
+    browser.until("the figures are drawn as stale", "document.querySelector('[data-stale]')").await;
+    browser.until_text("The figures are those of").await;
     assert_eq!(browser.value("kv_rpm_per_v").await, "133");
     server.start_again();
     until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 133).await;
+    // The figures come back by themselves.
+    browser.until("they are of now", "!document.querySelector('[data-stale]')").await;
     // Left for the list at once: the last edit goes along.
     browser.fill("kv_rpm_per_v", "134").await;
     browser.click(".brand").await;

@@ -299,6 +299,84 @@ async fn it_ends_gracefully_when_asked() {
 }
 
 #[tokio::test]
+async fn nobody_holds_the_program_up_with_half_a_request_or_an_open_stream() {
+    use std::io::Write as _;
+    let mut server = Server::start();
+    let id = stored(&server).await;
+    let address = server.address.trim_start_matches("http://").to_owned();
+    let open = |text: String| {
+        let mut half = std::net::TcpStream::connect(&address).unwrap();
+        half.write_all(text.as_bytes()).unwrap();
+        half
+    };
+    let host = format!("Host: {address}");
+    let head = open(format!("GET /api/builds HTTP/1.1\r\n{host}\r\nX-Never: "));
+    let body = open(format!(
+        "POST /api/evaluate HTTP/1.1\r\n{host}\r\nContent-Type: application/json\r\nContent-Length: 5000\r\n\r\n{{"
+    ));
+    let idle = open(String::new());
+    let kept = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap();
+    tokio::time::sleep(std::time::Duration::from_millis(200)).await;
+    let asked = std::time::Instant::now();
+    assert_eq!(server.terminate(), Some(0));
+    assert!(asked.elapsed() < std::time::Duration::from_secs(2), "it took {:?}", asked.elapsed());
+    drop((head, body, idle, kept));
+}
+
+#[tokio::test]
+async fn who_guesses_is_told_to_wait_even_when_he_hangs_up() {
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("passphrase");
+    std::fs::write(&file, "quarry street\n").unwrap();
+    let server = Server::with(&["serve", "--address", "0.0.0.0", "--passphrase-file", file.to_str().unwrap()]);
+    let address = server.address.replace("0.0.0.0", "127.0.0.1");
+    let give = async |passphrase: &str, from: &str| {
+        let request = Client::new().post(format!("{address}/api/session")).header("x-forwarded-for", from);
+        request.json(&json!({ "passphrase": passphrase })).send().await.unwrap()
+    };
+    // Hanging up at once does not save the guesser the count.
+    let (host, sent) = (address.trim_start_matches("http://"), "{\"passphrase\":\"guess\"}");
+    for _ in 0..6 {
+        use std::io::Write as _;
+        let mut guess = std::net::TcpStream::connect(host).unwrap();
+        let head = format!(
+            "POST /api/session HTTP/1.1\r\nHost: {host}\r\nX-Forwarded-For: 192.0.2.7\r\nContent-Type: application/json\r\nContent-Length: {}\r\n\r\n{sent}",
+            sent.len()
+        );
+        guess.write_all(head.as_bytes()).unwrap();
+        tokio::time::sleep(std::time::Duration::from_millis(60)).await;
+    }
+    let reply = give("another guess", "192.0.2.7").await;
+    let wait: u64 = reply.headers()["retry-after"].to_str().unwrap().parse().unwrap();
+    assert!(wait >= 1);
+    problem(reply, StatusCode::TOO_MANY_REQUESTS).await;
+    // From anywhere else the right one opens at once, and behind a proxy with TLS its cookie keeps to TLS.
+    let asked = std::time::Instant::now();
+    assert_eq!(give("quarry street", "192.0.2.8").await.status(), StatusCode::NO_CONTENT);
+    assert!(asked.elapsed() < std::time::Duration::from_secs(1));
+    let secure = Client::new()
+        .post(format!("{address}/api/session"))
+        .header("x-forwarded-for", "192.0.2.9")
+        .header("x-forwarded-proto", "https")
+        .json(&json!({ "passphrase": "quarry street" }));
+    assert!(secure.send().await.unwrap().headers()["set-cookie"].to_str().unwrap().ends_with("; Secure"));
+}
+
+#[tokio::test]
+async fn a_page_with_another_scheme_is_a_foreign_one() {
+    let server = Server::start();
+    let host = server.address.trim_start_matches("http://");
+    for (origin, status) in [
+        (format!("http://{host}"), StatusCode::NO_CONTENT),
+        (format!("https://{host}"), StatusCode::FORBIDDEN),
+        ("null".to_owned(), StatusCode::FORBIDDEN),
+    ] {
+        let reply = Client::new().get(server.url("/api/health")).header("origin", &origin).send().await.unwrap();
+        assert_eq!(reply.status(), status, "{origin}");
+    }
+}
+
+#[tokio::test]
 async fn the_demo_is_put_in_once() {
     let server = Server::demo();
     let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();

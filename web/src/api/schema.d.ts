@@ -5727,6 +5727,8 @@ export interface components {
             id: string;
             /** @description Name. */
             name: string;
+            /** @description Why it cannot be opened; null for one that can. */
+            unreadable: string | null;
             /** @description First words of the notes. */
             notes: string;
             /**

@@ -1,5 +1,6 @@
 // What the server answers about something: asked when it changes and stands still, what is out of date is dropped.
 import { ref, type Ref, shallowRef, type ShallowRef, watch } from "vue";
+import { again } from "../api/again";
 import { type ProblemDocument, saying } from "../api/client";
 
 interface Reply<T> {
@@ -32,18 +33,24 @@ export function useAnswer<T>(
     about,
     (_now, _before, onCleanup) => {
       const request = new AbortController();
-      const timer = setTimeout(async () => {
-        const reply = await ask(request.signal)?.catch(() => undefined);
+      const asking = async () => {
+        const asked = ask(request.signal);
+        if (!asked) return;
+        const reply = await asked.catch(() => undefined);
         if (request.signal.aborted) return;
+        retry.went(reply?.response ?? null);
         if (reply?.response.ok) {
           value.value = reply.data ?? null;
           problem.value = null;
-        } else if (reply) {
-          problem.value = saying(reply.error);
+        } else {
+          problem.value = saying(reply?.error);
         }
-      }, PAUSE_MS);
+      };
+      const retry = again(() => void asking());
+      const timer = setTimeout(() => void asking(), PAUSE_MS);
       onCleanup(() => {
         clearTimeout(timer);
+        retry.stop();
         request.abort();
       });
     },

@@ -11,6 +11,7 @@ import {
   saying,
   type Workbench,
 } from "../api/client";
+import { again } from "../api/again";
 import { ifMatch, revisionOf } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
@@ -54,6 +55,8 @@ export const useBench = defineStore("bench", () => {
 
   const figures = shallowRef<Workbench | null>(null);
   const figuresProblem = ref<string | null>(null);
+  /** Since when the figures are not those of the document; null while they are. */
+  const staleSince = ref<Date | null>(null);
 
   /** A candidate that is looked at: everything follows it, nothing is stored before it is kept. */
   const trying = shallowRef<Trial | null>(null);
@@ -149,6 +152,7 @@ export const useBench = defineStore("bench", () => {
     document.value = null;
     figures.value = null;
     figuresProblem.value = null;
+    staleSince.value = null;
     conflict.value = null;
     optionIndex.value = 0;
     driveName.value = "";
@@ -314,7 +318,7 @@ export const useBench = defineStore("bench", () => {
 
   /** Someone saved: take it over when nothing of ours is open, else ask. */
   async function catchUp(): Promise<void> {
-    const build = id.value;
+    const [build, standing] = [id.value, document.value];
     if (!build || conflict.value) return;
     if (saveState.value.kind !== "saved") return flush();
     const reply = await api
@@ -323,7 +327,8 @@ export const useBench = defineStore("bench", () => {
     if (!reply?.data || id.value !== build) return;
     const theirs = revisionOf(reply.response);
     if (theirs <= revision.value) return;
-    // An edit made while this was on its way is caught by its own save.
+    // An edit made while this was on its way is not overwritten: its own save meets theirs, and a person decides.
+    if (document.value !== standing) return flush();
     if (document.value) history.note(document.value, null);
     revision.value = theirs;
     document.value = reply.data;
@@ -368,29 +373,33 @@ export const useBench = defineStore("bench", () => {
   // ---- figures: the latest document wins, the last good figures stay
 
   let computing = false;
-  let again = false;
+  let changed = false;
+  const retry = again(() => void evaluate());
 
   async function evaluate(): Promise<void> {
     if (computing) {
-      again = true;
+      changed = true;
       return;
     }
     computing = true;
     do {
-      again = false;
+      changed = false;
       const [build, asked, index] = [id.value, shown.value, optionIndex.value];
       if (!asked) break;
       const reply = await api
         .POST("/api/workbench", { params: { query: { option: index } }, body: asked })
         .catch(() => undefined);
       if (id.value !== build) continue;
+      retry.went(reply?.response ?? null);
       if (reply?.data) {
         figures.value = reply.data;
         figuresProblem.value = null;
+        staleSince.value = null;
       } else {
+        staleSince.value ??= new Date();
         figuresProblem.value = saying(reply?.error as ProblemDocument | undefined);
       }
-    } while (again);
+    } while (changed);
     computing = false;
   }
 
@@ -420,6 +429,7 @@ export const useBench = defineStore("bench", () => {
     openCheck,
     figures,
     figuresProblem,
+    staleSince,
     shown,
     trying,
     pinned,

@@ -82,6 +82,9 @@ useKeys({
     keysShown.value = true;
   },
 });
+const since = computed(() =>
+  bench.staleSince?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", second: "2-digit" }),
+);
 </script>
 
 <template>
@@ -90,7 +93,12 @@ useKeys({
     <p>{{ bench.missing }}</p>
     <p><router-link to="/">All builds</router-link></p>
   </div>
-  <div v-else-if="bench.document" class="bench">
+  <div
+    v-else-if="bench.document"
+    class="bench"
+    :class="{ old: bench.staleSince }"
+    :data-stale="bench.staleSince ? '' : undefined"
+  >
     <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="go('options')" />
     <section class="sheet" aria-label="What the chain does">
       <CaseBar />
@@ -99,7 +107,7 @@ useKeys({
     <StepNav :step="step" @go="go" />
     <main class="panel" :aria-busy="bench.figures === null">
       <p v-if="bench.figuresProblem" class="stale" role="status">
-        The figures are those of the last good entry. {{ bench.figuresProblem }}
+        The figures are those of {{ since }}. {{ bench.figuresProblem }}
       </p>
       <component
         :is="PANELS[step]"
@@ -170,6 +178,12 @@ useKeys({
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;
+}
+
+/* What is out of date is drawn so. */
+.old > .sheet,
+.old > .verdict {
+  opacity: 0.55;
 }
 
 .stale {

@@ -203,6 +203,9 @@ const drives = (line: BuildLine) =>
                 <router-link v-else :to="{ name: 'bench', params: { id: line.id, step: 'job' } }">{{
                   line.name
                 }}</router-link>
+                <span v-if="line.unreadable" class="note unreadable" data-unreadable>{{
+                  line.unreadable
+                }}</span>
                 <span class="note"
                   >{{ drives(line) }}<template v-if="line.notes"> · {{ line.notes }}</template></span
                 >
@@ -268,6 +271,10 @@ const drives = (line: BuildLine) =>
 </template>
 
 <style scoped>
+.unreadable {
+  color: var(--fail);
+}
+
 .builds {
   min-height: 100%;
   background: var(--sheet);

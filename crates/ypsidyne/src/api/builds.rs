@@ -10,7 +10,7 @@ use serde::{Deserialize, Serialize};
 use ypsidyne_core::checks::Verdict;
 use ypsidyne_core::document::{Build, Load};
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_store::builds::{self, NewRevision, RevisionLine, StoredBuild};
+use ypsidyne_store::builds::{self, ListedBuild, NewRevision, RevisionLine};
 
 use super::compute::json_text;
 use super::etag::{Saved, if_match, saved, tagged};
@@ -78,6 +78,8 @@ struct BuildLine {
     id: String,
     /// Name.
     name: String,
+    /// Why it cannot be opened; null for one that can.
+    unreadable: Option<&'static str>,
     /// First words of the notes.
     notes: String,
     /// Current revision.
@@ -131,11 +133,13 @@ async fn list(
     Ok(Json(lines))
 }
 
-fn line(stored: &StoredBuild) -> BuildLine {
+fn line(listed: &ListedBuild) -> BuildLine {
+    let stored = &listed.build;
     const LONGEST_NOTES: usize = 200;
     let mut line = BuildLine {
         id: stored.id.clone(),
-        name: String::new(),
+        name: listed.name.clone(),
+        unreadable: None,
         notes: String::new(),
         revision: stored.revision,
         updated_at: stored.updated_at.clone(),
@@ -146,10 +150,13 @@ fn line(stored: &StoredBuild) -> BuildLine {
     };
     // Only checked documents are stored; one from a version with other rules still shows, so that it can be exported.
     let Ok(build) = Build::from_json(&stored.document) else {
-        line.name = "not readable by this version".to_owned();
+        line.unreadable = Some(if listed.damaged {
+            "damaged on the disk: an earlier version may be whole, look into its history"
+        } else {
+            "not readable by this version of the program"
+        });
         return line;
     };
-    line.name.clone_from(&build.name);
     line.notes = build.notes.chars().take(LONGEST_NOTES).collect();
     for drive in &build.job.drives {
         line.drives.push(drive.name.clone());

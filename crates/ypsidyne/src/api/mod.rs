@@ -133,6 +133,7 @@ pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub) -> Router
         .route("/api/{*path}", axum::routing::any(problem::unknown_path))
         .layer(middleware::from_fn(problem::only_problems))
         .layer(DefaultBodyLimit::max(LARGEST_BODY_BYTES))
+        .layer(tower_http::timeout::RequestBodyTimeoutLayer::new(crate::connections::BODY_WITHIN))
         .with_state(app);
     let page = Router::new().fallback(axum::routing::get(page::page)).layer(CompressionLayer::new());
     api.fallback_service(page)

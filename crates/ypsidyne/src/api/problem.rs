@@ -79,6 +79,12 @@ pub enum ApiError {
     /// A session is needed.
     #[error("a passphrase is needed")]
     LoginNeeded,
+    /// Too many wrong passphrases from one address.
+    #[error("too many wrong passphrases came from there: wait {} s and try again", wait.as_secs().max(1))]
+    TooManyTries {
+        /// How long to wait.
+        wait: std::time::Duration,
+    },
     /// The passphrase is wrong.
     #[error("the passphrase is not right")]
     WrongPassphrase,
@@ -140,6 +146,7 @@ impl ApiError {
             Self::ForeignHost { .. } => (StatusCode::MISDIRECTED_REQUEST, "/problems/host", "Not this server"),
             Self::ForeignOrigin => (StatusCode::FORBIDDEN, "/problems/origin", "Not from this page"),
             Self::LoginNeeded => (StatusCode::UNAUTHORIZED, "/problems/login", "A passphrase is needed"),
+            Self::TooManyTries { .. } => (StatusCode::TOO_MANY_REQUESTS, "/problems/too-many", "Too many wrong tries"),
             Self::WrongPassphrase => (StatusCode::FORBIDDEN, "/problems/passphrase", "The passphrase is not right"),
             Self::Instrument(_) => (StatusCode::BAD_GATEWAY, "/problems/instrument", "An instrument does not answer"),
             Self::Internal => (StatusCode::INTERNAL_SERVER_ERROR, "/problems/internal", "The program failed"),
@@ -155,7 +162,11 @@ impl ApiError {
                 }
                 StoreError::Full => (StatusCode::INSUFFICIENT_STORAGE, "/problems/disk-full", "The disk is full"),
                 StoreError::Busy => (StatusCode::SERVICE_UNAVAILABLE, "/problems/busy", "The database is busy"),
+                StoreError::Gone { .. } => {
+                    (StatusCode::INSUFFICIENT_STORAGE, "/problems/data-gone", "The data file is gone")
+                }
                 StoreError::Open { .. }
+                | StoreError::Foreign { .. }
                 | StoreError::Newer { .. }
                 | StoreError::Damaged { .. }
                 | StoreError::Sqlite(_) => {
@@ -189,12 +200,19 @@ impl IntoResponse for ApiError {
             Self::Store(StoreError::Stale { id, current, .. }) => Some(super::etag::etag(id, *current)),
             _ => None,
         };
+        let wait = match &self {
+            Self::TooManyTries { wait } => Some(wait.as_secs().max(1)),
+            _ => None,
+        };
         let document = self.document();
         let status = StatusCode::from_u16(document.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
         let mut reply = (status, axum::Json(document)).into_response();
         let headers = reply.headers_mut();
         headers.insert(header::CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
         headers.insert(header::CACHE_CONTROL, HeaderValue::from_static("no-store"));
+        if let Some(seconds) = wait {
+            headers.insert(header::RETRY_AFTER, HeaderValue::from(seconds));
+        }
         if let Some(current) = current.and_then(|tag| HeaderValue::from_str(&tag).ok()) {
             headers.insert(header::ETAG, current);
         }

@@ -1,15 +1,18 @@
 //! Login, where the server asks for a passphrase.
 
-use axum::Json;
-use axum::extract::State;
+use std::net::SocketAddr;
+
+use axum::extract::{ConnectInfo, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use axum::routing::get;
+use axum::{Extension, Json};
 use serde::{Deserialize, Serialize};
 
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
+use crate::guard;
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
@@ -48,11 +51,17 @@ async fn state(State(app): State<App>, headers: HeaderMap) -> Json<SessionState>
     Json(SessionState { needs_passphrase: !app.guard.knows(&headers) })
 }
 
-async fn open(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+async fn open(
+    State(app): State<App>,
+    peer: Option<Extension<ConnectInfo<SocketAddr>>>,
+    headers: HeaderMap,
+    body: JsonBody,
+) -> Result<Response, ApiError> {
     let given: Passphrase = body.read()?;
     if !app.guard.asks() {
         return Ok(StatusCode::NO_CONTENT.into_response());
     }
-    let cookie = app.guard.open(&given.passphrase).await.ok_or(ApiError::WrongPassphrase)?;
+    let from = guard::asked_from(&headers, peer.as_deref());
+    let cookie = app.guard.open(&given.passphrase, from, guard::came_by_tls(&headers))?;
     Ok((StatusCode::NO_CONTENT, [(header::SET_COOKIE, cookie)]).into_response())
 }

@@ -11,6 +11,9 @@ use tokio::sync::{Mutex as Turn, watch};
 use super::client::{Instrument, InstrumentError, SocketInstrument};
 use super::simulated::Role;
 
+/// When the program ends a supply has this long to say that its output is off.
+const OFF_WITHIN: Duration = Duration::from_millis(1000);
+
 /// An instrument in use.
 #[derive(Debug, Clone, Serialize, schemars::JsonSchema)]
 pub(crate) struct InUse {
@@ -284,9 +287,10 @@ impl Hub {
     /// Ends everything: the program closes.
     pub async fn close(&self) {
         self.closing.send_replace(true);
-        let off = tokio::time::timeout(2 * super::client::WAIT, self.stop()).await;
-        if let Ok(Err(error)) = off {
-            tracing::error!("the output could not be switched off: {error}");
+        match tokio::time::timeout(OFF_WITHIN, self.stop()).await {
+            Ok(Ok(())) => {}
+            Ok(Err(error)) => tracing::error!("the output could not be switched off: {error}"),
+            Err(_) => tracing::error!("the supply does not answer: switch its output off by hand"),
         }
     }
 

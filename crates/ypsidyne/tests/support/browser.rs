@@ -151,8 +151,9 @@ impl Browser {
 
     /// Types into a field by its key, replacing what stood there, and stays.
     pub async fn type_into(&self, field: &str, text: &str) {
-        let entry = self.find(&format!("input[data-field='{field}']")).await;
-        entry.click().await.unwrap();
+        let selector = format!("input[data-field='{field}']");
+        self.click(&selector).await;
+        let entry = self.find(&selector).await;
         let all = format!("{}a{}", char::from(Key::Control), char::from(Key::Null));
         entry.send_keys(&format!("{all}{text}")).await.unwrap();
     }

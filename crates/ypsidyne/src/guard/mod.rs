@@ -3,13 +3,17 @@
 //! A page elsewhere could make the browser send requests here. Against that: the Host must be one of ours (else a
 //! foreign name points at this machine), and an Origin, where the browser sends one, must be ours too. Beyond this
 //! machine a passphrase is asked for.
+//!
+//! * [`tries`]: wrong passphrases, counted by address.
 
-use std::collections::HashSet;
+mod tries;
+
+use std::collections::HashMap;
 use std::net::{IpAddr, SocketAddr};
 use std::sync::{Arc, Mutex, PoisonError};
-use std::time::Duration;
+use std::time::{Duration, Instant};
 
-use axum::extract::{Request, State};
+use axum::extract::{ConnectInfo, Request, State};
 use axum::http::{HeaderMap, HeaderName, HeaderValue, Uri, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
@@ -17,13 +21,14 @@ use sha2::{Digest, Sha256};
 use subtle::ConstantTimeEq;
 
 use crate::api::problem::ApiError;
+use tries::Tries;
 
 /// Name of the cookie of a logged-in browser.
 const COOKIE: &str = "ypsidyne_session";
-/// A wrong passphrase costs this long, and tries queue.
-const WRONG_PASSPHRASE_PAUSE: Duration = Duration::from_millis(400);
-/// Sessions beyond this forget the oldest ones, all at once.
+/// Beyond so many sessions the one longest unused is forgotten.
 const MOST_SESSIONS: usize = 1000;
+/// A session ends after so long without a request.
+const UNUSED_FOR: Duration = Duration::from_secs(30 * 24 * 3600);
 
 /// Who may talk to the server. Cheap to clone.
 #[derive(Clone)]
@@ -33,8 +38,9 @@ struct Inner {
     loopback: bool,
     host_names: Vec<String>,
     passphrase_digest: Option<[u8; 32]>,
-    sessions: Mutex<HashSet<String>>,
-    tries: tokio::sync::Mutex<()>,
+    /// Tokens, and when each was last used.
+    sessions: Mutex<HashMap<String, Instant>>,
+    tries: Tries,
 }
 
 impl Guard {
@@ -45,8 +51,8 @@ impl Guard {
             loopback: address.ip().is_loopback(),
             host_names: host_names.iter().map(|name| name.to_ascii_lowercase()).collect(),
             passphrase_digest: passphrase.map(|text| Sha256::digest(text.as_bytes()).into()),
-            sessions: Mutex::new(HashSet::new()),
-            tries: tokio::sync::Mutex::new(()),
+            sessions: Mutex::default(),
+            tries: Tries::default(),
         }))
     }
 
@@ -62,33 +68,45 @@ impl Guard {
         if !self.asks() {
             return true;
         }
-        let sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
+        let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
+        let now = Instant::now();
+        sessions.retain(|_, used| now.duration_since(*used) < UNUSED_FOR);
         headers
             .get_all(header::COOKIE)
             .iter()
             .filter_map(|value| value.to_str().ok())
             .flat_map(|cookies| cookies.split(';'))
             .filter_map(|cookie| cookie.trim().strip_prefix(COOKIE)?.strip_prefix('='))
-            .any(|token| sessions.contains(token))
+            .any(|token| {
+                sessions.get_mut(token).is_some_and(|used| {
+                    *used = now;
+                    true
+                })
+            })
     }
 
-    /// Opens a session for the right passphrase; the value is for `Set-Cookie`.
-    pub async fn open(&self, passphrase: &str) -> Option<String> {
-        let wanted = self.0.passphrase_digest?;
-        // One try at a time, so that many connections guess no faster than one.
-        let _queue = self.0.tries.lock().await;
+    /// Opens a session for the right passphrase, given from an address; the value is for `Set-Cookie`.
+    ///
+    /// # Errors
+    /// [`ApiError::WrongPassphrase`], or [`ApiError::TooManyTries`] after many wrong ones from there.
+    pub fn open(&self, passphrase: &str, from: IpAddr, secure: bool) -> Result<String, ApiError> {
+        let Some(wanted) = self.0.passphrase_digest else { return Err(ApiError::WrongPassphrase) };
+        self.0.tries.begin(from, Instant::now()).map_err(|wait| ApiError::TooManyTries { wait })?;
         let given: [u8; 32] = Sha256::digest(passphrase.as_bytes()).into();
         if !bool::from(given.ct_eq(&wanted)) {
-            tokio::time::sleep(WRONG_PASSPHRASE_PAUSE).await;
-            return None;
+            return Err(ApiError::WrongPassphrase);
         }
+        self.0.tries.right(from);
         let token = format!("{}{}", uuid::Uuid::new_v4().simple(), uuid::Uuid::new_v4().simple());
         let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
-        if sessions.len() >= MOST_SESSIONS {
-            sessions.clear();
+        if sessions.len() >= MOST_SESSIONS
+            && let Some(oldest) = sessions.iter().min_by_key(|(_, used)| **used).map(|(token, _)| token.clone())
+        {
+            sessions.remove(&oldest);
         }
-        sessions.insert(token.clone());
-        Some(format!("{COOKIE}={token}; Path=/; HttpOnly; SameSite=Strict"))
+        sessions.insert(token.clone(), Instant::now());
+        let secure = if secure { "; Secure" } else { "" };
+        Ok(format!("{COOKIE}={token}; Path=/; HttpOnly; SameSite=Strict{secure}"))
     }
 
     /// Whether a Host header names this server. An address cannot be pointed elsewhere by a foreign name service, so
@@ -105,6 +123,25 @@ impl Guard {
     }
 }
 
+/// Whether a proxy on the way here spoke TLS with the browser.
+#[must_use]
+pub fn came_by_tls(headers: &HeaderMap) -> bool {
+    headers.get("x-forwarded-proto").is_some_and(|scheme| scheme.as_bytes().eq_ignore_ascii_case(b"https"))
+}
+
+/// The address that a request comes from; a proxy on this machine says for whom it asks.
+#[must_use]
+pub fn asked_from(headers: &HeaderMap, peer: Option<&ConnectInfo<SocketAddr>>) -> IpAddr {
+    let peer = peer.map_or(IpAddr::from([0; 4]), |ConnectInfo(address)| address.ip());
+    // The last one is what our own proxy saw; whatever stands before it, anybody can have written.
+    let forwarded = headers
+        .get_all("x-forwarded-for")
+        .iter()
+        .next_back()
+        .and_then(|value| value.to_str().ok()?.rsplit(',').next()?.trim().parse().ok());
+    forwarded.filter(|_| peer.is_loopback()).unwrap_or(peer)
+}
+
 /// Paths that answer before a login.
 const OPEN_PATHS: &[&str] = &["/api/session", "/api/health"];
 
@@ -116,12 +153,11 @@ pub async fn check(State(guard): State<Guard>, request: Request, next: Next) -> 
         return ApiError::ForeignHost { host: host.to_owned() }.into_response();
     }
     if let Some(origin) = headers.get(header::ORIGIN) {
-        let same = origin
-            .to_str()
-            .ok()
-            .and_then(|origin| origin.parse::<Uri>().ok())
-            .and_then(|origin| origin.authority().map(|authority| authority.as_str().eq_ignore_ascii_case(host)))
-            .unwrap_or(false);
+        let same = origin.to_str().ok().and_then(|origin| origin.parse::<Uri>().ok()).is_some_and(|origin| {
+            let scheme = if came_by_tls(headers) { "https" } else { "http" };
+            origin.scheme_str() == Some(scheme)
+                && origin.authority().is_some_and(|authority| authority.as_str().eq_ignore_ascii_case(host))
+        });
         if !same {
             return ApiError::ForeignOrigin.into_response();
         }
