@@ -21,7 +21,12 @@ async fn undo_and_redo_go_over_every_edit() {
     browser.control("z").await;
     assert_eq!(browser.value("resistance_ohm").await, "0.32");
     assert_eq!(browser.value("kv_rpm_per_v").await, "150");
+    // It says what it undid, and shows it wherever one is.
+    browser.until_text("Undone: A · wheels · Motor · Resistance").await;
+    browser.click("[data-step='battery']").await;
     browser.control("z").await;
+    browser.until_text("Undone: A · wheels · Motor · Speed constant Kv").await;
+    browser.until("shown", "document.querySelector(\"input[data-field='kv_rpm_per_v']\")").await;
     assert_eq!(browser.value("kv_rpm_per_v").await, "130");
     browser.control("y").await;
     assert_eq!(browser.value("kv_rpm_per_v").await, "150");
@@ -183,5 +188,28 @@ async fn the_list_renames_copies_deletes_and_brings_back() {
     browser.until("deleted", "!document.querySelector(\"[data-build='Launcher for the yard']\")").await;
     browser.press("undo").await;
     browser.until("back", "document.querySelector(\"[data-build='Launcher for the yard']\")").await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn the_undo_of_a_remedy_leaves_later_edits_and_words_are_undone_by_themselves() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "battery").await;
+    browser.until("a remedy", "document.querySelector('[data-remedy]')").await;
+    const RATIO: &str = "/options/0/drives/0/motor/gearbox/ratio";
+    browser.click("[data-remedy]").await;
+    browser.until_text("Done: The same motor with a gearbox of 25 : 1").await;
+    until_stored(&server, &id, RATIO, 25).await;
+    browser.fill("capacity_ah", "14").await;
+    until_stored(&server, &id, "/options/0/battery/capacity_ah", 14).await;
+    browser.press("undo").await;
+    until_stored(&server, &id, RATIO, 27).await;
+    assert_eq!(document(&server, &id).await["options"][0]["battery"]["capacity_ah"], 14);
+    // In a search box Ctrl Z is the box's own.
+    browser.find("[data-candidate-search]").await.send_keys("lead").await.unwrap();
+    browser.control("z").await;
+    browser.until_saved().await;
+    assert_eq!(document(&server, &id).await["options"][0]["battery"]["capacity_ah"], 14);
     browser.end().await;
 }

@@ -219,16 +219,23 @@ export const useBench = defineStore("bench", () => {
     return shown.value ? valueAt(shown.value, pointer) : undefined;
   }
 
+  /** The last step through the history, to be told and shown. */
+  const stepped = shallowRef<{ word: string; from: Build; to: Build } | null>(null);
+
   function undo(): void {
     trying.value = null;
-    const before = document.value && history.undo(document.value);
-    if (before) apply(before);
+    const [now, before] = [document.value, document.value && history.undo(document.value)];
+    if (!now || !before) return;
+    apply(before);
+    stepped.value = { word: "Undone", from: now, to: before };
   }
 
   function redo(): void {
     trying.value = null;
-    const after = document.value && history.redo(document.value);
-    if (after) apply(after);
+    const [now, after] = [document.value, document.value && history.redo(document.value)];
+    if (!now || !after) return;
+    apply(after);
+    stepped.value = { word: "Done again", from: now, to: after };
   }
 
   // ---- saving: one request at a time, the latest document wins
@@ -430,6 +437,7 @@ export const useBench = defineStore("bench", () => {
     figures,
     figuresProblem,
     staleSince,
+    stepped,
     shown,
     trying,
     pinned,

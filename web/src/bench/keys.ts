@@ -34,11 +34,23 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
+/** Whether words are typed there, and no figure. */
+function isWriting(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    target.matches("input, textarea") &&
+    target.closest(".quantity") === null &&
+    !target.matches("[type='checkbox'], [type='radio'], [type='range']")
+  );
+}
+
 export function useKeys(act: { step: (index: number) => void; help: () => void }): void {
   const bench = useBench();
 
   function withControl(event: KeyboardEvent): boolean {
     const key = event.key.toLowerCase();
+    // Words in a search box or in notes are undone by the browser; figures are undone with the build.
+    if ((key === "z" || key === "y") && isWriting(event.target)) return false;
     if (key === "z" && event.shiftKey) bench.redo();
     else if (key === "z") bench.undo();
     else if (key === "y") bench.redo();

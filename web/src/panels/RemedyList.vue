@@ -45,8 +45,9 @@ function apply(offer: Schemas["Offer"]): void {
     severity: "secondary",
     summary: `Done: ${offer.says}`,
     detail: () => {
+      // Its own change and no other: what was edited since stays.
       toast.removeAllGroups();
-      bench.undo();
+      bench.set(offer.pointer, offer.was ?? undefined, null);
     },
     life: 8000,
   });

@@ -22,6 +22,9 @@ const drawn = computed(() => {
   return report.value?.pair && driver != null && driven != null ? { driver, driven } : null;
 });
 
+/** Teeth stay teeth while either is there: one that was emptied is about to be typed. */
+const hasTeeth = computed(() => props.stage.driver_teeth != null || props.stage.driven_teeth != null);
+
 /** Fields by kind, those every stage needs first; module and diametral pitch exclude each other. */
 const names = computed(() => {
   const stage = props.stage;
@@ -34,7 +37,7 @@ const names = computed(() => {
     chain: ["pitch_mm", "chain_links", "centre_distance_mm", "permissible_tension_n"],
     worm: ["lead_angle_deg"],
   };
-  const teeth = stage.driver_teeth != null ? ["driver_teeth", "driven_teeth"] : ["ratio"];
+  const teeth = hasTeeth.value ? ["driver_teeth", "driven_teeth"] : ["ratio"];
   const bored = ["spur", "belt", "chain"].includes(stage.kind) ? ["driver_bore_mm"] : [];
   return [...teeth, "efficiency", ...(own[stage.kind] ?? []), ...bored];
 });
@@ -112,8 +115,8 @@ function otherPitch(): void {
   <section class="stage" :data-stage="index">
     <h3>
       stage {{ index + 1 }}
-      <button v-if="counted" type="button" class="action" @click="useTeeth(stage.driver_teeth == null)">
-        {{ stage.driver_teeth == null ? "give teeth instead" : "give a ratio instead" }}
+      <button v-if="counted" type="button" class="action" @click="useTeeth(!hasTeeth)">
+        {{ !hasTeeth ? "give teeth instead" : "give a ratio instead" }}
       </button>
       <button v-if="stage.kind === 'spur'" type="button" class="action" @click="otherPitch">
         {{ stage.diametral_pitch == null ? "teeth per inch" : "module in mm" }}

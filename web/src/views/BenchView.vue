@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The workbench: options as sheets, the power path, the steps, the verdict.
+import { useToast } from "primevue/usetoast";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { useBench } from "../bench/bench";
@@ -10,6 +11,8 @@ import BatteryPanel from "../panels/BatteryPanel.vue";
 import ControllerPanel from "../panels/ControllerPanel.vue";
 import GearingPanel from "../panels/GearingPanel.vue";
 import JobPanel from "../panels/JobPanel.vue";
+import { placeInWords } from "../lib/places";
+import { differences } from "../lib/pointer";
 import MotorPanel from "../panels/MotorPanel.vue";
 import WiringPanel from "../panels/WiringPanel.vue";
 import OddsPanel from "../options/OddsPanel.vue";
@@ -49,6 +52,7 @@ const PANELS = {
 /** Steps about whole options keep what is open in them when another option is taken up. */
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
+const toast = useToast();
 const keysShown = ref(false);
 const historyShown = ref(false);
 
@@ -72,6 +76,39 @@ onBeforeUnmount(() => {
 function go(to: Step): void {
   void router.push({ name: "bench", params: { id: props.id, step: to } });
 }
+
+/** The step that shows a place of the document; null where it is on none of them. */
+function stepAt(pointer: string): Step | null {
+  const known: [RegExp, Step][] = [
+    [/^\/job/, "job"],
+    [/\/drives\/\d+\/output/, "job"],
+    [/\/(motor|motor_count|motors_per_channel|cooling)\b/, "motor"],
+    [/\/gearing\b/, "gearing"],
+    [/\/battery\b/, "battery"],
+    [/\/controller/, "controller"],
+    [/\/wiring\b/, "wiring"],
+  ];
+  return known.find(([place]) => place.test(pointer))?.[1] ?? null;
+}
+
+// Undo says what it undid, and shows it.
+watch(
+  () => bench.stepped,
+  (stepped) => {
+    const place = stepped && differences(stepped.from, stepped.to)[0];
+    if (!stepped || place === undefined || place === null) return;
+    toast.removeAllGroups();
+    toast.add({
+      severity: "secondary",
+      summary: `${stepped.word}: ${placeInWords(stepped.to, place)}`,
+      life: 4000,
+    });
+    const option = /^\/options\/(\d+)/.exec(place)?.[1];
+    if (option !== undefined && stepped.to.options[Number(option)]) bench.optionIndex = Number(option);
+    const shows = stepAt(place);
+    if (shows && shows !== step.value) go(shows);
+  },
+);
 
 useKeys({
   step: (index) => {
