@@ -150,6 +150,7 @@ function gives(view: View): FigureLine[] {
       name: "stands flat out",
       quantity: "minutes",
       value: view.drive?.flat_out?.seconds == null ? null : view.drive.flat_out.seconds / 60,
+      words: view.drive?.flat_out?.seconds === null && !view.drive.flat_out.no_room ? "for good" : undefined,
     },
     {
       name: "winding gets",

@@ -10,6 +10,8 @@ export interface FigureLine {
   quantity: Quantity;
   value: number | null | undefined;
   significant?: number;
+  /** What stands there where there is no number. */
+  words?: string | undefined;
   /** The sum behind it. */
   sum?: string | undefined;
 }
@@ -21,6 +23,7 @@ const sums = useSums();
 const places = (line: FigureLine) => line.significant ?? (line.quantity === "rotation" ? 4 : 3);
 
 function figure(line: FigureLine): Shown {
+  if (line.value == null && line.words !== undefined) return { text: line.words, unit: "" };
   return shown(line.quantity, line.value, places(line));
 }
 
