@@ -213,3 +213,24 @@ async fn the_undo_of_a_remedy_leaves_later_edits_and_words_are_undone_by_themsel
     assert_eq!(document(&server, &id).await["options"][0]["battery"]["capacity_ah"], 14);
     browser.end().await;
 }
+
+#[tokio::test]
+async fn what_a_change_of_kind_makes_void_is_set_aside_and_comes_back() {
+    const MOTOR: &str = "/options/0/drives/0/motor";
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    let drop_v = document(&server, &id).await.pointer(&format!("{MOTOR}/brush_drop_v")).unwrap().clone();
+    let choose = async |words: &str| {
+        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
+        browser.press_option(words).await;
+    };
+    choose("Brushless").await;
+    until_stored(&server, &id, &format!("{MOTOR}/kind"), "brushless").await;
+    browser.until_text("Set aside, for it does not apply any more: brush drop").await;
+    assert_eq!(document(&server, &id).await.pointer(&format!("{MOTOR}/brush_drop_v")), None);
+    choose("Brushed").await;
+    until_stored(&server, &id, &format!("{MOTOR}/kind"), "brushed").await;
+    until_stored(&server, &id, &format!("{MOTOR}/brush_drop_v"), drop_v).await;
+    browser.end().await;
+}

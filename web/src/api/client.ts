@@ -1,5 +1,6 @@
 // The one way to the server. Types come from the server's own description.
 import createClient from "openapi-fetch";
+import { pointerInWords } from "../lib/places";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -22,5 +23,7 @@ export const api = createClient<paths>({ baseUrl: location.origin });
 export function saying(problem: ProblemDocument | undefined): string {
   if (!problem) return "The server does not answer. Nothing typed is lost; it is tried again.";
   const first = problem.errors?.[0];
-  return first ? `${problem.title}: ${first.pointer} ${first.detail}` : problem.detail || problem.title;
+  return first
+    ? `${problem.title}: ${pointerInWords(first.pointer)}: ${first.detail}`
+    : problem.detail || problem.title;
 }

@@ -12,6 +12,7 @@ import {
   type Workbench,
 } from "../api/client";
 import { again } from "../api/again";
+import { settingAside } from "./aside";
 import { ifMatch, revisionOf } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
@@ -209,10 +210,15 @@ export const useBench = defineStore("bench", () => {
     scheduleSave();
   }
 
-  /** Sets one value; undefined takes it away. */
+  /** Places of what the last edit set aside, to be told. */
+  const setAside = shallowRef<string[] | null>(null);
+
+  /** Sets one value; undefined takes it away. What then no longer applies is set aside with it, as one step. */
   function set(pointer: string, value: unknown, tag: string | null = pointer): void {
     if (!shown.value || valueAt(shown.value, pointer) === value) return;
-    edit(withValue(shown.value, pointer, value), tag);
+    const { next, aside } = settingAside(shown.value, pointer, value);
+    edit(next, tag);
+    if (aside.length > 0) setAside.value = aside;
   }
 
   function get(pointer: string): unknown {
@@ -438,6 +444,7 @@ export const useBench = defineStore("bench", () => {
     figuresProblem,
     staleSince,
     stepped,
+    setAside,
     shown,
     trying,
     pinned,

@@ -36,3 +36,14 @@ export function placeInWords(build: Build, pointer: string): string {
 export function keyInWords(pointer: string): string {
   return label(pointer.split("/").at(-1) ?? "").toLowerCase();
 }
+
+/** A pointer without the build it points into: the option by its letter, and the figure; for example `A · Brush drop`. */
+export function pointerInWords(pointer: string): string {
+  const option = /\/options\/(\d+)/.exec(pointer)?.[1];
+  const key = pointer.split("/").findLast((step) => step !== "" && !Number.isInteger(Number(step)));
+  const words = [
+    option === undefined ? "" : String.fromCharCode(65 + (Number(option) % 26)),
+    key ? label(key) : "",
+  ];
+  return words.filter(Boolean).join(" · ") || "the document";
+}

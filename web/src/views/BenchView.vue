@@ -11,7 +11,7 @@ import BatteryPanel from "../panels/BatteryPanel.vue";
 import ControllerPanel from "../panels/ControllerPanel.vue";
 import GearingPanel from "../panels/GearingPanel.vue";
 import JobPanel from "../panels/JobPanel.vue";
-import { placeInWords } from "../lib/places";
+import { keyInWords, placeInWords } from "../lib/places";
 import { differences } from "../lib/pointer";
 import MotorPanel from "../panels/MotorPanel.vue";
 import WiringPanel from "../panels/WiringPanel.vue";
@@ -91,6 +91,20 @@ function stepAt(pointer: string): Step | null {
   return known.find(([place]) => place.test(pointer))?.[1] ?? null;
 }
 
+// What no longer applies is said; going back to the kind, or undo, brings it back.
+watch(
+  () => bench.setAside,
+  (places) => {
+    if (!places) return;
+    toast.removeAllGroups();
+    toast.add({
+      severity: "secondary",
+      summary: `Set aside, for it does not apply any more: ${places.map(keyInWords).join(", ")}.`,
+      life: 8000,
+    });
+  },
+);
+
 // Undo says what it undid, and shows it.
 watch(
   () => bench.stepped,
@@ -106,7 +120,8 @@ watch(
     const option = /^\/options\/(\d+)/.exec(place)?.[1];
     if (option !== undefined && stepped.to.options[Number(option)]) bench.optionIndex = Number(option);
     const shows = stepAt(place);
-    if (shows && shows !== step.value) go(shows);
+    // Screens of whole options follow the undo by themselves.
+    if (shows && shows !== step.value && !OF_ALL.has(step.value)) go(shows);
   },
 );
 
