@@ -217,6 +217,9 @@ async fn a_way_to_go_slower_is_taken_and_the_note_goes() {
     let stored = document(&server, &id).await;
     assert!(stored.pointer(&format!("{TEETH}/driver_teeth")).is_some());
     browser.control("z").await;
+    // Undo shows what it undid: the stage. The note is back where it was.
+    browser.until("the stage", "location.pathname.endsWith('/gearing')").await;
+    browser.click("[data-step='motor']").await;
     browser.until("and back", "document.querySelector('[data-slower]')").await;
     browser.end().await;
 }
