@@ -234,3 +234,29 @@ async fn what_a_change_of_kind_makes_void_is_set_aside_and_comes_back() {
     until_stored(&server, &id, &format!("{MOTOR}/brush_drop_v"), drop_v).await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn what_was_set_aside_of_one_build_stays_out_of_another() {
+    const MOTOR: &str = "/options/0/drives/0/motor";
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let cart = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    let choose = async |words: &str| {
+        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
+        browser.press_option(words).await;
+    };
+    choose("Brushless").await;
+    until_stored(&server, &cart, &format!("{MOTOR}/kind"), "brushless").await;
+    // Within the page: a reload would forget it anyway.
+    browser.click(".brand").await;
+    browser.press("Tracking-shot dolly board").await;
+    browser.until("the other build", "document.querySelector('[data-check]')").await;
+    let list: Value = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    let lines = list.as_array().unwrap();
+    let board = lines.iter().find(|line| line["name"] == "Tracking-shot dolly board").unwrap()["id"].as_str().unwrap();
+    browser.click("[data-step='motor']").await;
+    choose("Brushed").await;
+    until_stored(&server, board, &format!("{MOTOR}/kind"), "brushed").await;
+    assert_eq!(document(&server, board).await.pointer(&format!("{MOTOR}/brush_drop_v")), None);
+    browser.end().await;
+}

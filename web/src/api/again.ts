@@ -3,8 +3,8 @@
 const PAUSES_MS = [500, 1000, 2000, 4000, 8000, 15_000];
 
 export interface Again {
-  /** Notes how it went: null for no answer at all. Whether it will be asked again by itself. */
-  went: (response: Response | null) => boolean;
+  /** Notes how it went: null for no answer at all, which is asked for again. */
+  went: (response: Response | null) => void;
   /** Asks no more. */
   stop: () => void;
 }
@@ -14,30 +14,27 @@ export function again(ask: () => void): Again {
   let tries = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const now = () => {
-    if (timer === undefined) return;
-    clearTimeout(timer);
-    timer = undefined;
+    rest();
     ask();
   };
-  window.addEventListener("online", now);
-  window.addEventListener("focus", now);
+  /** Nothing is waited for. */
+  const rest = () => {
+    clearTimeout(timer);
+    window.removeEventListener("online", now);
+    window.removeEventListener("focus", now);
+  };
   return {
     went(response) {
-      clearTimeout(timer);
-      timer = undefined;
+      rest();
       if (response !== null && response.status < 500) {
         tries = 0;
-        return false;
+        return;
       }
       timer = setTimeout(now, PAUSES_MS[Math.min(tries, PAUSES_MS.length - 1)]);
+      window.addEventListener("online", now);
+      window.addEventListener("focus", now);
       tries += 1;
-      return true;
     },
-    stop() {
-      clearTimeout(timer);
-      timer = undefined;
-      window.removeEventListener("online", now);
-      window.removeEventListener("focus", now);
-    },
+    stop: rest,
   };
 }

@@ -17,10 +17,11 @@ const RULES: Rule[] = [
 ];
 
 /** What was set aside, by the place it stood at. */
-const aside = new Map<string, unknown>();
+export type Aside = Map<string, unknown>;
 
-/** A build with one value set, and the places of what that set aside. */
+/** A build with one value set, and the places of what that set aside; `kept` holds what was set aside of this build. */
 export function settingAside(
+  kept: Aside,
   build: Build,
   pointer: string,
   value: unknown,
@@ -32,12 +33,12 @@ export function settingAside(
     const place = pointer.replace(/kind$/, key);
     const stands = valueAt(next, place);
     if (value === to && stands !== undefined && (only === undefined || stands === only)) {
-      aside.set(place, stands);
+      kept.set(place, stands);
       gone.push(place);
       next = withValue(next, place, undefined);
-    } else if (value !== to && stands === undefined && aside.has(place)) {
-      next = withValue(next, place, aside.get(place));
-      aside.delete(place);
+    } else if (value !== to && stands === undefined && kept.has(place)) {
+      next = withValue(next, place, kept.get(place));
+      kept.delete(place);
     }
   }
   return { next, aside: gone };

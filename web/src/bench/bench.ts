@@ -12,7 +12,7 @@ import {
   type Workbench,
 } from "../api/client";
 import { again } from "../api/again";
-import { settingAside } from "./aside";
+import { type Aside, settingAside } from "./aside";
 import { ifMatch, revisionOf } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
@@ -163,6 +163,7 @@ export const useBench = defineStore("bench", () => {
     trying.value = null;
     pinned.value = null;
     history.clear();
+    kept.clear();
   }
 
   function keepDriveKnown(): void {
@@ -210,13 +211,15 @@ export const useBench = defineStore("bench", () => {
     scheduleSave();
   }
 
+  /** What was set aside of this build: another one has its own. */
+  const kept: Aside = new Map();
   /** Places of what the last edit set aside, to be told. */
   const setAside = shallowRef<string[] | null>(null);
 
   /** Sets one value; undefined takes it away. What then no longer applies is set aside with it, as one step. */
   function set(pointer: string, value: unknown, tag: string | null = pointer): void {
     if (!shown.value || valueAt(shown.value, pointer) === value) return;
-    const { next, aside } = settingAside(shown.value, pointer, value);
+    const { next, aside } = settingAside(kept, shown.value, pointer, value);
     edit(next, tag);
     if (aside.length > 0) setAside.value = aside;
   }

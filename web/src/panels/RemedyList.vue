@@ -28,18 +28,18 @@ const harmful = computed(() => (offers.value ?? []).filter(({ breaks }) => break
 const shows = ref(false);
 const shown = computed(() => [...list.value, ...(shows.value ? harmful.value : [])]);
 
-/** From how far it is used to how far; nothing where there is no number on either side. */
-function moves(offer: Schemas["Offer"]): string {
-  if (props.check.fits !== null) return "it fits then";
-  if (props.check.utilisation === null && offer.utilisation === null) return "it holds then";
-  return `then ${percent(props.check.utilisation)} →`;
-}
 const weakest = ({ title, after }: Schemas["CheckMove"]) =>
   after === null ? title.toLowerCase() : `${title.toLowerCase()} ${percent(after)}`;
 const numbered = (offer: Schemas["Offer"]) =>
   props.check.fits === null && (props.check.utilisation !== null || offer.utilisation !== null);
+/** From how far it is used, or what it comes to where there is no number on either side. */
+function moves(offer: Schemas["Offer"]): string {
+  if (numbered(offer)) return `then ${percent(props.check.utilisation)} →`;
+  return props.check.fits === null ? "it holds then" : "it fits then";
+}
 
 function apply(offer: Schemas["Offer"]): void {
+  const build = bench.id;
   bench.set(offer.pointer, offer.value, null);
   toast.add({
     severity: "secondary",
@@ -47,7 +47,7 @@ function apply(offer: Schemas["Offer"]): void {
     detail: () => {
       // Its own change and no other: what was edited since stays.
       toast.removeAllGroups();
-      bench.set(offer.pointer, offer.was ?? undefined, null);
+      if (bench.id === build) bench.set(offer.pointer, offer.was ?? undefined, null);
     },
     life: 8000,
   });

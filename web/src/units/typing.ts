@@ -152,7 +152,7 @@ function dimension(value: MathUnit): string {
 }
 
 /** "at": so much for each of what follows, 180 rpm at 12 V; or times it, 5 A at 12 V. */
-const AT = /\s+(?:at|@)\s+|\s*@\s*/iu;
+const AT = /\s+at\s+|\s*@\s*/iu;
 
 /**
  * Reads what was typed, commas already read (`grouped.ts`). A plain number or sum is left to the unit shown beside the

@@ -70,7 +70,6 @@ impl Guard {
         }
         let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
         let now = Instant::now();
-        sessions.retain(|_, used| now.duration_since(*used) < UNUSED_FOR);
         headers
             .get_all(header::COOKIE)
             .iter()
@@ -78,7 +77,7 @@ impl Guard {
             .flat_map(|cookies| cookies.split(';'))
             .filter_map(|cookie| cookie.trim().strip_prefix(COOKIE)?.strip_prefix('='))
             .any(|token| {
-                sessions.get_mut(token).is_some_and(|used| {
+                sessions.get_mut(token).filter(|used| now.duration_since(**used) < UNUSED_FOR).is_some_and(|used| {
                     *used = now;
                     true
                 })
@@ -99,12 +98,14 @@ impl Guard {
         self.0.tries.right(from);
         let token = format!("{}{}", uuid::Uuid::new_v4().simple(), uuid::Uuid::new_v4().simple());
         let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
+        let now = Instant::now();
+        sessions.retain(|_, used| now.duration_since(*used) < UNUSED_FOR);
         if sessions.len() >= MOST_SESSIONS
             && let Some(oldest) = sessions.iter().min_by_key(|(_, used)| **used).map(|(token, _)| token.clone())
         {
             sessions.remove(&oldest);
         }
-        sessions.insert(token.clone(), Instant::now());
+        sessions.insert(token.clone(), now);
         let secure = if secure { "; Secure" } else { "" };
         Ok(format!("{COOKIE}={token}; Path=/; HttpOnly; SameSite=Strict{secure}"))
     }
