@@ -2,12 +2,14 @@
 import Toast from "primevue/toast";
 import { ref } from "vue";
 import { api } from "./api/client";
+import { ask, silentSince } from "./api/reach";
+import { timeOf } from "./api/stale";
 import LoginView from "./views/LoginView.vue";
 
 const needsPassphrase = ref<boolean | null>(null);
 
 async function look(): Promise<void> {
-  const reply = await api.GET("/api/session").catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/session"));
   needsPassphrase.value = reply?.data?.needs_passphrase ?? false;
 }
 
@@ -17,6 +19,10 @@ void look();
 <template>
   <LoginView v-if="needsPassphrase" @done="look" />
   <router-view v-else-if="needsPassphrase === false" />
+  <p v-if="silentSince" class="silent" role="status" data-silent>
+    The server has not answered since {{ timeOf(silentSince) }}. What is typed is kept here and sent when it
+    answers; figures drawn pale are of before.
+  </p>
   <Toast position="bottom-left">
     <template #message="{ message }">
       <span>{{ message.summary }}</span>
@@ -24,3 +30,15 @@ void look();
     </template>
   </Toast>
 </template>
+
+<style scoped>
+.silent {
+  position: fixed;
+  inset: auto 0 0;
+  z-index: 5;
+  padding: 4px 14px;
+  background: var(--fail-paper);
+  border-top: 1px solid var(--fail);
+  text-align: center;
+}
+</style>

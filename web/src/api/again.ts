@@ -1,40 +1,29 @@
-// Asking again what the server did not answer: with growing pauses, and at once when the net or the reader is back.
-
-const PAUSES_MS = [500, 1000, 2000, 4000, 8000, 15_000];
+// Doing again what the server did not answer, by a call instead of by waiting: what saves is changed meanwhile.
+import { afterPause, isAnswer } from "./reach";
 
 export interface Again {
-  /** Notes how it went: null for no answer at all, which is asked for again. */
+  /** Notes how it went: null for no answer at all, which is tried again. */
   went: (response: Response | null) => void;
-  /** Asks no more. */
+  /** Tries no more. */
   stop: () => void;
 }
 
-/** Asks again until there is an answer; an answer that refuses is one too. */
-export function again(ask: () => void): Again {
+/** Tries again, with growing pauses, until there is an answer; an answer that refuses is one too. */
+export function again(act: () => void): Again {
   let tries = 0;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const now = () => {
-    rest();
-    ask();
-  };
-  /** Nothing is waited for. */
-  const rest = () => {
-    clearTimeout(timer);
-    window.removeEventListener("online", now);
-    window.removeEventListener("focus", now);
-  };
+  let off: (() => void) | undefined;
   return {
     went(response) {
-      rest();
-      if (response !== null && response.status < 500) {
+      off?.();
+      if (isAnswer(response)) {
         tries = 0;
         return;
       }
-      timer = setTimeout(now, PAUSES_MS[Math.min(tries, PAUSES_MS.length - 1)]);
-      window.addEventListener("online", now);
-      window.addEventListener("focus", now);
+      off = afterPause(tries, act);
       tries += 1;
     },
-    stop: rest,
+    stop() {
+      off?.();
+    },
   };
 }

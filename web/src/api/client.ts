@@ -1,6 +1,7 @@
 // The one way to the server. Types come from the server's own description.
 import createClient from "openapi-fetch";
 import { pointerInWords } from "../lib/places";
+import { reaching } from "./reach";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -17,7 +18,7 @@ export type Workbench = Schemas["Workbench"];
 export type ProblemDocument = Schemas["ProblemDocument"];
 export type BuildLine = Schemas["BuildLine"];
 
-export const api = createClient<paths>({ baseUrl: location.origin });
+export const api = createClient<paths>({ baseUrl: location.origin, fetch: reaching });
 
 /** What a failed request says to a person. */
 export function saying(problem: ProblemDocument | undefined): string {

@@ -13,25 +13,18 @@ import {
 } from "../api/client";
 import { again } from "../api/again";
 import { type Aside, settingAside } from "./aside";
-import { ifMatch, revisionOf } from "../api/tag";
+import { ifMatch } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
-import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
+import { type Place, useSaver } from "../saving/saver";
 import { useHistory } from "./history";
 import { type Pinned, type Trial, viewOf } from "./view";
 
-export type SaveState =
-  { kind: "saved"; at: string } | { kind: "saving" } | { kind: "waiting" } | { kind: "failed"; why: string };
-
-/** Someone else saved in between: both versions are kept until a person decides. */
-export interface Conflict {
-  theirs: Build;
-  theirRevision: number;
-}
-
-/** Edits are sent this long after the last key. */
-const SAVE_AFTER_MS = 300;
-/** A save that failed is tried again after this. */
-const RETRY_AFTER_MS = 3000;
+const BUILDS: Place<Build> = {
+  kind: "build",
+  read: (id) => api.GET("/api/builds/{id}", { params: { path: { id } } }),
+  write: (id, revision, body, keepalive) =>
+    api.PUT("/api/builds/{id}", { params: ifMatch(id, revision), body, keepalive }),
+};
 
 export const CHARGES = [
   { word: "full", charge: 1 },
@@ -40,13 +33,9 @@ export const CHARGES = [
 ] as const;
 
 export const useBench = defineStore("bench", () => {
-  const id = ref<string | null>(null);
-  const document = shallowRef<Build | null>(null);
-  const revision = ref(0);
-  const missing = ref<string | null>(null);
-  const saveState = ref<SaveState>({ kind: "saved", at: "" });
-  const conflict = shallowRef<Conflict | null>(null);
   const history = useHistory<Build>();
+  const saver = useSaver(BUILDS, (before) => history.note(before, null));
+  const { id, document } = saver;
 
   const optionIndex = ref(0);
   const driveName = ref("");
@@ -115,46 +104,14 @@ export const useBench = defineStore("bench", () => {
 
   async function open(wanted: string): Promise<void> {
     if (id.value !== wanted) reset();
-    id.value = wanted;
-    missing.value = null;
-    const reply = await api.GET("/api/builds/{id}", { params: { path: { id: wanted } } });
-    if (id.value !== wanted) return;
-    if (!reply.data) {
-      missing.value = saying(reply.error);
-      return;
-    }
-    revision.value = revisionOf(reply.response);
-    document.value = reply.data;
-    if (!reply.data.options[optionIndex.value]) optionIndex.value = 0;
-    keepDriveKnown();
-    saveState.value = { kind: "saved", at: new Date().toISOString() };
-    const draft = draftOf(wanted);
-    if (draft) takeUpDraft(wanted, draft);
-  }
-
-  /** An edit that never reached the server: put back on top, or asked about when someone else saved since. */
-  function takeUpDraft(build: string, draft: Draft): void {
-    const [mine, theirs] = [draft.document, document.value];
-    if (!theirs || JSON.stringify(mine) === JSON.stringify(theirs)) return dropDraft(build);
-    const onTop = draft.revision === revision.value || JSON.stringify(draft.sent) === JSON.stringify(theirs);
-    if (!onTop) {
-      conflict.value = { theirs, theirRevision: revision.value };
-      document.value = mine;
-      return;
-    }
-    history.note(theirs, null);
-    document.value = mine;
-    scheduleSave();
+    await saver.open(wanted);
   }
 
   function reset(): void {
-    sendLast();
-    id.value = null;
-    document.value = null;
+    saver.leave();
     figures.value = null;
     figuresProblem.value = null;
     staleSince.value = null;
-    conflict.value = null;
     optionIndex.value = 0;
     driveName.value = "";
     caseName.value = "target";
@@ -166,12 +123,19 @@ export const useBench = defineStore("bench", () => {
     kept.clear();
   }
 
-  function keepDriveKnown(): void {
-    const drives = option.value?.drives ?? [];
-    if (!drives.some((candidate) => candidate.drive === driveName.value)) {
-      driveName.value = drives[0]?.drive ?? "";
-    }
-  }
+  // Whatever document is shown now, the option and the drive that are looked at are among its own.
+  watch(
+    document,
+    (now) => {
+      if (!now) return;
+      if (!now.options[optionIndex.value]) optionIndex.value = Math.max(0, now.options.length - 1);
+      const drives = now.options[optionIndex.value]?.drives ?? [];
+      if (!drives.some((candidate) => candidate.drive === driveName.value)) {
+        driveName.value = drives[0]?.drive ?? "";
+      }
+    },
+    { flush: "sync" },
+  );
 
   // ---- editing
 
@@ -180,7 +144,7 @@ export const useBench = defineStore("bench", () => {
     if (!document.value || next === document.value) return;
     trying.value = null;
     history.note(document.value, tag);
-    apply(next);
+    saver.take(next);
   }
 
   /** Looks at a candidate, or at none. */
@@ -201,14 +165,6 @@ export const useBench = defineStore("bench", () => {
       const what = trying.value ? `${name} with ${trying.value.label}` : name;
       pinned.value = { name: what, figures: now, optionIndex: optionIndex.value };
     }
-  }
-
-  function apply(next: Build): void {
-    document.value = next;
-    if (!next.options[optionIndex.value]) optionIndex.value = next.options.length - 1;
-    keepDriveKnown();
-    if (id.value) keepDraft(id.value, { revision: revision.value, document: next, sent: inFlight });
-    scheduleSave();
   }
 
   /** What was set aside of this build: another one has its own. */
@@ -235,7 +191,7 @@ export const useBench = defineStore("bench", () => {
     trying.value = null;
     const [now, before] = [document.value, document.value && history.undo(document.value)];
     if (!now || !before) return;
-    apply(before);
+    saver.take(before);
     stepped.value = { word: "Undone", from: now, to: before };
   }
 
@@ -243,148 +199,9 @@ export const useBench = defineStore("bench", () => {
     trying.value = null;
     const [now, after] = [document.value, document.value && history.redo(document.value)];
     if (!now || !after) return;
-    apply(after);
+    saver.take(after);
     stepped.value = { word: "Done again", from: now, to: after };
   }
-
-  // ---- saving: one request at a time, the latest document wins
-
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let running: Promise<void> | undefined;
-  let inFlight: Build | undefined;
-  /** The newest revision known of each build, also of one that was just left. */
-  const known = new Map<string, number>();
-
-  function scheduleSave(after = SAVE_AFTER_MS): void {
-    if (conflict.value) return;
-    saveState.value = { kind: "waiting" };
-    clearTimeout(timer);
-    timer = setTimeout(() => void flush(), after);
-  }
-
-  async function flush(): Promise<void> {
-    clearTimeout(timer);
-    await running;
-    if (saveState.value.kind !== "waiting" && saveState.value.kind !== "failed") return;
-    running = save();
-    await running;
-    running = undefined;
-  }
-
-  async function save(): Promise<void> {
-    const [build, sent] = [id.value, document.value];
-    if (!build || !sent || conflict.value) return;
-    saveState.value = { kind: "saving" };
-    inFlight = sent;
-    const reply = await put(build, sent, revision.value);
-    inFlight = undefined;
-    if (reply?.data) known.set(build, reply.data.revision);
-    if (id.value !== build) return;
-    if (!reply) {
-      failed(saying(undefined));
-    } else if (reply.data) {
-      revision.value = reply.data.revision;
-      if (document.value === sent) {
-        dropDraft(build);
-        saveState.value = { kind: "saved", at: reply.data.saved_at };
-      } else {
-        scheduleSave();
-      }
-      channel.postMessage({ build, revision: reply.data.revision });
-    } else if (reply.response.status === 412) {
-      await meet(build, sent);
-    } else {
-      failed(saying(reply.error));
-    }
-  }
-
-  function put(build: string, body: Build, from: number) {
-    const params = ifMatch(build, from);
-    // Kept alive when the page goes; the draft in the browser covers what even that does not reach.
-    // Browsers keep no more than 64 KiB alive.
-    const keepalive = JSON.stringify(body).length < 60_000;
-    return api.PUT("/api/builds/{id}", { params, body, keepalive }).catch(() => undefined);
-  }
-
-  /** What is not saved yet when the build or the page is left. */
-  function sendLast(): void {
-    const [build, last] = [id.value, document.value];
-    clearTimeout(timer);
-    if (!build || !last || saveState.value.kind === "saved" || conflict.value || inFlight === last) return;
-    const send = async () => {
-      const reply = await put(build, last, known.get(build) ?? 0);
-      if (reply?.data) dropDraft(build);
-    };
-    known.set(build, Math.max(known.get(build) ?? 0, revision.value));
-    void (running ? running.then(send) : send());
-  }
-
-  function failed(why: string): void {
-    saveState.value = { kind: "failed", why };
-    clearTimeout(timer);
-    timer = setTimeout(() => void flush(), RETRY_AFTER_MS);
-  }
-
-  // ---- two windows
-
-  const channel = new BroadcastChannel("ypsidyne.builds");
-  channel.onmessage = (message: MessageEvent<{ build: string; revision: number }>) => {
-    if (message.data.build === id.value && message.data.revision > revision.value) void catchUp();
-  };
-
-  /** Someone saved: take it over when nothing of ours is open, else ask. */
-  async function catchUp(): Promise<void> {
-    const [build, standing] = [id.value, document.value];
-    if (!build || conflict.value) return;
-    if (saveState.value.kind !== "saved") return flush();
-    const reply = await api
-      .GET("/api/builds/{id}", { params: { path: { id: build } } })
-      .catch(() => undefined);
-    if (!reply?.data || id.value !== build) return;
-    const theirs = revisionOf(reply.response);
-    if (theirs <= revision.value) return;
-    // An edit made while this was on its way is not overwritten: its own save meets theirs, and a person decides.
-    if (document.value !== standing) return flush();
-    if (document.value) history.note(document.value, null);
-    revision.value = theirs;
-    document.value = reply.data;
-    keepDriveKnown();
-  }
-
-  async function meet(build: string, mine: Build): Promise<void> {
-    const reply = await api
-      .GET("/api/builds/{id}", { params: { path: { id: build } } })
-      .catch(() => undefined);
-    if (!reply?.data) return failed(saying(reply?.error));
-    if (id.value !== build) return;
-    const theirRevision = revisionOf(reply.response);
-    if (JSON.stringify(reply.data) === JSON.stringify(mine)) {
-      revision.value = theirRevision;
-      return scheduleSave(0);
-    }
-    conflict.value = { theirs: reply.data, theirRevision };
-    saveState.value = { kind: "failed", why: "Changed in another window too." };
-  }
-
-  /** Ends a conflict. The version that gives way stays in the history of the build. */
-  function settle(keep: "mine" | "theirs"): void {
-    const open = conflict.value;
-    if (!open || !document.value) return;
-    conflict.value = null;
-    revision.value = open.theirRevision;
-    if (keep === "mine") {
-      scheduleSave(0);
-    } else {
-      history.note(document.value, null);
-      document.value = open.theirs;
-      keepDriveKnown();
-      if (id.value) dropDraft(id.value);
-      saveState.value = { kind: "saved", at: new Date().toISOString() };
-    }
-  }
-
-  window.addEventListener("focus", () => void catchUp());
-  window.addEventListener("pagehide", sendLast);
 
   // ---- figures: the latest document wins, the last good figures stay
 
@@ -430,10 +247,11 @@ export const useBench = defineStore("bench", () => {
   return {
     id,
     document,
-    revision,
-    missing,
-    saveState,
-    conflict,
+    revision: saver.revision,
+    missing: saver.missing,
+    orphan: saver.orphan,
+    saveState: saver.state,
+    conflict: saver.conflict,
     canUndo: history.canUndo,
     canRedo: history.canRedo,
     seal: history.seal,
@@ -475,7 +293,8 @@ export const useBench = defineStore("bench", () => {
     get,
     undo,
     redo,
-    flush,
-    settle,
+    flush: saver.flush,
+    settle: saver.settle,
+    adopted: saver.adopted,
   };
 });

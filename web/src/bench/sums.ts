@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import { useBench } from "./bench";
 
 export type Sum = Schemas["Sum"];
@@ -24,9 +25,13 @@ export const useSums = defineStore("sums", () => {
   async function load(): Promise<void> {
     const [body, option] = [bench.shown, bench.optionIndex];
     if (!body) return;
-    const reply = await api.POST("/api/sums", { params: { query: { option } }, body }).catch(() => undefined);
-    problem.value = reply?.data ? null : saying(reply?.error);
-    if (reply?.data) all.value = reply.data;
+    const reply = await ask(
+      () => api.POST("/api/sums", { params: { query: { option } }, body }),
+      () => id.value !== null && bench.shown === body,
+    );
+    if (!reply) return;
+    problem.value = reply.data ? null : saying(reply.error);
+    if (reply.data) all.value = reply.data;
   }
 
   function open(wanted: string, of: string | null = bench.drive?.drive ?? null): void {

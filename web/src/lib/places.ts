@@ -1,4 +1,4 @@
-// A place in a build in words: whose part, which figure.
+// A place in a document in words: whose part, which figure.
 import type { Build } from "../api/client";
 import { FIELDS } from "../api/fields.gen";
 
@@ -9,16 +9,17 @@ function label(key: string): string {
 }
 
 /** For example `A · wheels · Motor · Speed constant Kv` for a JSON pointer. */
-export function placeInWords(build: Build, pointer: string): string {
+export function placeInWords(document: object, pointer: string): string {
+  const build = document as Partial<Build>;
   const steps = pointer.split("/").slice(1);
   const words: string[] = [];
-  let drives = build.job.drives.map(({ name }) => name);
+  let drives = build.job?.drives.map(({ name }) => name) ?? [];
   for (let at = 0; at < steps.length; at += 1) {
     const step = steps[at] ?? "";
     const index = Number(steps[at + 1]);
     if (step === "options" && Number.isInteger(index)) {
       words.push(String.fromCharCode(65 + (index % 26)));
-      drives = build.options[index]?.drives.map(({ drive }) => drive) ?? [];
+      drives = build.options?.[index]?.drives.map(({ drive }) => drive) ?? [];
       at += 1;
     } else if (step === "drives" && Number.isInteger(index)) {
       words.push(drives[index] ?? "drive");

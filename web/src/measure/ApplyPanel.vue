@@ -3,6 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Build, type BuildLine, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import { ifMatch, revisionOf } from "../api/tag";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { verdictWord } from "../bench/words";
@@ -25,7 +26,7 @@ watch(
   [label, () => sheet.saving.kind],
   async () => {
     if (!label.value || sheet.saving.kind !== "saved") return;
-    const reply = await api.GET("/api/sheets").catch(() => undefined);
+    const reply = await ask(() => api.GET("/api/sheets"));
     siblings.value = (reply?.data ?? [])
       .filter((line) => line.label.trim() === label.value && line.measured)
       .reverse();
@@ -35,7 +36,7 @@ watch(
 
 async function toShelf(): Promise<void> {
   problem.value = null;
-  await sheet.save();
+  await sheet.flush();
   const start =
     target.value === "battery"
       ? {
@@ -93,7 +94,7 @@ const drive = ref(0);
 const applied = shallowRef<Schemas["Applied"] | null>(null);
 
 async function list(): Promise<void> {
-  const reply = await api.GET("/api/builds").catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/builds"));
   builds.value = reply?.data ?? [];
 }
 void list();
@@ -104,7 +105,10 @@ watch(
     opened.value = null;
     applied.value = null;
     if (!id) return;
-    const reply = await api.GET("/api/builds/{id}", { params: { path: { id } } }).catch(() => undefined);
+    const reply = await ask(
+      () => api.GET("/api/builds/{id}", { params: { path: { id } } }),
+      () => buildId.value === id,
+    );
     // Another build was picked while this one was on its way.
     if (buildId.value !== id) return;
     option.value = 0;
@@ -125,7 +129,10 @@ watch([opened, option, drive, () => sheet.measured], async () => {
   applied.value = null;
   if (!now || gives.value.length === 0) return;
   const body = { build: now.build, measurement: sheet.document, option: option.value, drive: drive.value };
-  const reply = await api.POST("/api/measure/apply", { body: body as never }).catch(() => undefined);
+  const reply = await ask(
+    () => api.POST("/api/measure/apply", { body: body as never }),
+    () => asked === applying,
+  );
   // Of several that are on their way only the newest counts.
   if (asked !== applying) return;
   applied.value = reply?.data ?? null;
@@ -175,12 +182,16 @@ watch(partText, async (text) => {
     return;
   }
   const body = { kind: target.value === "battery" ? "battery" : "motor", text, limit: 8 };
-  const reply = await api.POST("/api/parts/search", { body: body as never }).catch(() => undefined);
+  const reply = await ask(
+    () => api.POST("/api/parts/search", { body: body as never }),
+    () => partText.value === text,
+  );
+  if (!reply) return;
   parts.value = reply?.data?.parts ?? [];
 });
 
 async function intoPart(line: Schemas["PartLine"]): Promise<void> {
-  await sheet.save();
+  await sheet.flush();
   const body = { part: line.part, sheets: [sheet.id] };
   const made = await api.POST("/api/measure/part", { body: body as never }).catch(() => undefined);
   if (!made?.data) {

@@ -2,7 +2,7 @@
 // The motors of the shelf that an unknown one may be, copied into the sheet so that it stands alone.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { without } from "../lib/pointer";
 import { useSheet } from "./sheet";
 

@@ -2,7 +2,7 @@
 // Machines that were measured, side by side as generators on one source, each with its own speed-up.
 import { reactive, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { figures } from "../units/quantity";
 
 const source = ref("60");

@@ -6,6 +6,7 @@ import { api, saying } from "../api/client";
 import { DESK } from "../bench/desk";
 import { download, fileName } from "../lib/download";
 import BenchField from "../parts/BenchField.vue";
+import ConflictDialog from "../views/ConflictDialog.vue";
 import PreferencesMenu from "../views/PreferencesMenu.vue";
 import ApplyPanel from "./ApplyPanel.vue";
 import CandidatePick from "./CandidatePick.vue";
@@ -14,7 +15,7 @@ import { kindOf } from "./kinds";
 import ReadingTable from "./ReadingTable.vue";
 import ResultPanel from "./ResultPanel.vue";
 import SceneDrawing from "./SceneDrawing.vue";
-import { useSheet } from "./sheet";
+import { type Sheet, useSheet } from "./sheet";
 
 const props = defineProps<{ id: string }>();
 const sheet = useSheet();
@@ -45,14 +46,6 @@ const far = computed(
 const label = computed(() => (sheet.document?.label as string | undefined) ?? "");
 const problem = ref<string | null>(null);
 
-async function copy(): Promise<void> {
-  await sheet.save();
-  const body = { ...sheet.document, label: `${label.value || kind.value?.title}, copy`.slice(0, 160) };
-  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
-  if (reply?.data) void router.push({ name: "sheet", params: { id: reply.data.id } });
-  else problem.value = saying(reply?.error);
-}
-
 function exportSheet(): void {
   const text = `${JSON.stringify(sheet.document, null, 2)}\n`;
   download(
@@ -61,9 +54,39 @@ function exportSheet(): void {
   );
 }
 
-async function keepMine(): Promise<void> {
-  const id = await sheet.keepAsCopy();
+/** A sheet of its own of what was typed here; null where that did not work, which is said. */
+async function asNew(from: Sheet, name: string): Promise<string | null> {
+  const body = { ...from, label: name.slice(0, 160) };
+  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
+  problem.value = reply?.data ? null : saying(reply?.error);
+  return reply?.data?.id ?? null;
+}
+
+async function copy(): Promise<void> {
+  await sheet.flush();
+  const id = sheet.document && (await asNew(sheet.document, `${label.value || kind.value?.title}, copy`));
   if (id) void router.push({ name: "sheet", params: { id } });
+}
+
+/** Ends a conflict. Of both, mine becomes a sheet of its own; theirs stays where it is. */
+async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
+  const mine = sheet.document;
+  if (keep !== "both" || !mine) {
+    sheet.settle(keep === "both" ? "mine" : keep);
+    return;
+  }
+  const id = await asNew(mine, `${label.value || kind.value?.title}, mine`);
+  if (id === null) return;
+  sheet.settle("theirs");
+  void router.push({ name: "sheet", params: { id } });
+}
+
+async function keepOrphan(): Promise<void> {
+  const lost = sheet.orphan;
+  const id = lost && (await asNew(lost, typeof lost.label === "string" ? lost.label : ""));
+  if (!id) return;
+  sheet.adopted();
+  void router.push({ name: "sheet", params: { id } });
 }
 
 /** A propeller that takes 50 W at 8000 rpm, to be changed for the one at hand. */
@@ -76,14 +99,14 @@ function key(event: KeyboardEvent): void {
   const pressed = event.key.toLowerCase();
   if (pressed === "z" && !event.shiftKey) sheet.undo();
   else if (pressed === "y" || (pressed === "z" && event.shiftKey)) sheet.redo();
-  else if (pressed === "s") void sheet.save();
+  else if (pressed === "s") void sheet.flush();
   else return;
   event.preventDefault();
 }
 onMounted(() => window.addEventListener("keydown", key));
 onBeforeUnmount(() => {
   window.removeEventListener("keydown", key);
-  void sheet.save();
+  sheet.leave();
 });
 watch(
   [label, kind],
@@ -98,6 +121,11 @@ watch(
   <div v-if="sheet.missing" class="missing">
     <h2>This sheet is not on the bench</h2>
     <p>{{ sheet.missing }}</p>
+    <p v-if="sheet.orphan">
+      <button type="button" class="boxed" data-orphan @click="keepOrphan">
+        Keep what was typed here as a new sheet
+      </button>
+    </p>
     <p><router-link to="/bench">All sheets</router-link></p>
   </div>
   <div v-else-if="sheet.document && kind" class="page" :data-sheet="kind.kind">
@@ -128,14 +156,6 @@ watch(
                 : "saving"
           }}
         </span>
-        <button
-          v-if="sheet.saving.kind === 'failed' && sheet.saving.stale"
-          type="button"
-          class="action"
-          @click="keepMine"
-        >
-          keep this one as a sheet of its own
-        </button>
         <PreferencesMenu />
         <button type="button" @click="copy">Copy</button>
         <button type="button" @click="exportSheet">Export</button>
@@ -143,6 +163,12 @@ watch(
         <button type="button" :disabled="!sheet.canRedo" @click="sheet.redo()">Redo</button>
       </span>
     </header>
+    <ConflictDialog
+      :mine="sheet.document"
+      :theirs="sheet.conflict?.theirs ?? null"
+      word="sheet"
+      @keep="settle"
+    />
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <aside class="how">
       <SceneDrawing :things="kind.scene.things" :leads="kind.scene.leads" />
@@ -218,7 +244,7 @@ watch(
         ></textarea>
       </label>
     </main>
-    <section class="says">
+    <section class="says" :data-stale="sheet.staleSince ? '' : undefined">
       <ResultPanel />
       <ApplyPanel :key="id" />
     </section>

@@ -4,6 +4,7 @@ import { useToast } from "primevue/usetoast";
 import { computed, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { api, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import PreferencesMenu from "../views/PreferencesMenu.vue";
 import { shownFigure } from "./figure";
 import GeneratorTable from "./GeneratorTable.vue";
@@ -24,7 +25,7 @@ async function load(): Promise<void> {
     ...(onlyBuild.value && build.value && { build: build.value }),
     ...(part.value && { part: part.value }),
   };
-  const reply = await api.GET("/api/sheets", { params: { query } }).catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/sheets", { params: { query } }));
   problem.value = reply?.data ? null : saying(reply?.error);
   if (reply?.data) lines.value = reply.data;
 }

@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 
 type Role = Schemas["Role"];
 type ReadingWanted = Schemas["ReadingWanted"];
@@ -19,8 +20,8 @@ export const useInstruments = defineStore("instruments", () => {
 
   async function load(): Promise<void> {
     const [known, now] = await Promise.all([
-      api.GET("/api/instruments").catch(() => undefined),
-      api.GET("/api/instruments/sweep").catch(() => undefined),
+      ask(() => api.GET("/api/instruments")),
+      ask(() => api.GET("/api/instruments/sweep")),
     ]);
     list.value = known?.data ?? [];
     sweep.value = now?.data ?? null;

@@ -1,56 +1,44 @@
 // The bench sheet that is open: its readings, saved as they are typed, worked out as they stand.
 import { defineStore } from "pinia";
-import { computed, ref, shallowRef } from "vue";
-import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
-import { ifMatch, revisionOf } from "../api/tag";
+import { computed, ref, shallowRef, watch } from "vue";
+import { again } from "../api/again";
+import { api, type ProblemDocument, type Schemas } from "../api/client";
+import { ifMatch } from "../api/tag";
 import { useHistory } from "../bench/history";
 import { valueAt, withValue } from "../lib/pointer";
+import { type Place, useSaver } from "../saving/saver";
 
 export type Sheet = { kind: string; [key: string]: unknown };
-type Saving = { kind: "saved" | "waiting" | "saving" } | { kind: "failed"; why: string; stale: boolean };
-
-const SAVE_AFTER_MS = 300;
-const RETRY_AFTER_MS = 3000;
+const SHEETS: Place<Sheet> = {
+  kind: "sheet",
+  read: async (id) => {
+    const reply = await api.GET("/api/sheets/{id}", { params: { path: { id } } });
+    return { ...reply, data: reply.data as unknown as Sheet };
+  },
+  write: (id, revision, body, keepalive) =>
+    api.PUT("/api/sheets/{id}", { params: ifMatch(id, revision), body: body as never, keepalive }),
+};
 
 export const useSheet = defineStore("sheet", () => {
-  const id = ref<string | null>(null);
-  const document = shallowRef<Sheet | null>(null);
-  const missing = ref<string | null>(null);
-  const saving = ref<Saving>({ kind: "saved" });
+  const history = useHistory<Sheet>();
+  const saver = useSaver(SHEETS, (before) => history.note(before, null));
+  const { id, document } = saver;
   const measured = shallowRef<Schemas["Measured"] | null>(null);
   /** Why there is no result yet. */
   const refused = shallowRef<ProblemDocument | null>(null);
-  const history = useHistory<Sheet>();
-  let revision = 0;
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** Since when the result is not that of the readings; null while it is. */
+  const staleSince = ref<Date | null>(null);
 
   const struck = computed(() => new Set((document.value?.struck as string[] | undefined) ?? []));
 
   async function open(wanted: string): Promise<void> {
-    id.value = wanted;
-    document.value = null;
-    measured.value = null;
-    refused.value = null;
-    missing.value = null;
-    saving.value = { kind: "saved" };
-    history.clear();
-    const reply = await api.GET("/api/sheets/{id}", { params: { path: { id: wanted } } });
-    if (id.value !== wanted) return;
-    if (!reply.data) {
-      missing.value = saying(reply.error);
-      return;
+    if (id.value !== wanted) {
+      measured.value = null;
+      refused.value = null;
+      staleSince.value = null;
+      history.clear();
     }
-    revision = revisionOf(reply.response);
-    document.value = reply.data as unknown as Sheet;
-    await workOut();
-  }
-
-  function apply(next: Sheet): void {
-    document.value = next;
-    saving.value = { kind: "waiting" };
-    clearTimeout(timer);
-    timer = setTimeout(() => void save(), SAVE_AFTER_MS);
-    void workOut();
+    await saver.open(wanted);
   }
 
   /** Sets one value; undefined takes it away. */
@@ -58,7 +46,7 @@ export const useSheet = defineStore("sheet", () => {
     const now = document.value;
     if (!now || valueAt(now, pointer) === value) return;
     history.note(now, tag);
-    apply(withValue(now, pointer, value));
+    saver.take(withValue(now, pointer, value));
   }
 
   function get(pointer: string): unknown {
@@ -67,12 +55,12 @@ export const useSheet = defineStore("sheet", () => {
 
   function undo(): void {
     const before = document.value && history.undo(document.value);
-    if (before) apply(before);
+    if (before) saver.take(before);
   }
 
   function redo(): void {
     const after = document.value && history.redo(document.value);
-    if (after) apply(after);
+    if (after) saver.take(after);
   }
 
   /** Strikes a reading out, or takes it back in; it is kept either way. */
@@ -94,72 +82,50 @@ export const useSheet = defineStore("sheet", () => {
       return number === place ? [] : [`${list}/${number - 1}`];
     });
     history.note(now, null);
-    apply(withValue(withValue(now, `/${list}`, readings), "/struck", moved.length > 0 ? moved : undefined));
-  }
-
-  async function save(): Promise<void> {
-    const [sheet, sent] = [id.value, document.value];
-    clearTimeout(timer);
-    if (!sheet || !sent || saving.value.kind === "saved" || saving.value.kind === "saving") return;
-    saving.value = { kind: "saving" };
-    const params = ifMatch(sheet, revision);
-    const reply = await api.PUT("/api/sheets/{id}", { params, body: sent as never }).catch(() => undefined);
-    if (id.value !== sheet) return;
-    if (reply?.data) {
-      revision = reply.data.revision;
-      saving.value = { kind: document.value === sent ? "saved" : "waiting" };
-      if (document.value !== sent) timer = setTimeout(() => void save(), SAVE_AFTER_MS);
-      return;
-    }
-    const stale = reply?.response.status === 412;
-    saving.value = {
-      kind: "failed",
-      why: stale ? "Changed in another window too." : saying(reply?.error),
-      stale,
-    };
-    if (!stale) timer = setTimeout(() => void save(), RETRY_AFTER_MS);
-  }
-
-  /** Another window saved in between: this one is kept as a sheet of its own. */
-  async function keepAsCopy(): Promise<string | null> {
-    const now = document.value;
-    if (!now) return null;
-    const label = `${(now.label as string | undefined) ?? "sheet"}, this window's`;
-    const reply = await api
-      .POST("/api/sheets", { body: { ...now, label: label.slice(0, 160) } as never })
-      .catch(() => undefined);
-    return reply?.data?.id ?? null;
+    saver.take(
+      withValue(withValue(now, `/${list}`, readings), "/struck", moved.length > 0 ? moved : undefined),
+    );
   }
 
   let computing = false;
-  let again = false;
+  let changed = false;
+  const retry = again(() => void workOut());
   async function workOut(): Promise<void> {
     if (computing) {
-      again = true;
+      changed = true;
       return;
     }
     computing = true;
     do {
-      again = false;
+      changed = false;
       const asked = document.value;
       if (!asked) break;
       const reply = await api.POST("/api/measure", { body: asked as never }).catch(() => undefined);
-      if (document.value !== asked) again = true;
-      else if (reply) {
+      if (document.value !== asked) changed = true;
+      retry.went(reply?.response ?? null);
+      if (changed) continue;
+      if (reply) {
         measured.value = reply.data ?? null;
         refused.value = reply.error ?? null;
+        staleSince.value = null;
+      } else {
+        staleSince.value ??= new Date();
       }
-    } while (again);
+    } while (changed);
     computing = false;
   }
+  watch(document, () => void workOut());
 
   return {
     id,
     document,
-    missing,
-    saving,
+    missing: saver.missing,
+    orphan: saver.orphan,
+    saving: saver.state,
+    conflict: saver.conflict,
     measured,
     refused,
+    staleSince,
     struck,
     canUndo: history.canUndo,
     canRedo: history.canRedo,
@@ -171,7 +137,9 @@ export const useSheet = defineStore("sheet", () => {
     redo,
     strike,
     remove,
-    save,
-    keepAsCopy,
+    leave: saver.leave,
+    flush: saver.flush,
+    settle: saver.settle,
+    adopted: saver.adopted,
   };
 });

@@ -3,6 +3,7 @@
 import Dialog from "primevue/dialog";
 import { ref, shallowRef, watch } from "vue";
 import { api, type BuildLine, saying } from "../api/client";
+import { ask } from "../api/reach";
 import { useBench } from "../bench/bench";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { useNewOptions } from "./newOptions";
@@ -16,9 +17,12 @@ const problem = ref<string | null>(null);
 watch(shown, async (open) => {
   if (!open) return;
   problem.value = null;
-  const reply = await api.GET("/api/builds").catch(() => undefined);
+  const reply = await ask(
+    () => api.GET("/api/builds"),
+    () => shown.value,
+  );
   builds.value = reply?.data?.filter(({ id }) => id !== bench.id) ?? null;
-  if (!reply?.data) problem.value = saying(reply?.error);
+  if (reply && !reply.data) problem.value = saying(reply.error);
 });
 
 async function take(build: BuildLine, option: number): Promise<void> {

@@ -2,7 +2,7 @@
 // What lies in the drawer, every combination in one map: motors down, batteries across, a mark for each controller.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { verdictWord } from "../bench/words";
 import { freshName } from "../lib/names";

@@ -3,7 +3,7 @@
 // beside each other.
 import { computed } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { tolerances } from "../bench/tolerances";
 import { checkKey, SHEET_WORDS } from "../bench/words";

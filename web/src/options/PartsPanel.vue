@@ -4,7 +4,7 @@ import { useToast } from "primevue/usetoast";
 import { computed, ref } from "vue";
 import { api, saying, type Schemas } from "../api/client";
 import { fieldMeta } from "../api/fields";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { download, fileName } from "../lib/download";
 import { withValue } from "../lib/pointer";

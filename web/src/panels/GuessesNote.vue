@@ -2,7 +2,7 @@
 // Which guess matters most: figures nobody measured, ranked by how far they move the weakest link.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { checkWords, SHEET_WORDS } from "../bench/words";
 import { tolerances } from "../bench/tolerances";

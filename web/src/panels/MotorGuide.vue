@@ -2,7 +2,7 @@
 // Which kind of motor: wishes on the left, kinds with every reason for and against on the right.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
 

@@ -2,7 +2,7 @@
 // What the figures of this motor say: size code, turns, Kv, timing, voltage, size, rim.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { figures, shownText } from "../units/quantity";

@@ -2,7 +2,7 @@
 // The ratio a stage needs, and the pairs of teeth nearest to it.
 import { computed } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { teeth } from "../bench/teeth";
 import { figures } from "../units/quantity";

@@ -3,7 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, ref } from "vue";
 import { api, type Check, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { checkKey } from "../bench/words";
 import { figures } from "../units/quantity";

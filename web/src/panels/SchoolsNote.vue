@@ -2,7 +2,7 @@
 // Where practice is split: what each school does in this build, at the place of the choice.
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { figures } from "../units/quantity";
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Faster than it needs to be: three ways to go slower, with what each takes.
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import VerdictMark from "../parts/VerdictMark.vue";
 import { figures } from "../units/quantity";

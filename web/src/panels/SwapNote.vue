@@ -2,7 +2,7 @@
 // A smaller motor with a higher Kv is looked at or was just put in: what it does without regearing, and the ratio for it.
 import { computed } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { withValue } from "../lib/pointer";
 

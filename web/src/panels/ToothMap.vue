@@ -2,7 +2,7 @@
 // Driver teeth by driven teeth: what every pair does, the region that holds, the pair in use; by keyboard and touch.
 import { computed, ref, watch } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { counted, teeth, toggleStock } from "../bench/teeth";
 import { type Cells, SHADES, shadeOf, shareOf } from "../drawing/toothMap";

@@ -2,6 +2,7 @@
 import Select from "primevue/select";
 import { computed, nextTick, ref, watch } from "vue";
 import { api } from "../api/client";
+import { ask } from "../api/reach";
 import { useBench } from "../bench/bench";
 import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
@@ -98,7 +99,7 @@ function takeGauge(place: number, awg: number): void {
 
 /** The current that heats a run as a kept run has it: of the battery, or of the motor of its drive. */
 async function fromKept(place: number, id: string): Promise<void> {
-  const reply = await api.GET("/api/runs/{id}", { params: { path: { id } } }).catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/runs/{id}", { params: { path: { id } } }));
   const circuit = runs.value[place]?.circuit;
   if (!reply?.data || !circuit) return;
   const { summary } = driveRun(reply.data, circuit.replace(/^motor:/, ""));

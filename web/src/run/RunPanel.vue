@@ -3,7 +3,7 @@
 // that is looked at.
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { api } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import { freshName } from "../lib/names";
 import PanelHead from "../parts/PanelHead.vue";

@@ -3,6 +3,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type Build, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import { simulate, type RunProgress, type Simulated } from "./stream";
 
 export type Course = Schemas["Course"];
@@ -66,7 +67,10 @@ export const useRuns = defineStore("runs", () => {
   async function load(id: string): Promise<void> {
     if (build.value !== id) leave();
     build.value = id;
-    const reply = await api.GET("/api/builds/{id}/runs", { params: { path: { id } } }).catch(() => undefined);
+    const reply = await ask(
+      () => api.GET("/api/builds/{id}/runs", { params: { path: { id } } }),
+      () => build.value === id,
+    );
     if (build.value === id && reply?.data) kept.value = reply.data;
   }
 
@@ -163,9 +167,11 @@ export const useRuns = defineStore("runs", () => {
       opened.value = opened.value.filter((run) => run.kept !== line.id);
       return;
     }
-    const reply = await api
-      .GET("/api/runs/{id}", { params: { path: { id: line.id } } })
-      .catch(() => undefined);
+    const of = build.value;
+    const reply = await ask(
+      () => api.GET("/api/runs/{id}", { params: { path: { id: line.id } } }),
+      () => build.value === of,
+    );
     if (!reply?.data) problem.value = saying(reply?.error);
     else if (build.value) {
       const run = { key: line.id, title: line.title, simulated: reply.data, kept: line.id };

@@ -1,4 +1,5 @@
 // A run asked for with its progress: server-sent events in the answer to a POST. Dropping the request stops the run.
+import { reaching } from "../api/reach";
 import { type ProblemDocument, saying, type Schemas } from "../api/client";
 
 export type Simulated = Schemas["Simulated"];
@@ -43,12 +44,14 @@ export async function simulate(
   signal: AbortSignal,
   told: { begun: (id: string) => void; progress: (progress: RunProgress) => void },
 ): Promise<Simulated> {
-  const reply = await fetch("/api/simulate", {
-    method: "POST",
-    headers: { "content-type": "application/json", accept: "text/event-stream" },
-    body: JSON.stringify(simulation),
-    signal,
-  });
+  const reply = await reaching(
+    new Request("/api/simulate", {
+      method: "POST",
+      headers: { "content-type": "application/json", accept: "text/event-stream" },
+      body: JSON.stringify(simulation),
+      signal,
+    }),
+  );
   if (!reply.ok || !reply.body) {
     throw new Error(saying((await reply.json().catch(() => undefined)) as ProblemDocument | undefined));
   }

@@ -3,7 +3,7 @@
 import Select from "primevue/select";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import QuantityField from "../parts/QuantityField.vue";
 import type { Picked, PickKind } from "./asked";
 

@@ -2,7 +2,7 @@
 // The search from this build: what to try, how many that makes, how far it is, what it found.
 import { computed, ref, watch } from "vue";
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 import PanelHead from "../parts/PanelHead.vue";
 import { displayUnit } from "../units/quantity";

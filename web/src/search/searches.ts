@@ -2,6 +2,7 @@
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, type OptionSheet, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 
 export type SearchLine = Schemas["SearchLine"];
 export type SearchResult = Schemas["SearchResult"];
@@ -23,9 +24,10 @@ export const useSearches = defineStore("searches", () => {
   async function load(id: string): Promise<void> {
     if (build.value !== id) leave();
     build.value = id;
-    const reply = await api
-      .GET("/api/builds/{id}/searches", { params: { path: { id } } })
-      .catch(() => undefined);
+    const reply = await ask(
+      () => api.GET("/api/builds/{id}/searches", { params: { path: { id } } }),
+      () => build.value === id,
+    );
     if (build.value !== id) return;
     problem.value = reply?.data ? null : saying(reply?.error);
     if (!reply?.data) return;
@@ -51,7 +53,10 @@ export const useSearches = defineStore("searches", () => {
     if (build.value) sessionStorage.setItem(openKey(build.value), id);
     options = new Map();
     result.value = null;
-    const reply = await api.GET("/api/searches/{id}", { params: { path: { id } } }).catch(() => undefined);
+    const reply = await ask(
+      () => api.GET("/api/searches/{id}", { params: { path: { id } } }),
+      () => openId.value === id,
+    );
     if (openId.value !== id) return;
     problem.value = reply?.data ? null : saying(reply?.error);
     result.value = reply?.data ?? null;
@@ -108,9 +113,10 @@ export const useSearches = defineStore("searches", () => {
     const [id, known] = [openId.value, options.get(number)];
     if (known || !id) return known ?? null;
     const path = { id, number };
-    const reply = await api
-      .GET("/api/searches/{id}/options/{number}", { params: { path } })
-      .catch(() => undefined);
+    const reply = await ask(
+      () => api.GET("/api/searches/{id}/options/{number}", { params: { path } }),
+      () => openId.value === id,
+    );
     if (!reply?.data) return null;
     if (openId.value === id) options.set(number, reply.data);
     return reply.data;

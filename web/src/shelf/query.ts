@@ -1,6 +1,7 @@
 // What is looked for on the shelf, and the pages of what was found: fetched as they come into view.
 import { computed, reactive, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import type { Kind, PartLine } from "./kinds";
 
 const PAGE = 100;
@@ -49,7 +50,10 @@ export function useShelf() {
     asked.add(number);
     const mine = generation;
     const body = { ...search.value, offset: number * PAGE };
-    const reply = await api.POST("/api/parts/search", { body }).catch(() => undefined);
+    const reply = await ask(
+      () => api.POST("/api/parts/search", { body }),
+      () => mine === generation,
+    );
     if (mine !== generation) return;
     problem.value = reply?.data ? null : saying(reply?.error);
     if (!reply?.data) {

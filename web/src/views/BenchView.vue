@@ -3,6 +3,8 @@
 import { useToast } from "primevue/usetoast";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRouter } from "vue-router";
+import { api, type Build, saying } from "../api/client";
+import { timeOf } from "../api/stale";
 import { useBench } from "../bench/bench";
 import { useKeys } from "../bench/keys";
 import { loadTypical } from "../bench/typical";
@@ -73,6 +75,35 @@ onBeforeUnmount(() => {
   bench.reset();
 });
 
+/** A build of its own of what was typed here; null where that did not work, which is said. */
+async function asNew(build: Build, name: string): Promise<string | null> {
+  const body = { ...build, name: name.slice(0, 120) };
+  const reply = await api.POST("/api/builds", { body }).catch(() => undefined);
+  if (reply?.data) return reply.data.id;
+  toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+  return null;
+}
+
+/** Ends a conflict. Of both, mine becomes a build of its own; theirs stays where it is. */
+async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
+  const mine = bench.document;
+  if (keep !== "both" || !mine) {
+    bench.settle(keep === "both" ? "mine" : keep);
+    return;
+  }
+  const id = await asNew(mine, `${mine.name}, mine`);
+  if (id === null) return;
+  bench.settle("theirs");
+  await router.push({ name: "bench", params: { id, step: "job" } });
+}
+
+async function keepOrphan(): Promise<void> {
+  const id = bench.orphan && (await asNew(bench.orphan, bench.orphan.name));
+  if (!id) return;
+  bench.adopted();
+  await router.push({ name: "bench", params: { id, step: "job" } });
+}
+
 function go(to: Step): void {
   void router.push({ name: "bench", params: { id: props.id, step: to } });
 }
@@ -134,25 +165,23 @@ useKeys({
     keysShown.value = true;
   },
 });
-const since = computed(() =>
-  bench.staleSince?.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", second: "2-digit" }),
-);
+const since = computed(() => bench.staleSince && timeOf(bench.staleSince));
 </script>
 
 <template>
   <div v-if="bench.missing" class="missing">
     <h2>This build is not on the bench</h2>
     <p>{{ bench.missing }}</p>
+    <p v-if="bench.orphan">
+      <button type="button" class="boxed" data-orphan @click="keepOrphan">
+        Keep what was typed here as a new build
+      </button>
+    </p>
     <p><router-link to="/">All builds</router-link></p>
   </div>
-  <div
-    v-else-if="bench.document"
-    class="bench"
-    :class="{ old: bench.staleSince }"
-    :data-stale="bench.staleSince ? '' : undefined"
-  >
+  <div v-else-if="bench.document" class="bench">
     <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="go('options')" />
-    <section class="sheet" aria-label="What the chain does">
+    <section class="sheet" aria-label="What the chain does" :data-stale="bench.staleSince ? '' : undefined">
       <CaseBar />
       <PowerPath :selected="step" @select="go" />
     </section>
@@ -166,8 +195,13 @@ const since = computed(() =>
         :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
       />
     </main>
-    <VerdictPanel @go="go" />
-    <ConflictDialog />
+    <VerdictPanel :data-stale="bench.staleSince ? '' : undefined" @go="go" />
+    <ConflictDialog
+      :mine="bench.document"
+      :theirs="bench.conflict?.theirs ?? null"
+      word="build"
+      @keep="settle"
+    />
     <SumDialog />
     <HistoryDialog v-model:shown="historyShown" />
     <KeysDialog v-model:shown="keysShown" />
@@ -230,12 +264,6 @@ const since = computed(() =>
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;
-}
-
-/* What is out of date is drawn so. */
-.old > .sheet,
-.old > .verdict {
-  opacity: 0.55;
 }
 
 .stale {

@@ -4,6 +4,7 @@ import { useToast } from "primevue/usetoast";
 import { computed, onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, type BuildLine, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
 import { ifMatch } from "../api/tag";
 import { LOAD_WORDS, verdictWord } from "../bench/words";
 import { download, fileName } from "../lib/download";
@@ -23,14 +24,14 @@ const renaming = ref<string | null>(null);
 const empty = computed(() => builds.value?.length === 0);
 
 async function load(): Promise<void> {
-  const reply = await api.GET("/api/builds").catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/builds"));
   problem.value = reply?.data ? null : saying(reply?.error);
   if (reply?.data) builds.value = reply.data;
 }
 
 onMounted(async () => {
   void load();
-  const reply = await api.GET("/api/templates").catch(() => undefined);
+  const reply = await ask(() => api.GET("/api/templates"));
   templates.value = reply?.data ?? [];
 });
 

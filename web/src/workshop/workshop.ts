@@ -1,6 +1,6 @@
 // What the workshop needs of the option on the bench: asked again whenever job or option change.
 import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../bench/answer";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
 
 export type Workshop = Schemas["Workshop"];
