@@ -17,8 +17,10 @@ void look();
 </script>
 
 <template>
-  <LoginView v-if="needsPassphrase" @done="look" />
-  <router-view v-else-if="needsPassphrase === false" />
+  <div class="frame" :class="{ low: silentSince }">
+    <LoginView v-if="needsPassphrase" @done="look" />
+    <router-view v-else-if="needsPassphrase === false" />
+  </div>
   <p v-if="silentSince" class="silent" role="status" data-silent>
     The server has not answered since {{ timeOf(silentSince) }}. What is typed is kept here and sent when it
     answers; figures drawn pale are of before.
@@ -32,11 +34,21 @@ void look();
 </template>
 
 <style scoped>
+.frame {
+  height: 100%;
+}
+
+/* Room for the strip, which never covers what is worked on. */
+.frame.low {
+  height: calc(100% - 30px);
+}
+
 .silent {
   position: fixed;
   inset: auto 0 0;
   z-index: 5;
-  padding: 4px 14px;
+  min-height: 30px;
+  padding: 5px 14px 0;
   background: var(--fail-paper);
   border-top: 1px solid var(--fail);
   text-align: center;

@@ -1,6 +1,6 @@
 // The one way to the server. Types come from the server's own description.
 import createClient from "openapi-fetch";
-import { pointerInWords } from "../lib/places";
+import { keysAsLabels, pointerInWords } from "../lib/places";
 import { reaching } from "./reach";
 import type { components, paths } from "./schema";
 
@@ -25,6 +25,6 @@ export function saying(problem: ProblemDocument | undefined): string {
   if (!problem) return "The server does not answer. Nothing typed is lost; it is tried again.";
   const first = problem.errors?.[0];
   return first
-    ? `${problem.title}: ${pointerInWords(first.pointer)}: ${first.detail}`
+    ? `${problem.title}: ${pointerInWords(first.pointer)}: ${keysAsLabels(first.detail)}`
     : problem.detail || problem.title;
 }

@@ -26,6 +26,14 @@ const BUILDS: Place<Build> = {
     api.PUT("/api/builds/{id}", { params: ifMatch(id, revision), body, keepalive }),
 };
 
+export interface Refusal {
+  pointer: string;
+  detail: string;
+}
+
+/** What is refused is told when the typing has rested so long. */
+const TELL_AFTER_MS = 1200;
+
 export const CHARGES = [
   { word: "full", charge: 1 },
   { word: "half", charge: 0.5 },
@@ -45,6 +53,10 @@ export const useBench = defineStore("bench", () => {
 
   const figures = shallowRef<Workbench | null>(null);
   const figuresProblem = ref<string | null>(null);
+  /** What the figures are refused for, place by place; empty while they are not, or while one is still typing. */
+  const refusals = shallowRef<Refusal[]>([]);
+  /** The last document that was accepted. */
+  const accepted = shallowRef<Build | null>(null);
   /** Since when the figures are not those of the document; null while they are. */
   const staleSince = ref<Date | null>(null);
 
@@ -111,6 +123,9 @@ export const useBench = defineStore("bench", () => {
     saver.leave();
     figures.value = null;
     figuresProblem.value = null;
+    refusals.value = [];
+    accepted.value = null;
+    clearTimeout(telling);
     staleSince.value = null;
     optionIndex.value = 0;
     driveName.value = "";
@@ -205,6 +220,7 @@ export const useBench = defineStore("bench", () => {
 
   // ---- figures: the latest document wins, the last good figures stay
 
+  let telling: ReturnType<typeof setTimeout> | undefined;
   let computing = false;
   let changed = false;
   const retry = again(() => void evaluate());
@@ -227,10 +243,19 @@ export const useBench = defineStore("bench", () => {
       if (reply?.data) {
         figures.value = reply.data;
         figuresProblem.value = null;
+        refusals.value = [];
+        accepted.value = asked;
+        clearTimeout(telling);
         staleSince.value = null;
       } else {
         staleSince.value ??= new Date();
-        figuresProblem.value = saying(reply?.error as ProblemDocument | undefined);
+        const error = reply?.error as ProblemDocument | undefined;
+        // Whoever is still typing is not told what is wrong with half a figure.
+        clearTimeout(telling);
+        telling = setTimeout(() => {
+          figuresProblem.value = saying(error);
+          refusals.value = error?.errors ?? [];
+        }, TELL_AFTER_MS);
       }
     } while (changed);
     computing = false;
@@ -250,6 +275,7 @@ export const useBench = defineStore("bench", () => {
     revision: saver.revision,
     missing: saver.missing,
     orphan: saver.orphan,
+    gone: saver.gone,
     saveState: saver.state,
     conflict: saver.conflict,
     canUndo: history.canUndo,
@@ -263,6 +289,8 @@ export const useBench = defineStore("bench", () => {
     openCheck,
     figures,
     figuresProblem,
+    refusals,
+    accepted,
     staleSince,
     stepped,
     setAside,

@@ -48,3 +48,11 @@ export function pointerInWords(pointer: string): string {
   ];
   return words.filter(Boolean).join(" · ") || "the document";
 }
+
+/** A sentence about a document with the keys of fields as their labels: `continuous_c` is "continuous rating". */
+export function keysAsLabels(sentence: string): string {
+  return sentence.replace(/\b[a-z]+(?:_[a-z0-9]+)+\b/g, (key) => {
+    const words = label(key);
+    return words === key ? key : words.toLowerCase();
+  });
+}

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // Readings as a growing list: type, Enter to the next, Enter at the last one adds it. A bad one is struck out and kept.
-import { computed, nextTick, ref } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import type { Schemas } from "../api/client";
 import { FIELDS } from "../api/fields.gen";
 import type { FieldMeta } from "../api/fields";
 import QuantityField from "../parts/QuantityField.vue";
+import { draftEntry, keepEntry } from "../saving/drafts";
 import { fieldText } from "../units/quantity";
 import type { ReadingList } from "./kinds";
 import { useInstruments } from "./instruments";
@@ -60,7 +61,12 @@ function change(place: number, column: number, value: unknown): void {
 
 // ---- the reading that is being typed
 
-const fresh = ref<(number | string | null)[]>(props.list.columns.map(() => null));
+/** The half-typed reading is kept in the browser: it is no part of the sheet before it is whole. */
+const entry = `${sheet.id} ${props.list.key}`;
+const fresh = ref<(number | string | null)[]>(
+  draftEntry(entry, props.list.columns.length) ?? props.list.columns.map(() => null),
+);
+watch(fresh, (now) => keepEntry(entry, now), { deep: true });
 const lacking = ref<string | null>(null);
 
 function add(): void {
@@ -178,7 +184,8 @@ const shown = (unit: string, value: unknown) => {
               :value="valueOf(reading, column.key) ?? ''"
               :aria-label="`${column.label} ${place + 1}`"
               maxlength="120"
-              @change="change(place, at, ($event.target as HTMLInputElement).value.trim())"
+              @input="change(place, at, ($event.target as HTMLInputElement).value.trimStart())"
+              @blur="sheet.seal()"
             />
             <QuantityField
               v-else

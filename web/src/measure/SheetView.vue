@@ -81,6 +81,13 @@ async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
   void router.push({ name: "sheet", params: { id } });
 }
 
+async function unbin(): Promise<void> {
+  const params = { path: { id: props.id } };
+  const reply = await api.POST("/api/sheets/{id}/restore", { params }).catch(() => undefined);
+  if (reply?.response.ok) await sheet.flush();
+  else problem.value = saying(reply?.error);
+}
+
 async function keepOrphan(): Promise<void> {
   const lost = sheet.orphan;
   const id = lost && (await asNew(lost, typeof lost.label === "string" ? lost.label : ""));
@@ -140,7 +147,8 @@ watch(
         aria-label="What is measured"
         maxlength="160"
         data-sheet-label
-        @change="sheet.set('/label', ($event.target as HTMLInputElement).value.trim() || undefined, null)"
+        @input="sheet.set('/label', ($event.target as HTMLInputElement).value.trimStart() || undefined)"
+        @blur="sheet.seal()"
       />
       <span class="tools">
         <span
@@ -156,6 +164,9 @@ watch(
                 : "saving"
           }}
         </span>
+        <button v-if="sheet.gone" type="button" class="action" data-unbin @click="unbin">
+          take it out of the bin
+        </button>
         <PreferencesMenu />
         <button type="button" @click="copy">Copy</button>
         <button type="button" @click="exportSheet">Export</button>

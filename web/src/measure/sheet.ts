@@ -121,6 +121,7 @@ export const useSheet = defineStore("sheet", () => {
     document,
     missing: saver.missing,
     orphan: saver.orphan,
+    gone: saver.gone,
     saving: saver.state,
     conflict: saver.conflict,
     measured,

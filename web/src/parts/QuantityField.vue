@@ -119,6 +119,14 @@ function choose({ value, text }: Reading): void {
   emit("seal");
 }
 
+/** What stood there before, instead of an entry that cannot be read. */
+function putBack(): void {
+  quiet();
+  wrong.value = null;
+  typed.value = shown.value.text;
+  unitWhileTyping.value = shown.value.unit;
+}
+
 function focus(event: FocusEvent): void {
   focused.value = true;
   sent.value = present.value;
@@ -197,7 +205,12 @@ function step(event: KeyboardEvent): void {
         yes
       </button>
     </span>
-    <span v-if="wrong" :id="errorId" class="why" role="alert">{{ wrong }}</span>
+    <span v-if="wrong" :id="errorId" class="why" role="alert">
+      {{ wrong }}
+      <button type="button" class="action" data-put-back @mousedown.prevent @click="putBack">
+        {{ before === null ? "clear it" : "put the old one back" }}
+      </button>
+    </span>
   </span>
 </template>
 
@@ -263,6 +276,10 @@ function step(event: KeyboardEvent): void {
 .asks button {
   margin-left: 6px;
   text-decoration: underline;
+}
+
+.why button {
+  margin-left: 6px;
 }
 
 .why {

@@ -66,3 +66,25 @@ function slotsOf(kind: string, id: string): string[] {
     return [];
   }
 }
+
+const entryKey = (name: string) => `ypsidyne.entry.${name}`;
+
+/** Keeps an entry of several figures that is not whole yet; drops it when nothing is typed. */
+export function keepEntry(name: string, typed: (number | string | null)[]): void {
+  try {
+    if (typed.every((figure) => figure === null || figure === "")) localStorage.removeItem(entryKey(name));
+    else localStorage.setItem(entryKey(name), JSON.stringify(typed));
+  } catch {
+    // A full or closed store keeps nothing.
+  }
+}
+
+/** The entry of before, where it has so many figures. */
+export function draftEntry(name: string, figures: number): (number | string | null)[] | null {
+  try {
+    const typed: unknown = JSON.parse(localStorage.getItem(entryKey(name)) ?? "null");
+    return Array.isArray(typed) && typed.length === figures ? (typed as (number | string | null)[]) : null;
+  } catch {
+    return null;
+  }
+}

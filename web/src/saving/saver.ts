@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef, type ShallowRef } from "vue";
 import { again } from "../api/again";
 import { type ProblemDocument, saying } from "../api/client";
+import { ask } from "../api/reach";
 import { revisionOf } from "../api/tag";
 import { differences } from "../lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
@@ -39,6 +40,8 @@ export interface Conflict<T> {
 const SAVE_AFTER_MS = 300;
 /** Browsers keep no more than 64 KiB of a request alive when the page goes. */
 const MOST_KEPT_ALIVE = 60_000;
+/** A refusal is told when the typing has rested so long. */
+const REFUSED_AFTER_MS = 1200;
 /** So many unanswered requests are remembered. */
 const MOST_SENT = 200;
 
@@ -51,7 +54,9 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
   const document: ShallowRef<T | null> = shallowRef<T | null>(null);
   const revision = ref(0);
   const missing = ref<string | null>(null);
-  /** What was typed into a document that is gone from the server. */
+  /** Whether the server has it no more, or only in the bin: then what is typed here has nowhere to go. */
+  const gone = ref(false);
+  /** What was typed into a document that is gone altogether. */
   const orphan: ShallowRef<T | null> = shallowRef<T | null>(null);
   const state = ref<SaveState>({ kind: "saved", at: "" });
   const conflict: ShallowRef<Conflict<T> | null> = shallowRef<Conflict<T> | null>(null);
@@ -63,6 +68,8 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
   let sentSince: string[] = [];
   /** The newest revision known of each document, also of one that was just left. */
   const known = new Map<string, number>();
+  /** The document of each that the server took last. */
+  const delivered = new Map<string, T>();
   const retry = again(() => void flush());
   const retryOpen = again(() => {
     if (id.value && !document.value) void open(id.value);
@@ -109,22 +116,25 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
   }
 
   function leave(): void {
-    sendLast();
+    const left = unsaved();
     retry.stop();
     retryOpen.stop();
     id.value = null;
     document.value = null;
     orphan.value = null;
+    gone.value = false;
     missing.value = null;
     conflict.value = null;
     sentSince = [];
     state.value = { kind: "saved", at: "" };
+    if (left) void deliver(left);
   }
 
   /** What was typed into a document that is gone is a new one now. */
   function adopted(): void {
     if (id.value) dropDraft(place.kind, id.value);
     orphan.value = null;
+    state.value = { kind: "saved", at: "" };
   }
 
   // ---- saving
@@ -163,16 +173,17 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
     inFlight = sent;
     const mark = fingerprint(sent);
     if (!sentSince.includes(mark)) sentSince = [...sentSince.slice(-MOST_SENT), mark];
-    const reply = await put(wanted, sent, revision.value);
+    const reply = await write(wanted, revision.value, sent).catch(() => undefined);
     inFlight = undefined;
-    if (reply?.data) known.set(wanted, reply.data.revision);
+    if (reply?.data) {
+      known.set(wanted, reply.data.revision);
+      delivered.set(wanted, sent);
+    }
     if (id.value !== wanted) return;
     if (reply?.response.status === 412) return meet(wanted, sent);
     retry.went(reply?.response ?? null);
-    if (!reply?.data) {
-      state.value = { kind: "failed", why: saying(reply?.error) };
-      return;
-    }
+    gone.value = reply?.response.status === 404;
+    if (!reply?.data) return failed(saying(reply?.error), reply?.response.status === 422);
     revision.value = reply.data.revision;
     sentSince = [];
     if (document.value === sent) {
@@ -184,22 +195,50 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
     channel.postMessage({ kind: place.kind, id: wanted, revision: reply.data.revision });
   }
 
-  function put(wanted: string, body: T, from: number) {
-    const keepalive = JSON.stringify(body).length < MOST_KEPT_ALIVE;
-    return place.write(wanted, from, body, keepalive).catch(() => undefined);
+  /** Says that it is not saved: at once, or where half a figure was refused, when the typing has rested. */
+  function failed(why: string, refused: boolean): void {
+    state.value = { kind: "waiting" };
+    const say = () => {
+      state.value = { kind: "failed", why };
+    };
+    clearTimeout(timer);
+    if (refused) timer = setTimeout(say, REFUSED_AFTER_MS);
+    else say();
   }
 
-  /** What is not saved yet when the document or the page is left; the draft covers what even this does not reach. */
-  function sendLast(): void {
+  function write(wanted: string, from: number, body: T) {
+    const keepalive = JSON.stringify(body).length < MOST_KEPT_ALIVE;
+    return place.write(wanted, from, body, keepalive);
+  }
+
+  /** What is not saved yet, with what it is saved over. */
+  function unsaved(): { wanted: string; last: T } | null {
     const [wanted, last] = [id.value, document.value];
     clearTimeout(timer);
-    if (!wanted || !last || state.value.kind === "saved" || conflict.value || inFlight === last) return;
-    const send = async () => {
-      const reply = await put(wanted, last, known.get(wanted) ?? 0);
-      if (reply?.data) dropDraft(place.kind, wanted);
-    };
+    if (!wanted || !last || state.value.kind === "saved" || conflict.value) return null;
     known.set(wanted, Math.max(known.get(wanted) ?? 0, revision.value));
-    void (running ? running.then(send) : send());
+    return { wanted, last };
+  }
+
+  /** Sends what a document that was left still holds, until it arrives; opened again meanwhile, its draft is taken up there. */
+  async function deliver({ wanted, last }: { wanted: string; last: T }): Promise<void> {
+    await running;
+    if (delivered.get(wanted) !== last) {
+      const reply = await ask(
+        () => write(wanted, known.get(wanted) ?? 0, last),
+        () => id.value !== wanted,
+      );
+      if (!reply?.data) return;
+      known.set(wanted, reply.data.revision);
+    }
+    dropDraft(place.kind, wanted);
+  }
+
+  /** The page goes: sent once more, kept alive; the draft covers what even this does not reach. */
+  function sendLast(): void {
+    const left = unsaved();
+    if (!left || inFlight === left.last) return;
+    void write(left.wanted, revision.value, left.last).catch(() => undefined);
   }
 
   // ---- two windows
@@ -275,6 +314,7 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
     revision,
     missing,
     orphan,
+    gone,
     state,
     conflict,
     open,

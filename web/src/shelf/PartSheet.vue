@@ -8,7 +8,8 @@ import { ifMatch } from "../api/tag";
 import { FIELDS } from "../api/fields.gen";
 import { DESK } from "../bench/desk";
 import { freshName } from "../lib/names";
-import { valueAt, withValue } from "../lib/pointer";
+import { differences, valueAt, withValue } from "../lib/pointer";
+import { draftOf, dropDraft, keepDraft } from "../saving/drafts";
 import BenchField from "../parts/BenchField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
 
@@ -20,13 +21,36 @@ const part = shallowRef<Part>(props.line.part);
 const refused = ref<ProblemDocument | null>(null);
 const stored = computed(() => ("id" in props.line ? props.line : null));
 const kind = computed(() => kindOf(part.value.part));
+/** What was typed here before and not saved stands again, and says so. */
+const draftId = "id" in props.line ? props.line.id : `new ${props.line.part.part}`;
+const resumed = ref(false);
+void draftOf<Part>("part", draftId).then((draft) => {
+  if (!draft || differences(draft.document, part.value).length === 0) return;
+  part.value = draft.document;
+  resumed.value = true;
+});
+
+function change(next: Part): void {
+  part.value = next;
+  keepDraft("part", draftId, {
+    revision: stored.value?.revision ?? 0,
+    document: next,
+    sent: [],
+    at: Date.now(),
+  });
+}
+
+function forget(): void {
+  dropDraft("part", draftId);
+  part.value = props.line.part;
+  resumed.value = false;
+}
+
 const changed = computed(() => JSON.stringify(part.value) !== JSON.stringify(props.line.part));
 
 provide(DESK, {
   get: (pointer) => valueAt(part.value, pointer),
-  set: (pointer, value) => {
-    part.value = withValue(part.value, pointer, value);
-  },
+  set: (pointer, value) => change(withValue(part.value, pointer, value)),
   seal: () => undefined,
   guessAt: () => undefined,
   wrongAt: (pointer) => refused.value?.errors?.find((error) => error.pointer === pointer)?.detail,
@@ -67,6 +91,7 @@ async function save(): Promise<void> {
         .catch(() => undefined)
     : await api.POST("/api/parts", { body }).catch(() => undefined);
   if (reply?.data) {
+    dropDraft("part", draftId);
     emit("changed");
     emit("close");
     return;
@@ -111,6 +136,10 @@ async function retire(back: boolean): Promise<void> {
     @update:visible="emit('close')"
   >
     <div class="sheet" data-part-sheet>
+      <p v-if="resumed" class="note" data-resumed>
+        What was typed here before, and not saved, stands again.
+        <button type="button" class="action" @click="forget">as it is on the shelf</button>
+      </p>
       <p v-for="detail in general" :key="detail" class="wrong" role="alert">{{ detail }}</p>
       <BenchField v-for="name in FIRST" :key="name" at="" :record="kind.record" :name="name" />
       <div class="two">
@@ -122,7 +151,7 @@ async function retire(back: boolean): Promise<void> {
           <button
             type="button"
             class="action"
-            @click="part = withValue(part, `/${key}`, valueAt(part, `/${key}`) ? undefined : START[key])"
+            @click="change(withValue(part, `/${key}`, valueAt(part, `/${key}`) ? undefined : START[key]))"
           >
             {{ valueAt(part, `/${key}`) ? "take it away" : "give it" }}
           </button>

@@ -57,8 +57,13 @@ function exportBuild(): void {
 
 function setName(event: Event): void {
   const input = event.target as HTMLInputElement;
-  if (input.value.trim()) bench.set("/name", input.value.slice(0, 120), null);
-  else input.value = bench.document?.name ?? "";
+  // A build has a name: an empty entry is the old one until something is typed.
+  if (input.value.trim()) bench.set("/name", input.value.slice(0, 120));
+}
+
+function endName(event: Event): void {
+  (event.target as HTMLInputElement).value = bench.document?.name ?? "";
+  bench.seal();
 }
 </script>
 
@@ -70,7 +75,8 @@ function setName(event: Event): void {
       :value="bench.document?.name"
       aria-label="Name of the build"
       maxlength="120"
-      @change="setName"
+      @input="setName"
+      @blur="endName"
     />
     <nav class="sheets" aria-label="Options">
       <div
@@ -133,9 +139,14 @@ function setName(event: Event): void {
       </button>
     </nav>
     <div class="tools">
-      <span class="saved" :class="bench.saveState.kind" role="status" :data-saved="bench.saveState.kind">
+      <span
+        class="saved"
+        :class="bench.saveState.kind"
+        role="status"
+        :data-saved="bench.saveState.kind"
+        :title="bench.saveState.kind === 'failed' ? bench.saveState.why : undefined"
+      >
         {{ saved() }}
-        <span v-if="bench.saveState.kind === 'failed'" class="why">{{ bench.saveState.why }}</span>
       </span>
       <PreferencesMenu />
       <router-link to="/shelf" class="shelf">Shelf</router-link>
@@ -272,20 +283,6 @@ function setName(event: Event): void {
 
 .saved.failed {
   color: var(--fail);
-  position: relative;
-}
-
-.why {
-  position: absolute;
-  top: 26px;
-  right: 0;
-  z-index: 5;
-  background: var(--sheet);
-  border: 1px solid var(--fail);
-  padding: 4px 8px;
-  max-width: 340px;
-  white-space: normal;
-  width: max-content;
 }
 
 @media (max-width: 1000px) {

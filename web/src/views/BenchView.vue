@@ -4,8 +4,8 @@ import { useToast } from "primevue/usetoast";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, saying } from "../api/client";
-import { timeOf } from "../api/stale";
 import { useBench } from "../bench/bench";
+import { stepAt } from "../bench/steps";
 import { useKeys } from "../bench/keys";
 import { loadTypical } from "../bench/typical";
 import PowerPath from "../drawing/PowerPath.vue";
@@ -29,6 +29,7 @@ import CaseBar from "./CaseBar.vue";
 import ConflictDialog from "./ConflictDialog.vue";
 import HistoryDialog from "./HistoryDialog.vue";
 import KeysDialog from "./KeysDialog.vue";
+import NoticeBar from "./NoticeBar.vue";
 import StepNav from "./StepNav.vue";
 import SumDialog from "./SumDialog.vue";
 import VerdictPanel from "./VerdictPanel.vue";
@@ -97,29 +98,23 @@ async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
   await router.push({ name: "bench", params: { id, step: "job" } });
 }
 
-async function keepOrphan(): Promise<void> {
-  const id = bench.orphan && (await asNew(bench.orphan, bench.orphan.name));
+/** What was typed into a build that is gone goes on as a new one. */
+async function keepAsNew(typed: Build | null): Promise<void> {
+  const id = typed && (await asNew(typed, typed.name));
   if (!id) return;
   bench.adopted();
   await router.push({ name: "bench", params: { id, step: "job" } });
 }
 
-function go(to: Step): void {
-  void router.push({ name: "bench", params: { id: props.id, step: to } });
+async function unbin(): Promise<void> {
+  const params = { path: { id: props.id } };
+  const reply = await api.POST("/api/builds/{id}/restore", { params }).catch(() => undefined);
+  if (reply?.response.ok) await bench.flush();
+  else toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
 }
 
-/** The step that shows a place of the document; null where it is on none of them. */
-function stepAt(pointer: string): Step | null {
-  const known: [RegExp, Step][] = [
-    [/^\/job/, "job"],
-    [/\/drives\/\d+\/output/, "job"],
-    [/\/(motor|motor_count|motors_per_channel|cooling)\b/, "motor"],
-    [/\/gearing\b/, "gearing"],
-    [/\/battery\b/, "battery"],
-    [/\/controller/, "controller"],
-    [/\/wiring\b/, "wiring"],
-  ];
-  return known.find(([place]) => place.test(pointer))?.[1] ?? null;
+function go(to: Step): void {
+  void router.push({ name: "bench", params: { id: props.id, step: to } });
 }
 
 // What no longer applies is said; going back to the kind, or undo, brings it back.
@@ -165,7 +160,6 @@ useKeys({
     keysShown.value = true;
   },
 });
-const since = computed(() => bench.staleSince && timeOf(bench.staleSince));
 </script>
 
 <template>
@@ -173,7 +167,7 @@ const since = computed(() => bench.staleSince && timeOf(bench.staleSince));
     <h2>This build is not on the bench</h2>
     <p>{{ bench.missing }}</p>
     <p v-if="bench.orphan">
-      <button type="button" class="boxed" data-orphan @click="keepOrphan">
+      <button type="button" class="boxed" data-orphan @click="keepAsNew(bench.orphan)">
         Keep what was typed here as a new build
       </button>
     </p>
@@ -187,9 +181,7 @@ const since = computed(() => bench.staleSince && timeOf(bench.staleSince));
     </section>
     <StepNav :step="step" @go="go" />
     <main class="panel" :aria-busy="bench.figures === null">
-      <p v-if="bench.figuresProblem" class="stale" role="status">
-        The figures are those of {{ since }}. {{ bench.figuresProblem }}
-      </p>
+      <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document)" />
       <component
         :is="PANELS[step]"
         :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
@@ -264,11 +256,6 @@ const since = computed(() => bench.staleSince && timeOf(bench.staleSince));
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;
-}
-
-.stale {
-  color: var(--fail);
-  margin-bottom: 8px;
 }
 
 .missing {
