@@ -3,8 +3,6 @@
 #[path = "support/stock.rs"]
 mod parts;
 
-use std::sync::atomic::Ordering;
-
 use parts::stock;
 use proptest::prelude::*;
 use serde_json::{Value, json};
@@ -97,8 +95,7 @@ fn each_ranking_puts_its_best_first_and_equals_in_the_order_of_the_document() {
 #[test]
 fn a_search_that_is_stopped_says_how_far_it_came() {
     let vary = json!({ "motors": stock("motor"), "batteries": stock("battery") });
-    let watch = Watch::default();
-    watch.stop.store(true, Ordering::Relaxed);
+    let watch = Watch::asking(|| false);
     let found = find(&read(&dolly(vary, "mass")), &watch);
     assert_eq!(found.considered, 0);
     assert!(found.combinations > 1000 && found.ranked.is_empty());

@@ -102,7 +102,7 @@ fn what_people_typed_is_no_markup() {
     build["name"] = json!("<script>alert(1)</script>");
     build["options"][0]["wiring"]["runs"][0]["name"] = json!("a & b <i>");
     let title = Title { day: "2026-11-26".to_owned(), revision: Some(3) };
-    let text = sheet(&read(&build), 0, &title).unwrap();
+    let text = sheet(&read(&build), 0, &title, &|| true).unwrap();
     assert!(!text.contains("<script") && !text.contains("<i>"));
     assert!(text.contains("&lt;script&gt;") && text.contains("a &amp; b &lt;i&gt;"));
 }
@@ -140,7 +140,7 @@ fn what_hangs_on_what_is_judged(#[case] set: &[(&str, Value)], #[case] code: &st
 #[test]
 fn settings_keep_to_what_the_weakest_part_stands() {
     let mut build = document("tracking-shot-dolly-board");
-    let shop = workshop(&read(&build), 0).unwrap();
+    let shop = workshop(&read(&build), 0, &|| true).unwrap();
     let value = |shop: &ypsidyne_core::workshop::Workshop, name: &str| {
         shop.settings.iter().find(|setting| setting.name == name).map(|setting| setting.value.clone())
     };
@@ -151,7 +151,7 @@ fn settings_keep_to_what_the_weakest_part_stands() {
     assert_eq!(value(&shop, "braking, battery current").as_deref(), Some("-5 A"));
     let controller = build["options"][0]["drives"][0]["controller"].as_object_mut().unwrap();
     controller.remove("motor_current_limit_a");
-    let open = workshop(&read(&build), 0).unwrap();
+    let open = workshop(&read(&build), 0, &|| true).unwrap();
     // The motor's 75 A for a moment, a tenth kept.
     assert_eq!(value(&open, "motor current, most").as_deref(), Some("67.5 A"));
 }
@@ -161,7 +161,7 @@ fn the_first_power_up_names_what_this_build_should_show() {
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).unwrap();
         for place in 0..build.options.len() {
-            let steps = workshop(&build, place).unwrap().power_up;
+            let steps = workshop(&build, place, &|| true).unwrap().power_up;
             let mut keys: Vec<&str> = steps.iter().map(|step| step.key.as_str()).collect();
             for step in &steps {
                 if let Some(reading) = &step.reading {
@@ -175,7 +175,7 @@ fn the_first_power_up_names_what_this_build_should_show() {
         }
     }
     let build = read(&document("tracking-shot-dolly-board"));
-    let steps = workshop(&build, 0).unwrap().power_up;
+    let steps = workshop(&build, 0, &|| true).unwrap().power_up;
     let place = |key: &str| steps.iter().position(|step| step.key == key).unwrap();
     assert!(place("poles") < place("weak_source") && place("weak_source") < place("no_load.wheels"));
     assert!(place("guarded.wheels") < place("direction.wheels") && place("failsafe") < place("heat.wheels.2"));
@@ -232,7 +232,7 @@ fn every_demo_build_has_a_sheet_with_all_its_sections() {
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).unwrap();
         let title = Title { day: "2026-11-26".to_owned(), revision: None };
-        let text = sheet(&build, chosen(&build), &title).unwrap();
+        let text = sheet(&build, chosen(&build), &title, &|| true).unwrap();
         for id in [
             "job",
             "decision",
@@ -256,7 +256,8 @@ fn every_demo_build_has_a_sheet_with_all_its_sections() {
         assert_eq!(text.matches("<table>").count(), text.matches("</table>").count());
     }
     assert!(
-        sheet(&read(&document("hillside-harvest-cart")), 9, &Title { day: String::new(), revision: None }).is_none()
+        sheet(&read(&document("hillside-harvest-cart")), 9, &Title { day: String::new(), revision: None }, &|| true)
+            .is_none()
     );
 }
 
@@ -267,7 +268,7 @@ fn ticks_of_the_first_power_up_stand_in_the_document_and_on_the_sheet() {
     let build = read(&build);
     let again = read(&serde_json::to_value(&build).unwrap());
     assert_eq!(again, build);
-    let text = sheet(&build, 0, &Title { day: String::new(), revision: None }).unwrap();
+    let text = sheet(&build, 0, &Title { day: String::new(), revision: None }, &|| true).unwrap();
     assert_eq!(text.matches("<li class=\"done\">").count(), 2);
     assert!(text.contains("read 25.4"));
 }

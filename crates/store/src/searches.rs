@@ -19,7 +19,7 @@ pub enum SearchState {
     Done,
     /// Was stopped by hand; what it found until then is kept.
     Stopped,
-    /// The program ended while it ran.
+    /// The program ended, or failed, while it ran.
     CutOff,
 }
 
@@ -175,11 +175,22 @@ pub fn end(connection: &Connection, id: &str, outcome: &Outcome<'_>) -> Result<(
 ///
 /// # Errors
 /// What SQLite reports.
-pub fn cut_off(connection: &Connection, now: &str) -> Result<(), StoreError> {
+pub fn cut_all_off(connection: &Connection, now: &str) -> Result<(), StoreError> {
     connection.execute(
         "UPDATE search SET state = 'cut_off', ended_at = :now WHERE state = 'running'",
         named_params! { ":now": now },
     )?;
+    Ok(())
+}
+
+/// Marks a search that failed.
+///
+/// # Errors
+/// What SQLite reports. A search that was deleted meanwhile is no error.
+pub fn cut_off(connection: &Connection, id: &str, now: &str) -> Result<(), StoreError> {
+    connection
+        .prepare_cached("UPDATE search SET state = 'cut_off', ended_at = :now WHERE id = :id")?
+        .execute(named_params! { ":id": id, ":now": now })?;
     Ok(())
 }
 

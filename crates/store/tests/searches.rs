@@ -75,7 +75,7 @@ fn what_ran_when_the_program_ended_is_marked() {
             begin(c, 1)?;
             begin(c, 2)?;
             end(c, 2)?;
-            searches::cut_off(c, "2026-01-02T00:00:00Z")?;
+            searches::cut_all_off(c, "2026-01-02T00:00:00Z")?;
             let states: Vec<SearchState> = searches::list(c, BUILD)?.into_iter().map(|line| line.state).collect();
             assert_eq!(states, [SearchState::Done, SearchState::CutOff]);
             Ok(())

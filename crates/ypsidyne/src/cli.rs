@@ -266,7 +266,7 @@ fn build_sheet(file: &Path, option: Option<&str>) -> ExitCode {
             })?,
         };
         let day = crate::time::now().get(..10).unwrap_or_default().to_owned();
-        let text = sheet(&build, place, &Title { day, revision: None }).unwrap_or_default();
+        let text = sheet(&build, place, &Title { day, revision: None }, &|| true).unwrap_or_default();
         print_text(&text)
     })
 }

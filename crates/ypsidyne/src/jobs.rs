@@ -2,19 +2,20 @@
 //! goes on answering, and run one after the other.
 
 use std::collections::HashMap;
-use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::atomic::Ordering;
 use std::sync::{Arc, Mutex, PoisonError};
 use std::time::Instant;
 
 use tokio::sync::{Mutex as Turn, watch};
+use tokio_util::sync::CancellationToken;
 use ypsidyne_core::search::Watch;
 
 /// A search that waits or runs.
 pub(crate) struct Job {
     /// Shared with the search itself.
-    pub watch: Arc<Watch>,
-    /// Whether a person stopped it.
-    stopped: AtomicBool,
+    watch: Arc<Watch>,
+    token: CancellationToken,
+    closing: CancellationToken,
     started: Mutex<Option<Instant>>,
     ended: watch::Sender<bool>,
 }
@@ -36,13 +37,12 @@ impl Job {
 
     /// Stops it: what it found until now is kept.
     pub fn stop(&self) {
-        self.stopped.store(true, Ordering::Relaxed);
-        self.watch.stop.store(true, Ordering::Relaxed);
+        self.token.cancel();
     }
 
-    /// Whether a person stopped it.
+    /// Whether a person stopped it, rather than the end of the program.
     pub fn was_stopped(&self) -> bool {
-        self.stopped.load(Ordering::Relaxed)
+        self.token.is_cancelled() && !self.closing.is_cancelled()
     }
 
     /// Turns true when it has ended and is stored.
@@ -57,17 +57,30 @@ pub(crate) struct Jobs {
     running: Arc<Mutex<HashMap<String, Arc<Job>>>>,
     turn: Arc<Turn<()>>,
     threads: Arc<rayon::ThreadPool>,
-    closing: watch::Sender<bool>,
+    closing: CancellationToken,
+}
+
+/// Takes a search off the list of those that run, and says that it has ended, however that comes about.
+struct Ends {
+    jobs: Jobs,
+    id: String,
+    job: Arc<Job>,
+}
+
+impl Drop for Ends {
+    fn drop(&mut self) {
+        self.jobs.with(|running| running.remove(&self.id));
+        self.job.ended.send_replace(true);
+    }
 }
 
 impl Jobs {
-    /// None yet.
+    /// None yet, in a program that closes with `closing`.
     ///
     /// # Errors
     /// Where the machine gives no threads.
-    pub fn new() -> anyhow::Result<Self> {
+    pub fn new(closing: CancellationToken) -> anyhow::Result<Self> {
         let threads = rayon::ThreadPoolBuilder::new().thread_name(|place| format!("search {place}")).build()?;
-        let (closing, _) = watch::channel(false);
         Ok(Self { running: Arc::default(), turn: Arc::default(), threads: Arc::new(threads), closing })
     }
 
@@ -80,48 +93,73 @@ impl Jobs {
         self.with(|running| running.get(id).cloned())
     }
 
-    /// Ends every search and stream: the program closes.
-    pub fn close(&self) {
-        self.closing.send_replace(true);
-        for job in self.with(|running| running.values().cloned().collect::<Vec<_>>()) {
-            job.watch.stop.store(true, Ordering::Relaxed);
-        }
-    }
-
-    /// Turns true when the program closes.
-    pub fn closing(&self) -> watch::Receiver<bool> {
-        self.closing.subscribe()
-    }
-
-    /// Whether the program closes.
-    pub fn is_closing(&self) -> bool {
-        *self.closing.borrow()
-    }
-
-    /// Runs `search` when its turn comes, then `keep` with what it gave.
+    /// Runs `search` when its turn comes, then `keep` with what it gave: nothing where it failed.
     pub fn run<T: Send + 'static, F: Future<Output = ()> + Send>(
         &self,
         id: String,
         search: impl FnOnce(&Watch) -> T + Send + 'static,
-        keep: impl FnOnce(Arc<Job>, T) -> F + Send + 'static,
+        keep: impl FnOnce(Arc<Job>, Option<T>) -> F + Send + 'static,
     ) -> Arc<Job> {
         let (ended, _) = watch::channel(false);
-        let job =
-            Arc::new(Job { watch: Arc::default(), stopped: AtomicBool::new(false), started: Mutex::default(), ended });
+        let token = self.closing.child_token();
+        let asked = token.clone();
+        let job = Arc::new(Job {
+            watch: Arc::new(Watch::asking(move || !asked.is_cancelled())),
+            token,
+            closing: self.closing.clone(),
+            started: Mutex::default(),
+            ended,
+        });
         self.with(|running| running.insert(id.clone(), Arc::clone(&job)));
-        let (jobs, running) = (self.clone(), Arc::clone(&job));
+        let ends = Ends { jobs: self.clone(), id, job: Arc::clone(&job) };
         tokio::spawn(async move {
-            let turn = jobs.turn.lock().await;
-            *running.started.lock().unwrap_or_else(PoisonError::into_inner) = Some(Instant::now());
-            let (threads, watch) = (Arc::clone(&jobs.threads), Arc::clone(&running.watch));
+            let job = Arc::clone(&ends.job);
+            let turn = ends.jobs.turn.lock().await;
+            *job.started.lock().unwrap_or_else(PoisonError::into_inner) = Some(Instant::now());
+            let (threads, watch) = (Arc::clone(&ends.jobs.threads), Arc::clone(&job.watch));
             let found = tokio::task::spawn_blocking(move || threads.install(|| search(&watch))).await;
             drop(turn);
-            if let Ok(found) = found {
-                keep(Arc::clone(&running), found).await;
+            if let Err(error) = &found {
+                tracing::error!("a search failed: {error}");
             }
-            jobs.with(|running| running.remove(&id));
-            running.ended.send_replace(true);
+            keep(job, found.ok()).await;
         });
         job
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[tokio::test]
+    async fn a_search_that_panics_ends_and_the_next_has_its_turn() {
+        let jobs = Jobs::new(CancellationToken::new()).unwrap();
+        let (told, mut tells) = tokio::sync::mpsc::channel(2);
+        let teller = told.clone();
+        jobs.run(
+            "one".to_owned(),
+            |_: &Watch| -> u32 { panic!("a fault in the search") },
+            async move |_, found| teller.send(found).await.unwrap(),
+        );
+        let second = jobs.run("two".to_owned(), |_: &Watch| 2, async move |_, found| told.send(found).await.unwrap());
+        let (first, next) = (tells.recv().await.unwrap(), tells.recv().await.unwrap());
+        assert_eq!((first, next), (None, Some(2)));
+        second.ended().wait_for(|ended| *ended).await.unwrap();
+        assert!(jobs.get("one").is_none() && jobs.get("two").is_none());
+    }
+
+    #[tokio::test]
+    async fn the_end_of_the_program_is_no_person_who_stops() {
+        let closing = CancellationToken::new();
+        let jobs = Jobs::new(closing.clone()).unwrap();
+        let waits = |_: &Watch| std::thread::sleep(std::time::Duration::from_millis(50));
+        let cut = jobs.run("one".to_owned(), waits, async |_, _| {});
+        closing.cancel();
+        assert!(!cut.was_stopped() && cut.token.is_cancelled());
+        let jobs = Jobs::new(CancellationToken::new()).unwrap();
+        let stopped = jobs.run("two".to_owned(), waits, async |_, _| {});
+        stopped.stop();
+        assert!(stopped.was_stopped());
     }
 }

@@ -6,6 +6,7 @@ use std::path::PathBuf;
 use anyhow::{Context, bail};
 use axum::Router;
 use tokio::net::TcpListener;
+use tokio_util::sync::CancellationToken;
 use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::shelf::stock;
@@ -56,7 +57,7 @@ impl Settings {
 /// A server that is ready to run.
 pub struct Bench {
     router: Router,
-    jobs: Jobs,
+    closing: CancellationToken,
     hub: Hub,
 }
 
@@ -68,7 +69,7 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     let (data, with_demo) = (settings.data.clone(), settings.demo);
     let store = tokio::task::spawn_blocking(move || -> anyhow::Result<Store> {
         let store = Store::open(&data)?;
-        store.with(|connection| searches::cut_off(connection, &crate::time::now()))?;
+        store.with(|connection| searches::cut_all_off(connection, &crate::time::now()))?;
         if with_demo {
             seed(&store)?;
         }
@@ -77,13 +78,14 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     .await
     .context("opening the database was cut short")??;
     let guard = Guard::new(address, &settings.host_names, settings.passphrase.as_deref());
-    let jobs = Jobs::new()?;
-    let hub = Hub::default();
+    let closing = CancellationToken::new();
+    let jobs = Jobs::new(closing.clone())?;
+    let hub = Hub::new(closing.clone());
     if settings.demo {
         let bench = SimulatedBench::new(simulated::motor(None)?, SEED);
         hub.simulate(bench.listen([0; 4]).await.context("the simulated bench found no free port")?);
     }
-    Ok(Bench { router: api::router(store, guard, jobs.clone(), hub.clone()), jobs, hub })
+    Ok(Bench { router: api::router(store, guard, jobs, hub.clone(), closing.clone()), closing, hub })
 }
 
 /// Puts the demo builds and the stock of the shelf in, once for a database: a deleted one does not come back.
@@ -133,14 +135,14 @@ pub async fn run(
     listener: TcpListener,
     stop: impl Future<Output = ()> + Send + 'static,
 ) -> anyhow::Result<()> {
-    let Bench { router, jobs, hub } = bench;
-    let closing = async move {
+    let Bench { router, closing, hub } = bench;
+    let close = async move {
         stop.await;
         // Whatever runs on the bench goes off before anything else.
         hub.close().await;
-        jobs.close();
+        closing.cancel();
     };
-    connections::serve(listener, router, closing).await
+    connections::serve(listener, router, close).await
 }
 
 /// Ends on Ctrl-C or SIGTERM.

@@ -1,50 +1,45 @@
-//! Runs that are under way: each has an id by which it is stopped, and is stopped where nobody waits for it any more.
+//! What is under way: every run has a token of its own, below the program's, by which it is stopped; it is stopped too where
+//! nobody waits for it any more, and when the program closes.
 
 use std::collections::HashMap;
-use std::sync::atomic::{AtomicBool, Ordering};
 use std::sync::{Arc, Mutex, PoisonError};
 
-/// All runs that are under way.
-#[derive(Clone, Default)]
-pub(crate) struct Underway(Arc<Mutex<HashMap<String, Watch>>>);
+use tokio_util::sync::CancellationToken;
 
-/// Asked by the run itself.
-#[derive(Clone, Default)]
-pub(crate) struct Watch(Arc<AtomicBool>);
+/// All runs that are under way.
+#[derive(Clone)]
+pub(crate) struct Underway {
+    runs: Arc<Mutex<HashMap<String, CancellationToken>>>,
+    closing: CancellationToken,
+}
 
 /// One of them; dropped, it is stopped and forgotten.
 pub(crate) struct Run {
     id: String,
-    watch: Watch,
+    token: CancellationToken,
     all: Underway,
 }
 
-impl Watch {
-    /// Whether nobody stopped it yet.
-    pub fn goes_on(&self) -> bool {
-        !self.0.load(Ordering::Relaxed)
-    }
-
-    fn stop(&self) {
-        self.0.store(true, Ordering::Relaxed);
-    }
-}
-
 impl Underway {
-    fn with<T>(&self, work: impl FnOnce(&mut HashMap<String, Watch>) -> T) -> T {
-        work(&mut self.0.lock().unwrap_or_else(PoisonError::into_inner))
+    /// None yet, in a program that closes with `closing`.
+    pub fn new(closing: CancellationToken) -> Self {
+        Self { runs: Arc::default(), closing }
+    }
+
+    fn with<T>(&self, work: impl FnOnce(&mut HashMap<String, CancellationToken>) -> T) -> T {
+        work(&mut self.runs.lock().unwrap_or_else(PoisonError::into_inner))
     }
 
     /// A run begins.
     pub fn begin(&self) -> Run {
-        let (id, watch) = (uuid::Uuid::now_v7().to_string(), Watch::default());
-        self.with(|all| all.insert(id.clone(), watch.clone()));
-        Run { id, watch, all: self.clone() }
+        let (id, token) = (uuid::Uuid::now_v7().to_string(), self.closing.child_token());
+        self.with(|runs| runs.insert(id.clone(), token.clone()));
+        Run { id, token, all: self.clone() }
     }
 
     /// Stops one; false where there is none of that id.
     pub fn stop(&self, id: &str) -> bool {
-        self.with(|all| all.get(id).map(Watch::stop)).is_some()
+        self.with(|runs| runs.get(id).map(CancellationToken::cancel)).is_some()
     }
 }
 
@@ -55,14 +50,14 @@ impl Run {
     }
 
     /// What the run itself asks.
-    pub fn watch(&self) -> Watch {
-        self.watch.clone()
+    pub fn token(&self) -> CancellationToken {
+        self.token.clone()
     }
 }
 
 impl Drop for Run {
     fn drop(&mut self) {
-        self.watch.stop();
-        self.all.with(|all| all.remove(&self.id));
+        self.token.cancel();
+        self.all.with(|runs| runs.remove(&self.id));
     }
 }

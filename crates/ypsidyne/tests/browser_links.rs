@@ -1,9 +1,9 @@
 //! Links that are slow, cut or gone, and windows that are reloaded, hidden and doubled: nothing typed is lost, nothing is
 //! overwritten.
 
-mod support;
 #[path = "support/link.rs"]
 mod link;
+mod support;
 #[path = "support/browser.rs"]
 mod window;
 
@@ -327,7 +327,9 @@ async fn what_was_typed_into_a_build_deleted_elsewhere_can_be_kept() {
     link.mend();
     browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
     browser.click("[data-orphan]").await;
-    browser.until("a new build", &format!("!location.href.includes('{id}') && document.querySelector('[data-check]')")).await;
+    browser
+        .until("a new build", &format!("!location.href.includes('{id}') && document.querySelector('[data-check]')"))
+        .await;
     let kept = id_of(&server, "Hillside harvest cart").await;
     assert_eq!(document(&server, &kept).await.pointer(KV), Some(&json!(153)));
     browser.end().await;

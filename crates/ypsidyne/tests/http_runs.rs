@@ -93,6 +93,24 @@ async fn a_stream_tells_how_far_it_is_and_hanging_up_stops_the_run() {
 }
 
 #[tokio::test]
+async fn a_run_that_is_to_be_kept_stops_when_nobody_waits_for_it_and_is_not_kept() {
+    let server = Server::demo();
+    let (id, build) = demo(&server, "Tracking-shot dolly board").await;
+    let keep = json!({ "title": "for ever", "simulation": endless(build.clone()) });
+    // More than there are cores: were they to go on, nothing else would be answered.
+    let path = format!("/api/builds/{id}/runs");
+    for _ in 0..6 {
+        let asked = post_json(&server, &path, keep.to_string());
+        let waited = tokio::time::timeout(Duration::from_millis(300), asked).await;
+        assert!(waited.is_err(), "it is still computed");
+    }
+    let short = simulation(&build, json!({ "kind": "launch" }));
+    let end = Instant::now() + Duration::from_secs(20);
+    tokio::time::timeout_at(end.into(), post(&server, "/api/simulate", &short)).await.expect("the cores are free");
+    assert_eq!(get(&server, &path).await, json!([]));
+}
+
+#[tokio::test]
 async fn a_run_that_streams_is_stopped_by_its_id_and_answers_with_what_there_is() {
     let server = Server::demo();
     let (_, build) = demo(&server, "Tracking-shot dolly board").await;

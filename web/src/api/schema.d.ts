@@ -8385,7 +8385,7 @@ export interface components {
             others: components["schemas"]["DriveRun"][];
         };
         /** @description Why a run ended. */
-        EndedBy: "steady" | "cannot_move" | "empty" | "full" | "winding_limit" | "cannot_hold" | "cannot_reach" | "time" | "distance" | "done" | "stuck" | "stopped";
+        EndedBy: "steady" | "cannot_move" | "empty" | "full" | "winding_limit" | "cannot_hold" | "cannot_reach" | "time" | "distance" | "done" | "stuck" | "stopped" | "too_long";
         /** @description Something that happened on the way, with the moment. */
         RunEvent: {
             /**

@@ -410,7 +410,11 @@ const generatorRow = computed(() =>
         </span>
       </span>
       <span class="fill"></span>
-      <button type="button" class="action" data-keep @click="keep">keep this run</button>
+      <span v-if="runs.keeping" class="note">
+        keeping it …
+        <button type="button" class="action" data-keep-stop @click="runs.keeping.abort()">stop</button>
+      </span>
+      <button v-else type="button" class="action" data-keep @click="keep">keep this run</button>
     </RunChart>
     <RunFigures :runs="runs.shown" :drive="run.drive" />
     <p v-for="line in simulated.estimates" :key="line" class="note">≈ {{ line }}</p>

@@ -50,6 +50,8 @@ export const useRuns = defineStore("runs", () => {
   const running = ref(false);
   const stopped = ref(false);
   const problem = ref<string | null>(null);
+  /** A run that is computed again to be kept; dropped, the server stops it. */
+  const keeping = shallowRef<AbortController | null>(null);
   /** The moment that is looked at, s. */
   const cursor = ref<number | null>(null);
   /** The stretch that is drawn, s; null for all of it. */
@@ -150,13 +152,18 @@ export const useRuns = defineStore("runs", () => {
 
   async function keep(title: string, document: Build, option: string, course: Course): Promise<void> {
     const id = build.value;
-    if (!id) return;
+    if (!id || keeping.value) return;
+    const mine = new AbortController();
+    keeping.value = mine;
     const reply = await api
       .POST("/api/builds/{id}/runs", {
         params: { path: { id } },
         body: { title, simulation: simulationOf(document, option, course) as never },
+        signal: mine.signal,
       })
       .catch(() => undefined);
+    keeping.value = null;
+    if (mine.signal.aborted) return;
     if (!reply?.data) problem.value = saying(reply?.error);
     else if (build.value === id) kept.value = [reply.data, ...kept.value];
   }
@@ -201,6 +208,7 @@ export const useRuns = defineStore("runs", () => {
     progress,
     running,
     stopped,
+    keeping,
     problem,
     cursor,
     stretch,

@@ -104,7 +104,7 @@ const STATE: Record<SearchLine["state"], string> = {
   running: "running",
   done: "",
   stopped: "stopped by hand",
-  cut_off: "cut off when the program ended",
+  cut_off: "cut off before its end",
 };
 const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
 

@@ -137,13 +137,13 @@ impl<'s> Engine<'s> {
         }
     }
 
-    pub fn run(mut self, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
-        let ended_by = self.travel(on_the_way);
+    pub fn run(mut self, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
+        let ended_by = self.travel(most_steps, on_the_way);
         self.diary.row(self.t_s, &self.state, &self.flow, &self.plant, &self.tasks);
         self.diary.close(self.simulation, ended_by, self.t_s, &self.state, &self.plant, &self.tasks, self.empty_charge)
     }
 
-    fn travel(&mut self, on_the_way: &mut dyn FnMut(Progress) -> bool) -> EndedBy {
+    fn travel(&mut self, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> EndedBy {
         let source = self.plant.source(self.state[head::CHARGE]);
         let start_c = self.state[Plant::at(0) + block::WINDING_C];
         for index in 0..self.tasks.len() {
@@ -170,6 +170,9 @@ impl<'s> Engine<'s> {
                 return end;
             }
             steps += 1;
+            if steps > most_steps {
+                return EndedBy::TooLong;
+            }
             if steps.is_multiple_of(256) && !on_the_way(self.progress()) {
                 return EndedBy::Stopped;
             }

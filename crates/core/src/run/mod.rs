@@ -26,6 +26,9 @@ pub use outcome::Simulated;
 
 use crate::document::Simulation;
 
+/// Steps after which a run is given up: about a minute of computing. A day of hills takes a hundredth of it.
+const MOST_STEPS: u64 = 5_000_000;
+
 /// How far a run is.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Progress {
@@ -56,10 +59,34 @@ pub struct Progress {
 /// an end) are found inside the step and become its end.
 #[must_use]
 pub fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
+    within(simulation, MOST_STEPS, on_the_way)
+}
+
+fn within(simulation: &Simulation, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
     if turned::leads(simulation)
-        && let Some(ran) = turned::simulate(simulation, on_the_way)
+        && let Some(ran) = turned::simulate(simulation, most_steps, on_the_way)
     {
         return ran;
     }
-    engine::Engine::new(simulation).run(on_the_way)
+    engine::Engine::new(simulation).run(most_steps, on_the_way)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::demo;
+
+    #[test]
+    fn a_run_of_too_many_steps_is_given_up_with_what_there_is() {
+        for (place, mode) in [(0, "launch"), (4, "hold")] {
+            let build: serde_json::Value = serde_json::from_str(demo::BUILDS[place].json).unwrap();
+            let asked = serde_json::json!({
+                "format": "ypsidyne.simulation/1", "build": build, "mode": { "kind": mode }, "state_of_charge": 0.3
+            });
+            let simulation = Simulation::from_value(&asked).unwrap();
+            let ran = within(&simulation, 10, &mut |_| true);
+            assert_eq!(ran.ended_by, outcome::EndedBy::TooLong, "{}", demo::BUILDS[place].slug);
+            assert!(!ran.lead.series.t_s.is_empty() && ran.words[0].starts_with("Given up"), "{:?}", ran.words);
+        }
+    }
 }

@@ -61,6 +61,8 @@ pub enum EndedBy {
     Stuck,
     /// Somebody stopped it.
     Stopped,
+    /// It took more steps than a run may.
+    TooLong,
 }
 
 /// Something that happened on the way.

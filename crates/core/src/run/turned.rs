@@ -86,7 +86,11 @@ fn generator(job: &JobDrive) -> Option<&Generator> {
 ///
 /// # Source
 /// The machine at each moment is that of the evaluation; heat is the motor's two nodes with the losses of that moment.
-pub(super) fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Option<Simulated> {
+pub(super) fn simulate(
+    simulation: &Simulation,
+    most_steps: u64,
+    on_the_way: &mut dyn FnMut(Progress) -> bool,
+) -> Option<Simulated> {
     let option = &simulation.build().options[simulation.option()];
     let mut job = job_of(simulation)?.clone();
     if let (Load::Generator(generator), Mode::Hold(hold)) = (&mut job.load, &simulation.parts()[0].mode) {
@@ -106,7 +110,7 @@ pub(super) fn simulate(simulation: &Simulation, on_the_way: &mut dyn FnMut(Progr
         full: simulation.state_of_charge >= 1.0,
         magnet_strength: 1.0,
     };
-    Some(turned.run(simulation, generator(&job)?, on_the_way))
+    Some(turned.run(simulation, generator(&job)?, most_steps, on_the_way))
 }
 
 impl Turned<'_> {
@@ -165,6 +169,7 @@ impl Turned<'_> {
         mut self,
         simulation: &Simulation,
         generator: &Generator,
+        most_steps: u64,
         on_the_way: &mut dyn FnMut(Progress) -> bool,
     ) -> Simulated {
         let start_c = simulation.start_c.unwrap_or(self.ambient_c);
@@ -206,6 +211,9 @@ impl Turned<'_> {
                 break EndedBy::Time;
             }
             steps += 1;
+            if steps > most_steps {
+                break EndedBy::TooLong;
+            }
             if steps.is_multiple_of(64)
                 && !on_the_way(Progress { t_s, state_of_charge: state[CHARGE], share: (t_s / lasts_s).clamp(0.0, 1.0) })
             {
@@ -427,6 +435,7 @@ impl Turned<'_> {
             EndedBy::WindingLimit => {
                 format!("The winding reaches its {} °C after {after}.", three(lead.limits.winding_c))
             }
+            EndedBy::TooLong => words::too_long(&after),
             EndedBy::Stopped => format!("Stopped by you at {after}."),
             _ if summary.recovered_wh > 0.0 && self.charges => format!(
                 "{} Wh in {after}, the battery at {} %.",

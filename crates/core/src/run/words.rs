@@ -48,8 +48,16 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
             format!("{shots} shots in {after}.")
         }
         EndedBy::Stuck => format!("Stuck after {after}{made}: full throttle does not move it."),
+        EndedBy::TooLong => too_long(&after),
         EndedBy::Stopped => format!("Stopped by you at {after}{made}."),
     }
+}
+
+/// A run that is given up, and what would do.
+pub(super) fn too_long(after: &str) -> String {
+    format!(
+        "Given up at {after}: it takes too many steps. A shorter time, or fewer and longer pieces of the course, would do."
+    )
 }
 
 /// How the hottest winding stands to its limit.

@@ -14,7 +14,7 @@ mod front;
 mod misses;
 mod space;
 
-use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
+use std::sync::atomic::{AtomicU64, Ordering};
 
 use rayon::prelude::*;
 use serde::Serialize;
@@ -37,13 +37,24 @@ pub const FOUND_FORMAT: &str = "ypsidyne.found/1";
 /// Combinations between two looks at whether to stop.
 const BLOCK: u64 = 4096;
 
-/// How far a search is, and whether it is to stop; shared between the searching and the watching.
-#[derive(Debug, Default)]
+/// How far a search is, and whether it is still wanted.
+#[derive(Default)]
 pub struct Watch {
     /// Combinations tried so far.
     pub done: AtomicU64,
-    /// Set to end the search early.
-    pub stop: AtomicBool,
+    goes_on: Option<Box<dyn Fn() -> bool + Send + Sync>>,
+}
+
+impl Watch {
+    /// A watch of a search that ends early once `goes_on` says no; what it found until then is its answer.
+    #[must_use]
+    pub fn asking(goes_on: impl Fn() -> bool + Send + Sync + 'static) -> Self {
+        Self { done: AtomicU64::new(0), goes_on: Some(Box::new(goes_on)) }
+    }
+
+    fn is_stopped(&self) -> bool {
+        self.goes_on.as_ref().is_some_and(|goes_on| !goes_on())
+    }
 }
 
 /// What a search found.
@@ -195,7 +206,7 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
 /// Tries every pair of teeth and wheel with one set of motor, battery and controller. `lifted` is a bound of the parts that
 /// is left out.
 fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch: &Watch, seen: &mut Seen) {
-    if watch.stop.load(Ordering::Relaxed) {
+    if watch.is_stopped() {
         return;
     }
     let mut option = search.base.clone();
@@ -216,7 +227,7 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch
     let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
     let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
     for pair in 0..each {
-        if pair % BLOCK == 0 && watch.stop.load(Ordering::Relaxed) {
+        if pair % BLOCK == 0 && watch.is_stopped() {
             return;
         }
         space.put_pair(search, pair, &mut option.drives[place]);

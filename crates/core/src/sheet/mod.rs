@@ -22,8 +22,8 @@ pub struct Title {
 ///
 /// It needs no network and no other file, breaks between sections on A4 and Letter, and holds in black and white.
 #[must_use]
-pub fn sheet(build: &Build, place: usize, title: &Title) -> Option<String> {
-    page::write(build, place, title)
+pub fn sheet(build: &Build, place: usize, title: &Title, goes_on: &dyn Fn() -> bool) -> Option<String> {
+    page::write(build, place, title, goes_on)
 }
 
 /// The option a sheet is about when none is named: the chosen one, else the first.

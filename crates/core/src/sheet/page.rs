@@ -43,9 +43,9 @@ ul{margin:1mm 0;padding-left:5mm}\
 .steps li.done::before{content:'\\2713';line-height:3.2mm;text-align:center}\
 .read{font-family:'IBM Plex Mono','Liberation Mono',monospace;font-size:9.5pt}";
 
-pub(super) fn write(build: &Build, place: usize, title: &Title) -> Option<String> {
+pub(super) fn write(build: &Build, place: usize, title: &Title, goes_on: &dyn Fn() -> bool) -> Option<String> {
     let option = build.options.get(place)?;
-    let shop = workshop(build, place)?;
+    let shop = workshop(build, place, goes_on)?;
     let result = &evaluate_option(&build.job, option, place);
     let mut html = Html::default();
     html.raw("<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width\">");

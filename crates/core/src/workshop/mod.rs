@@ -37,9 +37,10 @@ pub struct Workshop {
     pub power_up: Vec<power_up::PowerStep>,
 }
 
-/// Everything a workshop needs of an option; `None` where the build has no such option.
+/// Everything a workshop needs of an option; `None` where the build has no such option. The runs behind the staged heat run
+/// ask `goes_on` on their way; what is not wanted any more has fewer steps.
 #[must_use]
-pub fn workshop(build: &Build, place: usize) -> Option<Workshop> {
+pub fn workshop(build: &Build, place: usize, goes_on: &dyn Fn() -> bool) -> Option<Workshop> {
     let option = build.options.get(place)?;
     let chain = Chain::new(&build.job, option);
     let supply = chain.supply();
@@ -52,6 +53,6 @@ pub fn workshop(build: &Build, place: usize) -> Option<Workshop> {
         findings: topology::findings(build, option),
         charging: charging::charging(option, supply.all_hardest.current_a),
         settings: settings::settings(&chain),
-        power_up: power_up::power_up(build, place, &chain),
+        power_up: power_up::power_up(build, place, &chain, goes_on),
     })
 }

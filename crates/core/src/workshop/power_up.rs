@@ -56,7 +56,7 @@ fn step(key: impl Into<String>, does: impl Into<String>) -> PowerStep {
 }
 
 /// The first power-up of the option at a place, which `chain` has resolved.
-pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<PowerStep> {
+pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>, goes_on: &dyn Fn() -> bool) -> Vec<PowerStep> {
     let option = chain.option;
     let mut steps = vec![
         step(
@@ -157,7 +157,7 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>) -> Vec<Po
             format!("A minute {how}: touch every connector. Warm is a bad joint; make it again."),
         ));
     }
-    heat(build, place, &mut steps);
+    heat(build, place, goes_on, &mut steps);
     steps
 }
 
@@ -239,7 +239,7 @@ fn generator(name: &str, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerS
 
 /// The staged heat run: the work of the job for two, five and fifteen minutes, the can read after each. What would pass a limit,
 /// or cannot be held at all, is left out.
-fn heat(build: &Build, place: usize, steps: &mut Vec<PowerStep>) {
+fn heat(build: &Build, place: usize, goes_on: &dyn Fn() -> bool, steps: &mut Vec<PowerStep>) {
     let option = &build.options[place];
     let ambient_c = build.job.ambient_c;
     let share = build.job.duty_cycle;
@@ -253,7 +253,7 @@ fn heat(build: &Build, place: usize, steps: &mut Vec<PowerStep>) {
             "mode": { "kind": "hold" }, "until_s": STAGES_S[2], "sample_s": 10, "burn_on": true
         });
         let Ok(simulation) = Simulation::from_value(&asked) else { continue };
-        let ran = run::simulate(&simulation, &mut |_| true);
+        let ran = run::simulate(&simulation, &mut |_| goes_on());
         let (series, limits) = (&ran.lead.series, &ran.lead.limits);
         // Over the working share everything warms by that share of what it would warm by for good.
         let warm = |celsius: f64| ambient_c + share * (celsius - ambient_c);

@@ -1,8 +1,5 @@
 //! Stateless: what a document says, without storing it.
 
-use std::sync::Arc;
-use std::sync::atomic::Ordering;
-
 use axum::Json;
 use axum::extract::{Path, Query, State};
 use axum::http::{StatusCode, header};
@@ -153,20 +150,11 @@ async fn find_parts(State(app): State<App>, body: JsonBody) -> Result<Json<Found
         };
         return Err(ApiError::Document(vec![problem]));
     }
-    let watch = Arc::new(Watch::default());
-    // A request that is dropped stops its search.
-    let stop = StopOnDrop(Arc::clone(&watch));
-    let found = app.compute(move || find(&search, &watch)).await?;
-    drop(stop);
-    Ok(Json(found))
-}
-
-struct StopOnDrop(Arc<Watch>);
-
-impl Drop for StopOnDrop {
-    fn drop(&mut self) {
-        self.0.stop.store(true, Ordering::Relaxed);
-    }
+    let found = app.watched(move |token| {
+        let token = token.clone();
+        find(&search, &Watch::asking(move || !token.is_cancelled()))
+    });
+    Ok(Json(found.await?))
 }
 
 /// The place of an option in the query.

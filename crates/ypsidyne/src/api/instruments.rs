@@ -225,7 +225,7 @@ async fn stop(State(app): State<App>) -> Result<StatusCode, ApiError> {
 async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
     let (sender, receiver) = tokio::sync::mpsc::channel(4);
     tokio::spawn(async move {
-        let (mut progress, mut closing) = (app.hub.progress(), app.hub.closing());
+        let mut progress = app.hub.progress();
         loop {
             let now = progress.borrow_and_update().clone();
             let over = now.state != SweepState::Running;
@@ -235,7 +235,7 @@ async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, 
             }
             tokio::select! {
                 changed = progress.changed() => if changed.is_err() { break },
-                _ = closing.wait_for(|closing| *closing) => break,
+                () = app.closing.cancelled() => break,
             }
         }
     });

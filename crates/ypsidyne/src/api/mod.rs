@@ -36,6 +36,7 @@ use crate::jobs::Jobs;
 use crate::page;
 use crate::underway::Underway;
 use problem::ApiError;
+use tokio_util::sync::CancellationToken;
 
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
@@ -53,6 +54,8 @@ pub(crate) struct App {
     jobs: Jobs,
     /// Runs that are under way.
     underway: Underway,
+    /// Cancelled when the program closes; every run, search and sweep has a token below it.
+    closing: CancellationToken,
     /// Instruments of the bench.
     hub: Hub,
     /// One permit a core: computations queue instead of crowding each other out.
@@ -68,6 +71,17 @@ impl App {
         let store = self.store.clone();
         let done = tokio::task::spawn_blocking(move || store.with(work)).await;
         Ok(done.map_err(|_| ApiError::Internal)??)
+    }
+
+    /// Runs a computation that asks on its way whether it is still wanted: a dropped request or the end of the program stops it.
+    async fn watched<T: Send + 'static>(
+        &self,
+        work: impl FnOnce(&CancellationToken) -> T + Send + 'static,
+    ) -> Result<T, ApiError> {
+        // Dropped with this future, it stops what runs.
+        let run = self.underway.begin();
+        let token = run.token();
+        self.compute(move || work(&token)).await
     }
 
     /// Runs a computation off the async threads, no more at once than there are cores.
@@ -114,13 +128,14 @@ fn routes() -> Vec<Route> {
 }
 
 /// The whole server: interface, page, guard, headers.
-pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub) -> Router {
+pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub, closing: CancellationToken) -> Router {
     let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
     let app = App {
         store,
         guard: guard.clone(),
         jobs,
-        underway: Underway::default(),
+        underway: Underway::new(closing.clone()),
+        closing,
         hub,
         cores: Arc::new(Semaphore::new(cores)),
     };

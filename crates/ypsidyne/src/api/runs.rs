@@ -268,8 +268,8 @@ async fn keep(State(app): State<App>, Path(id): Path<String>, body: JsonBody) ->
         ApiError::Document(problems)
     })?;
     let (option, simulated) = app
-        .compute(move || {
-            let ran = simulate(&simulation, &mut |_| true);
+        .watched(move |token| {
+            let ran = simulate(&simulation, &mut |_| !token.is_cancelled());
             serde_json::to_string(&ran).map(|text| (ran.option, text))
         })
         .await?

@@ -207,9 +207,16 @@ async fn begin(State(app): State<App>, body: JsonBody) -> Result<Response, ApiEr
         move |watch| find(&search, watch),
         async move |job, found| {
             // Cut off by the end of the program: marked so when it starts again.
-            if keeper.jobs.is_closing() && !job.was_stopped() {
+            if keeper.closing.is_cancelled() {
                 return;
             }
+            let Some(found) = found else {
+                let cut = keeper.store(move |connection| searches::cut_off(connection, &kept, &crate::time::now()));
+                if let Err(error) = cut.await {
+                    tracing::error!("that a search failed is not stored: {error}");
+                }
+                return;
+            };
             let state = if job.was_stopped() { SearchState::Stopped } else { SearchState::Done };
             let stored = keeper.store(move |connection| {
                 let now = crate::time::now();
@@ -271,7 +278,6 @@ async fn events(
     app.search_of(&id).await?;
     let (sender, receiver) = tokio::sync::mpsc::channel(4);
     tokio::spawn(async move {
-        let mut closing = app.jobs.closing();
         loop {
             // Asked before the store, so that an end in between is seen with the next look.
             let job = app.jobs.get(&id);
@@ -288,7 +294,7 @@ async fn events(
             tokio::select! {
                 () = tokio::time::sleep(LOOK_EVERY) => {}
                 _ = ended.wait_for(|ended| *ended) => {}
-                _ = closing.wait_for(|closing| *closing) => break,
+                () = app.closing.cancelled() => break,
             }
         }
     });

@@ -61,10 +61,7 @@ async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Resu
     if stream {
         return Ok(told(&app, simulation));
     }
-    let underway = app.underway.begin();
-    let watch = underway.watch();
-    let ran = app.compute(move || simulate(&simulation, &mut |_| watch.goes_on())).await?;
-    drop(underway);
+    let ran = app.watched(move |token| simulate(&simulation, &mut |_| !token.is_cancelled())).await?;
     if table {
         return Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response());
     }
@@ -85,9 +82,8 @@ fn told(app: &App, simulation: Simulation) -> Response {
     let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Event, Infallible>>(16);
     let app = app.clone();
     tokio::spawn(async move {
-        let closing = app.jobs.closing();
         let underway = app.underway.begin();
-        let watch = underway.watch();
+        let token = underway.token();
         let teller = sender.clone();
         if let Ok(event) = Event::default().event("begun").json_data(Begun { id: underway.id() })
             && sender.send(Ok(event)).await.is_err()
@@ -110,7 +106,7 @@ fn told(app: &App, simulation: Simulation) -> Response {
                             let _ = teller.try_send(Ok(event));
                         }
                     }
-                    watch.goes_on() && !teller.is_closed() && !*closing.borrow()
+                    !token.is_cancelled() && !teller.is_closed()
                 };
                 let ran = simulate(&simulation, &mut on_the_way);
                 Event::default().event("done").json_data(ran)

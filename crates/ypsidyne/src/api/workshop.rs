@@ -53,10 +53,10 @@ async fn of_option(
     body: JsonBody,
 ) -> Result<Json<Workshop>, ApiError> {
     let place = asked(query)?;
-    app.compute(move || {
+    app.watched(move |token| {
         let build = body.build()?;
         option_at(&build, place)?;
-        workshop(&build, place).map(Json).ok_or(ApiError::Internal)
+        workshop(&build, place, &|| !token.is_cancelled()).map(Json).ok_or(ApiError::Internal)
     })
     .await?
 }
@@ -70,11 +70,11 @@ async fn printed(
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
     let day = crate::time::now().get(..10).unwrap_or_default().to_owned();
     let text = app
-        .compute(move || {
+        .watched(move |token| {
             let build = Build::from_json(&stored.document).map_err(ApiError::Document)?;
             option_at(&build, place)?;
             let title = Title { day, revision: Some(stored.revision) };
-            sheet::sheet(&build, place, &title).ok_or(ApiError::Internal)
+            sheet::sheet(&build, place, &title, &|| !token.is_cancelled()).ok_or(ApiError::Internal)
         })
         .await??;
     Ok(([(header::CONTENT_TYPE, "text/html; charset=utf-8")], text).into_response())

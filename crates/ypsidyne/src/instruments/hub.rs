@@ -7,6 +7,7 @@ use std::time::Duration;
 
 use serde::{Deserialize, Serialize};
 use tokio::sync::{Mutex as Turn, watch};
+use tokio_util::sync::CancellationToken;
 
 use super::client::{Instrument, InstrumentError, SocketInstrument};
 use super::simulated::Role;
@@ -137,23 +138,22 @@ impl Place {
 pub(crate) struct Hub {
     places: Arc<Mutex<HashMap<Role, Place>>>,
     progress: watch::Sender<SweepProgress>,
-    /// Counts up with every stop.
-    stop: watch::Sender<u64>,
-    closing: watch::Sender<bool>,
-}
-
-impl Default for Hub {
-    fn default() -> Self {
-        Self {
-            places: Arc::default(),
-            progress: watch::channel(SweepProgress::default()).0,
-            stop: watch::channel(0).0,
-            closing: watch::channel(false).0,
-        }
-    }
+    /// Stops the sweep that runs.
+    sweeping: Arc<Mutex<CancellationToken>>,
+    closing: CancellationToken,
 }
 
 impl Hub {
+    /// No instruments yet, in a program that closes with `closing`.
+    pub fn new(closing: CancellationToken) -> Self {
+        Self {
+            places: Arc::default(),
+            progress: watch::channel(SweepProgress::default()).0,
+            sweeping: Arc::default(),
+            closing,
+        }
+    }
+
     fn with<T>(&self, work: impl FnOnce(&mut HashMap<Role, Place>) -> T) -> T {
         work(&mut self.places.lock().unwrap_or_else(PoisonError::into_inner))
     }
@@ -262,8 +262,12 @@ impl Hub {
             free
         });
         if begun {
-            let hub = self.clone();
-            tokio::spawn(async move { hub.run(sweep).await });
+            let (hub, token) = (self.clone(), self.closing.child_token());
+            *self.sweeping.lock().unwrap_or_else(PoisonError::into_inner) = token.clone();
+            tokio::spawn(async move {
+                let own = hub.clone();
+                hub.see_through(async move { own.steps(sweep, &token).await }).await;
+            });
         }
         begun
     }
@@ -273,7 +277,7 @@ impl Hub {
     /// # Errors
     /// Where the supply cannot be reached: then its own switch has to do.
     pub async fn stop(&self) -> Result<(), InstrumentError> {
-        self.stop.send_modify(|count| *count += 1);
+        self.sweeping.lock().unwrap_or_else(PoisonError::into_inner).cancel();
         let mut progress = self.progress.subscribe();
         // The sweep itself switches off on the connection it holds; then once more, for whoever switched on by hand.
         let _ =
@@ -284,9 +288,8 @@ impl Hub {
         }
     }
 
-    /// Ends everything: the program closes.
+    /// Switches everything off: the program closes.
     pub async fn close(&self) {
-        self.closing.send_replace(true);
         match tokio::time::timeout(OFF_WITHIN, self.stop()).await {
             Ok(Ok(())) => {}
             Ok(Err(error)) => tracing::error!("the output could not be switched off: {error}"),
@@ -294,19 +297,24 @@ impl Hub {
         }
     }
 
-    /// Turns true when the program closes.
-    pub fn closing(&self) -> watch::Receiver<bool> {
-        self.closing.subscribe()
-    }
-
-    async fn run(&self, sweep: Sweep) {
-        let mut stop = self.stop.subscribe();
-        stop.mark_unchanged();
-        let ended = self.steps(sweep, &mut stop).await;
-        let (state, problem) = match ended {
-            Ok(true) => (SweepState::Done, None),
-            Ok(false) => (SweepState::Stopped, None),
-            Err(error) => (SweepState::Failed, Some(error.to_string())),
+    /// Waits for a sweep to its end. One that fails in the program itself cannot switch off any more: then this does.
+    async fn see_through(&self, steps: impl Future<Output = Result<bool, InstrumentError>> + Send + 'static) {
+        let (state, problem) = match tokio::spawn(steps).await {
+            Ok(Ok(true)) => (SweepState::Done, None),
+            Ok(Ok(false)) => (SweepState::Stopped, None),
+            Ok(Err(error)) => (SweepState::Failed, Some(error.to_string())),
+            Err(fault) => {
+                tracing::error!("a sweep failed in the program: {fault}");
+                let off = match self.needed(Role::Supply) {
+                    Ok(supply) => switch_off(&mut *supply.lock().await).await,
+                    Err(error) => Err(error),
+                };
+                let said = match off {
+                    Ok(()) => "a fault in the program; the output is off".to_owned(),
+                    Err(error) => format!("a fault in the program, and {error}: switch the supply off by hand"),
+                };
+                (SweepState::Failed, Some(said))
+            }
         };
         self.progress.send_modify(|progress| {
             progress.state = state;
@@ -316,15 +324,11 @@ impl Hub {
 
     /// Every step; whether it came to its end. The output is off when this returns, by the connection that switched it on, or
     /// by a new one where that was lost.
-    async fn steps(&self, sweep: Sweep, stop: &mut watch::Receiver<u64>) -> Result<bool, InstrumentError> {
+    async fn steps(&self, sweep: Sweep, stop: &CancellationToken) -> Result<bool, InstrumentError> {
         let supply = self.needed(Role::Supply)?;
         let mut supply = supply.lock().await;
         let done = self.sweep_over(sweep, &mut supply, stop).await;
-        // Once more where the connection was lost meanwhile: it is made anew.
-        let off = match supply.tell("OUTP OFF").await {
-            Ok(()) => Ok(()),
-            Err(_) => supply.tell("OUTP OFF").await,
-        };
+        let off = switch_off(&mut supply).await;
         done.and_then(|done| off.map(|()| done))
     }
 
@@ -332,7 +336,7 @@ impl Hub {
         &self,
         sweep: Sweep,
         supply: &mut SocketInstrument,
-        stop: &mut watch::Receiver<u64>,
+        stop: &CancellationToken,
     ) -> Result<bool, InstrumentError> {
         supply.tell(&format!("CURR {}", sweep.limit_a)).await?;
         let tachometer = self.instrument(Role::Tachometer);
@@ -343,7 +347,7 @@ impl Hub {
                 supply.tell("OUTP ON").await?;
             }
             tokio::select! {
-                _ = stop.changed() => return Ok(false),
+                () = stop.cancelled() => return Ok(false),
                 () = tokio::time::sleep(Duration::from_secs_f64(sweep.settle_s)) => {}
             }
             let mut point = Readings::default();
@@ -352,11 +356,19 @@ impl Hub {
                 read_into(&mut *tachometer.lock().await, Role::Tachometer, &[ReadingWanted::Rpm], &mut point).await?;
             }
             self.progress.send_modify(|progress| progress.points.push(point));
-            if stop.has_changed().unwrap_or(true) {
+            if stop.is_cancelled() {
                 return Ok(false);
             }
         }
         Ok(true)
+    }
+}
+
+/// Switches the output off; once more where the connection was lost meanwhile: it is made anew.
+async fn switch_off(supply: &mut SocketInstrument) -> Result<(), InstrumentError> {
+    match supply.tell("OUTP OFF").await {
+        Ok(()) => Ok(()),
+        Err(_) => supply.tell("OUTP OFF").await,
     }
 }
 
@@ -382,4 +394,46 @@ async fn read_into(
         }
     }
     Ok(())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::instruments::simulated::{self, SimulatedBench};
+
+    async fn bench() -> Hub {
+        let hub = Hub::new(CancellationToken::new());
+        let bench = SimulatedBench::new(simulated::motor(None).unwrap(), 7);
+        hub.simulate(bench.listen([0; 4]).await.unwrap());
+        hub
+    }
+
+    #[tokio::test]
+    async fn a_fault_in_a_sweep_leaves_the_output_off() {
+        let hub = bench().await;
+        hub.set_supply(6.0, 1.0, true).await.unwrap();
+        let supply = hub.needed(Role::Supply).unwrap();
+        assert!((supply.lock().await.number("OUTP?").await.unwrap() - 1.0).abs() < 0.1);
+        let held = Arc::clone(&supply);
+        hub.see_through(async move {
+            let _held = held.lock().await;
+            panic!("a fault in the sweep");
+        })
+        .await;
+        assert!(supply.lock().await.number("OUTP?").await.unwrap().abs() < 0.1);
+        let now = hub.progress().borrow().clone();
+        assert_eq!(now.state, SweepState::Failed);
+        assert!(now.problem.unwrap().contains("the output is off"));
+    }
+
+    #[tokio::test]
+    async fn a_sweep_ends_with_the_program() {
+        let hub = bench().await;
+        assert!(hub.begin(Sweep { from_v: 3.0, to_v: 9.0, steps: 50, limit_a: 2.0, settle_s: 1.0 }));
+        tokio::time::sleep(Duration::from_millis(100)).await;
+        hub.close().await;
+        assert_eq!(hub.progress().borrow().state, SweepState::Stopped);
+        let supply = hub.needed(Role::Supply).unwrap();
+        assert!(supply.lock().await.number("OUTP?").await.unwrap().abs() < 0.1);
+    }
 }

@@ -87,9 +87,8 @@ impl Link {
                         async move { link.pass(&server, request).await }
                     });
                     // A connection that is cut ends with an error here, as it is meant to.
-                    let _ = hyper::server::conn::http1::Builder::new()
-                        .serve_connection(TokioIo::new(stream), answer)
-                        .await;
+                    let _ =
+                        hyper::server::conn::http1::Builder::new().serve_connection(TokioIo::new(stream), answer).await;
                 });
             }
         });
@@ -142,11 +141,7 @@ impl Link {
         Some(fault)
     }
 
-    async fn pass(
-        &self,
-        server: &str,
-        request: Request<Incoming>,
-    ) -> Result<Response<Full<Bytes>>, Broken> {
+    async fn pass(&self, server: &str, request: Request<Incoming>) -> Result<Response<Full<Bytes>>, Broken> {
         let path = request.uri().path_and_query().map_or("/", |path| path.as_str()).to_owned();
         let fault = self.fault_for(&format!("{} {path}", request.method()));
         if matches!(fault, Some(Fault::Before)) {
@@ -186,4 +181,3 @@ impl Link {
         Ok(reply)
     }
 }
-
