@@ -316,3 +316,28 @@ async fn entries_take_sums_and_refuse_the_wrong_dimension_by_name() {
     }
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_row_pressed_twice_at_one_place_is_the_one_that_is_kept() {
+    for (width, height) in [(1280, 800), (390, 844)] {
+        let server = Server::demo();
+        let browser = Browser::sized(width, height).await;
+        let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+        browser.until("candidates", "document.querySelectorAll('[data-candidate]').length > 20").await;
+        let label = text(&browser, "document.querySelectorAll('[data-candidate]')[2].dataset.candidate").await;
+        let (x, y, wide, high) = browser.place("[data-candidate]:nth-of-type(4)").await;
+        let press = format!(
+            "const [x, y] = [{}, {}]; const row = document.elementFromPoint(x, y).closest('[data-candidate]'); \
+             row.click(); return row.dataset.candidate",
+            x + wide.min(300.0) / 2.0,
+            y + high / 2.0
+        );
+        assert_eq!(browser.run(&press).await, json!(label));
+        browser.until("it is tried", SELECTED).await;
+        // The figures of the page around it have come.
+        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        assert_eq!(browser.run(&press).await, json!(label), "the same row is under the finger at {width}");
+        until_stored(&server, &id, "/options/0/drives/0/motor/label", label).await;
+        browser.end().await;
+    }
+}

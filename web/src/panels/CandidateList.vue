@@ -2,12 +2,14 @@
 // Parts of the shelf for this step, each with its effect on this build. The arrows step, the workbench follows,
 // Enter keeps, Escape goes back.
 import Select from "primevue/select";
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
-import { api, saying, type Schemas } from "../api/client";
+import { computed, onBeforeUnmount, ref } from "vue";
+import { useAnswer } from "../api/answer";
+import { api, type Schemas } from "../api/client";
 import { useBench } from "../bench/bench";
 import { verdictWord } from "../bench/words";
 import QuantityField from "../parts/QuantityField.vue";
 import VerdictMark from "../parts/VerdictMark.vue";
+import { holdInPlace } from "../lib/steady";
 import { shownInColumn } from "../units/quantity";
 import type { Quantity } from "../units/units";
 
@@ -17,36 +19,22 @@ type Effect = Schemas["Effect"];
 const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
 const bench = useBench();
 
-const found = shallowRef<Schemas["Candidates"] | null>(null);
-const problem = ref<string | null>(null);
 const text = ref("");
 const onlyHolding = ref(false);
 const sort = ref<keyof Effect | "label">("worst_utilisation");
 const descending = ref(false);
 const box = ref<HTMLElement>();
-const PAUSE_MS = 200;
 
 /** The build without what is looked at: candidates are compared with what is stored. */
-watch(
-  [() => bench.document, () => bench.optionIndex, () => bench.driveIndex, text, () => props.stage],
-  ([build, option, drive, wanted, stage], _, onCleanup) => {
-    if (!build) return;
-    const request = new AbortController();
-    const timer = setTimeout(async () => {
-      const body = { build, option, drive, stage: stage ?? 0, search: { kind: props.kind, text: wanted } };
-      const reply = await api
-        .POST("/api/candidates", { body: body as never, signal: request.signal })
-        .catch(() => undefined);
-      if (request.signal.aborted) return;
-      problem.value = reply?.data ? null : saying(reply?.error);
-      if (reply?.data) found.value = reply.data;
-    }, PAUSE_MS);
-    onCleanup(() => {
-      clearTimeout(timer);
-      request.abort();
-    });
+const { value: found, problem } = useAnswer<Schemas["Candidates"]>(
+  () => [bench.document, bench.optionIndex, bench.driveIndex, text.value, props.stage],
+  (signal) => {
+    const [build, option, drive] = [bench.document, bench.optionIndex, bench.driveIndex];
+    if (!build) return null;
+    const search = { kind: props.kind, text: text.value };
+    const body = { build, option, drive, stage: props.stage ?? 0, search };
+    return api.POST("/api/candidates", { body: body as never, signal });
   },
-  { immediate: true },
 );
 onBeforeUnmount(() => bench.look(null));
 
@@ -152,6 +140,11 @@ function sortBy(key: keyof Effect | "label"): void {
 function look(candidate: Candidate | undefined): void {
   if (!candidate) return;
   bench.look({ pointer: candidate.pointer, value: candidate.value, label: candidate.label });
+}
+
+/** As {@link look}, with the row brought into view: by the keys. */
+function stepTo(candidate: Candidate | undefined): void {
+  look(candidate);
   requestAnimationFrame(() =>
     box.value?.querySelector("[aria-selected='true']")?.scrollIntoView({ block: "nearest" }),
   );
@@ -162,9 +155,9 @@ function step(event: KeyboardEvent): void {
   const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page };
   const move = moves[event.key];
   if (move !== undefined) {
-    look(rows.value[Math.min(Math.max(at.value + move, 0), rows.value.length - 1)]);
+    stepTo(rows.value[Math.min(Math.max(at.value + move, 0), rows.value.length - 1)]);
   } else if (event.key === "Home" || event.key === "End") {
-    look(event.key === "Home" ? rows.value[0] : rows.value.at(-1));
+    stepTo(event.key === "Home" ? rows.value[0] : rows.value.at(-1));
   } else if (event.key === "Enter" && bench.trying) {
     bench.keep();
   } else if (event.key === "Escape" && bench.trying) {
@@ -174,8 +167,9 @@ function step(event: KeyboardEvent): void {
   event.stopPropagation();
 }
 
-function press(candidate: Candidate): void {
-  // A second press on the same keeps it, so that a finger needs no Enter.
+/** A second press on the same keeps it, so that a finger needs no Enter: the row stays where it was pressed. */
+function press(candidate: Candidate, event: MouseEvent): void {
+  if (box.value) holdInPlace(event.currentTarget as HTMLElement, box.value);
   if (bench.trying?.label === candidate.label) bench.keep();
   else look(candidate);
 }
@@ -288,7 +282,7 @@ function press(candidate: Candidate): void {
             role="option"
             :aria-selected="index === at"
             :data-candidate="candidate.label"
-            @click="press(candidate)"
+            @click="press(candidate, $event)"
           >
             <td>
               <VerdictMark :verdict="candidate.effect.verdict" />
@@ -354,11 +348,15 @@ input[type="checkbox"] {
   align-items: baseline;
 }
 
+/* A line of its own that is always as high: nothing below it moves when something is tried. */
 .count {
-  margin-left: auto;
+  flex: 0 0 100%;
+  height: 26px;
   display: flex;
   gap: 8px;
   align-items: baseline;
+  overflow: hidden;
+  white-space: nowrap;
 }
 
 .scroll {
@@ -413,6 +411,10 @@ tr[aria-selected="true"]:hover {
 }
 
 @media (pointer: coarse) {
+  .count {
+    height: 40px;
+  }
+
   td {
     padding-block: 9px;
   }
