@@ -341,3 +341,30 @@ async fn a_row_pressed_twice_at_one_place_is_the_one_that_is_kept() {
         browser.end().await;
     }
 }
+
+#[tokio::test]
+async fn figures_typed_over_a_part_of_the_shelf_say_whose_price_stands_and_can_let_it_go() {
+    const MOTOR: &str = "/options/0/drives/0/motor";
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    browser.until("candidates", "document.querySelectorAll('[data-candidate]').length > 20").await;
+    browser.click("[data-candidate]").await;
+    browser.until("it is tried", SELECTED).await;
+    browser.press("Keep").await;
+    browser.until_saved().await;
+    let kept = document(&server, &id).await.pointer(MOTOR).unwrap().clone();
+    assert!(kept["part_id"].is_string());
+    browser.until("nothing differs", "!document.querySelector('[data-shelf-note]')").await;
+    browser.fill("kv_rpm_per_v", "133").await;
+    browser.until_text("On the shelf it has other figures: speed constant kv").await;
+    browser.click("[data-as-shelved]").await;
+    until_stored(&server, &id, KV, kept["kv_rpm_per_v"].clone()).await;
+    browser.until("nothing differs", "!document.querySelector('[data-shelf-note]')").await;
+    browser.fill("kv_rpm_per_v", "134").await;
+    browser.click("[data-let-go]").await;
+    until_stored(&server, &id, &format!("{MOTOR}/part_id"), Value::Null).await;
+    let now = document(&server, &id).await.pointer(MOTOR).unwrap().clone();
+    assert_eq!((now.get("price"), now.get("source"), &now["label"]), (None, None, &kept["label"]));
+    browser.end().await;
+}

@@ -6,6 +6,7 @@ import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import FigureDelta from "../parts/FigureDelta.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import SizeField from "../parts/SizeField.vue";
+import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import { useSums } from "../bench/sums";
 import type { View } from "../bench/view";
@@ -78,6 +79,7 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
   <PanelHead title="Battery" :note="`${shownText('energy', supply?.energy_wh)} · all drives on it`">
     <ToShelf kind="battery" :at="at" />
   </PanelHead>
+  <ShelfNote :at="at" />
   <div class="top">
     <table class="loads">
       <thead>

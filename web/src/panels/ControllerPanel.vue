@@ -10,6 +10,7 @@ import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
 import SizeField from "../parts/SizeField.vue";
+import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import type { View } from "../bench/view";
 import { figures, shownText } from "../units/quantity";
@@ -159,6 +160,7 @@ function addController(): void {
     </button>
     <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
+  <ShelfNote v-if="controller" :at="at" />
   <p v-if="bench.driveFigures?.generating" class="words">
     A generator's current passes the bridge and then this: it must stand
     <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when the

@@ -7,6 +7,7 @@ import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import BenchField from "../parts/BenchField.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import type { View } from "../bench/view";
 import { displayUnit, figures } from "../units/quantity";
@@ -221,6 +222,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
   >
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
+  <ShelfNote :at="at" />
   <GeneratorNote v-if="turned" :row="turned" />
   <div v-else class="top">
     <CurveChart

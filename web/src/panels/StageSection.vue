@@ -8,6 +8,7 @@ import StageDrawing from "../drawing/StageDrawing.vue";
 import { without } from "../lib/pointer";
 import BenchField from "../parts/BenchField.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
+import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
 import { figures } from "../units/quantity";
 
@@ -124,6 +125,7 @@ function otherPitch(): void {
       <button type="button" class="action" @click="bench.set(at, undefined, null)">take it out</button>
       <ToShelf kind="gearing_stage" :at="at" />
     </h3>
+    <ShelfNote :at="at" />
     <div class="halves">
       <div>
         <BenchField :at="at" record="GearingStage" name="kind" />
