@@ -357,6 +357,7 @@ export const KINDS: SheetKind[] = [
           { key: "load_ohm", label: "load", unit: "resistance_ohm" },
           { key: "voltage_v", label: "volts", unit: "voltage_v" },
           { key: "torque_nm", label: "torque", unit: "torque_nm" },
+          { key: "drive_power_w", label: "or drill watts", unit: "drive_power_w" },
         ],
       },
     ],

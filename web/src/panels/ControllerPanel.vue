@@ -9,6 +9,7 @@ import BenchField from "../parts/BenchField.vue";
 import FieldGroup from "../parts/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import PanelHead from "../parts/PanelHead.vue";
+import SensorsField from "../parts/SensorsField.vue";
 import SizeField from "../parts/SizeField.vue";
 import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
@@ -128,7 +129,17 @@ const RATINGS = [
   "battery_current_continuous_a",
   "battery_current_peak_a",
 ] as const;
-const REST = ["on_resistance_ohm", "idle_power_w", "failsafe_throttle", "mass_kg", "price", "owned"] as const;
+const REST = [
+  "label",
+  "on_resistance_ohm",
+  "idle_power_w",
+  "failsafe_throttle",
+  "mass_kg",
+  "price",
+  "owned",
+  "source",
+] as const;
+const HEAT = ["max_temperature_c", "case_to_ambient_k_per_w"] as const;
 const brushlessOnly = computed(() =>
   controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
 );
@@ -139,6 +150,11 @@ const switchRun = computed(() => {
   const has = runs.value.findIndex((run) => run.switch != null || run.switch_a != null);
   return has >= 0 ? has : runs.value.findIndex((run) => run.circuit === "supply");
 });
+
+/** A regulator of 5 V and 3 A, to be changed for what is printed on it. */
+function toggleBec(): void {
+  bench.set(`${at.value}/bec`, controller.value?.bec ? undefined : { voltage_v: 5, current_a: 3 }, null);
+}
 
 function addController(): void {
   const motor = bench.drive?.motor;
@@ -209,6 +225,23 @@ function addController(): void {
     <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
       <SizeField :at="at" />
     </FieldGroup>
+    <section v-if="controller.kind === 'brushless'" class="group">
+      <SensorsField :at="at" />
+    </section>
+    <FieldGroup title="its heat" :at="at" record="Controller" :names="HEAT" />
+    <section class="group">
+      <h3>
+        receiver supply
+        <button type="button" class="action" data-bec @click="toggleBec">
+          {{ controller.bec ? "take it away" : "it has one" }}
+        </button>
+      </h3>
+      <template v-if="controller.bec">
+        <BenchField :at="`${at}/bec`" record="Bec" name="voltage_v" />
+        <BenchField :at="`${at}/bec`" record="Bec" name="current_a" />
+      </template>
+    </section>
+    <FieldGroup title="its mount" :at="`${at}/mount`" record="Mount" :names="['bolt_circle_mm', 'thread']" />
     <section v-if="fit" class="group" data-controller-fit>
       <h3>all controllers in their room</h3>
       <FitPlan

@@ -289,6 +289,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
         record="Mount"
         :name="name"
       />
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="mount_material" />
       <BenchField
         v-for="name in ['diameter_mm', 'length_mm', 'bolt_circle_mm', 'thread', 'shaft_diameter_mm']"
         :key="`room ${name}`"

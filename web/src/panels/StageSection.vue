@@ -42,7 +42,7 @@ const names = computed(() => {
   const bored = ["spur", "belt", "chain"].includes(stage.kind) ? ["driver_bore_mm"] : [];
   return [...teeth, "efficiency", ...(own[stage.kind] ?? []), ...bored];
 });
-const REST = ["mass_kg", "price", "owned", "source"];
+const REST = ["label", "mass_kg", "price", "owned", "source"];
 const DRIVEN = computed(() =>
   props.stage.kind === "spur"
     ? [props.stage.diametral_pitch == null ? "driven_module_mm" : "driven_diametral_pitch", "driven_material"]

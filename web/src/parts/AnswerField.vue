@@ -32,7 +32,7 @@ const choices = computed(() => {
 </script>
 
 <template>
-  <PickRow :label="meta.label" :title="meta.help">
+  <PickRow :label="meta.label" :title="meta.help" :data-place="`${record}.${name}`">
     <Select
       :model-value="value"
       :options="choices"

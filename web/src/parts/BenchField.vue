@@ -71,7 +71,7 @@ function setText(text: string): void {
 </script>
 
 <template>
-  <div class="field" :class="{ wide, words: isText }">
+  <div class="field" :class="{ wide, words: isText }" :data-place="`${record}.${name}`">
     <label v-if="meta.flag" class="check">
       <input
         type="checkbox"

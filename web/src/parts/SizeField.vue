@@ -45,7 +45,7 @@ function set(typed: string): void {
 </script>
 
 <template>
-  <div class="field">
+  <div class="field" data-place="SizeMm.length SizeMm.width SizeMm.height">
     <label :for="id">Size, L × W × H</label>
     <span class="entry">
       <input

@@ -11,6 +11,7 @@ import { freshName } from "../lib/names";
 import { differences, valueAt, withValue } from "../lib/pointer";
 import { draftOf, dropDraft, keepDraft } from "../saving/drafts";
 import BenchField from "../parts/BenchField.vue";
+import SensorsField from "../parts/SensorsField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
 
 const props = defineProps<{ line: PartLine | { part: Part } }>();
@@ -56,13 +57,21 @@ provide(DESK, {
   wrongAt: (pointer) => refused.value?.errors?.find((error) => error.pointer === pointer)?.detail,
 });
 
-const NESTED: Record<string, string> = { gearbox: "Gearbox", thermal: "Thermal", size_mm: "SizeMm" };
+const NESTED: Record<string, string> = {
+  gearbox: "Gearbox",
+  thermal: "Thermal",
+  size_mm: "SizeMm",
+  mount: "Mount",
+  bec: "Bec",
+};
 const START: Record<string, object> = {
   gearbox: { kind: "planetary", ratio: 10, efficiency: 0.8 },
   thermal: {},
   size_mm: { length: 100, width: 50, height: 50 },
+  mount: {},
+  bec: { voltage_v: 5, current_a: 3 },
 };
-const HIDDEN = ["part_id", "provenance", "measured_on", "mount", "bec", "sensors", ...Object.keys(NESTED)];
+const HIDDEN = ["part_id", "provenance", "measured_on", "sensors", ...Object.keys(NESTED)];
 const FIRST = ["label", "price", "owned", "source"];
 const names = computed(() => {
   const all = Object.keys(FIELDS[kind.value.record] ?? {}).filter((key) => !HIDDEN.includes(key));
@@ -145,6 +154,7 @@ async function retire(back: boolean): Promise<void> {
       <div class="two">
         <BenchField v-for="name in names" :key="name" at="" :record="kind.record" :name="name" />
       </div>
+      <SensorsField v-if="part.part === 'controller'" at="" />
       <section v-for="key in nested" :key="key">
         <h3>
           {{ FIELDS[kind.record]?.[key]?.label }}
