@@ -50,7 +50,7 @@ pub mod parts_list;
 mod price;
 pub mod remedies;
 pub mod run;
-mod say;
+pub mod say;
 pub mod schema;
 pub mod schools;
 pub mod search;

@@ -29,11 +29,13 @@ pub struct Quantity {
 }
 
 /// Inch, m (exact, international yard and pound agreement of 1959).
-const INCH: f64 = 0.0254;
+pub(crate) const INCH: f64 = 0.0254;
 /// Foot, m (exact, 1959).
-const FOOT: f64 = 0.3048;
+pub(crate) const FOOT: f64 = 0.3048;
 /// Pound, kg (exact, 1959).
-const POUND: f64 = 0.453_592_37;
+pub(crate) const POUND: f64 = 0.453_592_37;
+/// Ounce-force inch, N·m (exact, of ounce, standard gravity and inch).
+pub(crate) const OUNCE_FORCE_INCH_NM: f64 = POUND / 16.0 * GRAVITY_M_S2 * INCH;
 
 /// Every quantity.
 #[rustfmt::skip]

@@ -105,7 +105,7 @@ async fn units_are_a_preference_and_the_document_stays_si() {
     browser.click("[data-preferences]").await;
     browser.press("mph").await;
     browser.press("ozf·in").await;
-    browser.until("mph", "document.querySelector(\"input[data-field='target_speed_m_s']\").value === '14.5401'").await;
+    browser.until("mph", "document.querySelector(\"input[data-field='target_speed_m_s']\").value === '14.54'").await;
     browser.keys("\u{e00c}").await;
     browser.fill("target_speed_m_s", "15").await;
     until_stored(&server, &id, "/job/drives/0/load/target_speed_m_s", 15.0 * 0.44704).await;

@@ -1,6 +1,7 @@
 // What the server answers about something: asked when it changes and stands still, what is out of date is dropped.
 import { getCurrentInstance, ref, type Ref, shallowRef, type ShallowRef, watch } from "vue";
 import { type ProblemDocument, saying } from "./client";
+import { readerUnits } from "../units/reader";
 import { ask } from "./reach";
 import { markStale } from "./stale";
 
@@ -38,7 +39,7 @@ export function useAnswer<T>(
   const drawn = getCurrentInstance();
   const turn = ref(0);
   watch(
-    [about, turn],
+    [about, turn, readerUnits],
     (_now, _before, onCleanup) => {
       const request = new AbortController();
       const started = new Date();

@@ -1,5 +1,6 @@
 // Whether the server answers: noted at every request, said once for the whole page, and looked for again by itself.
 import { ref } from "vue";
+import { READER_UNITS, readerUnits } from "../units/reader";
 
 const PAUSES_MS = [500, 1000, 2000, 4000, 8000, 15_000];
 
@@ -20,6 +21,7 @@ export const isAnswer = (response: Response | null | undefined): response is Res
 /** Fetches, and notes whether there was an answer. */
 export async function reaching(request: Request): Promise<Response> {
   try {
+    request.headers.set(READER_UNITS, readerUnits());
     const response = await fetch(request);
     if (silentSince.value !== null && isAnswer(response)) {
       silentSince.value = null;

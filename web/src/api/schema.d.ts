@@ -2191,6 +2191,8 @@ export interface components {
             utilisation: number | null;
             /** @description How it came out. */
             verdict: components["schemas"]["Verdict"];
+            /** @description In short: demand of limit, or that it fits, or cannot. */
+            said: string;
             /** @description One sentence with its numbers. */
             because: string;
             /** @description What would fix it; empty unless asked for, and for a check that holds. */

@@ -1,5 +1,6 @@
 // The build on the bench: the document, its undo, its saving, its figures.
 import { chemistry } from "../units/cells";
+import { readerUnits } from "../units/reader";
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import {
@@ -261,7 +262,7 @@ export const useBench = defineStore("bench", () => {
     computing = false;
   }
 
-  watch([shown, optionIndex], () => void evaluate());
+  watch([shown, optionIndex, readerUnits], () => void evaluate());
   // What is looked at belongs to one option and drive.
   watch([optionIndex, driveName], () => look(null));
   watch(driveFigures, (now) => {

@@ -3,6 +3,7 @@ import { defineStore } from "pinia";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
 import { ask } from "../api/reach";
+import { readerUnits } from "../units/reader";
 import { useBench } from "./bench";
 
 export type Sum = Schemas["Sum"];
@@ -43,7 +44,7 @@ export const useSums = defineStore("sums", () => {
     id.value = null;
   }
 
-  watch([id, () => bench.shown, () => bench.optionIndex], () => {
+  watch([id, () => bench.shown, () => bench.optionIndex, readerUnits], () => {
     if (id.value !== null) void load();
   });
 

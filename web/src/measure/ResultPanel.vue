@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // What the readings say: the figure wanted with its uncertainty, what is wrong with them, the fit, the sum.
 import { computed } from "vue";
-import type { Schemas } from "../api/client";
 import { figures, lasting } from "../units/quantity";
 import { shownFigure } from "./figure";
 import FitChart from "./FitChart.vue";
@@ -17,16 +16,7 @@ const far = computed(
         .flatMap(({ reading }) => reading ?? []) ?? [],
     ),
 );
-type Figure = Schemas["Figure"];
 const said = shownFigure;
-/** Half of the 95 % interval, in the unit of the figure. */
-const half = (figure: Figure) => {
-  const [low, high] = figure.interval_95 ?? [];
-  if (low === undefined || high === undefined || figure.value === 0) return null;
-  const share = (high - low) / 2 / Math.abs(figure.value);
-  const value = Math.abs(Number(said(figure).text)) * share;
-  return Number.isFinite(value) ? { value: figures(value, 2), share: figures(100 * share, 2) } : null;
-};
 const WEIGHTS = { note: "note", doubt: "doubt", poor: "poor" } as const;
 const findings = computed(() => {
   const order = ["poor", "doubt", "note"];
@@ -82,7 +72,9 @@ defineExpose({ far });
     <template v-if="measured">
       <p v-if="heat" class="headline" :class="heat.verdict">
         <span class="big">{{ heat.verdict === "stop" ? "■ Stop" : "Go on" }}</span>
-        <span v-if="heat.verdict === 'go_on' && heat.next_s > 0">for another {{ lasting(heat.next_s) }}</span>
+        <span v-if="heat.verdict === 'go_on' && heat.next_s > 0"
+          >&nbsp;for another {{ lasting(heat.next_s) }}</span
+        >
       </p>
       <p
         v-for="(figure, place) in measured.figures"
@@ -93,8 +85,8 @@ defineExpose({ far });
         <span v-if="place > 0" class="label">{{ figure.label }}</span>
         <span class="figure" :class="{ big: place === 0 }">{{ said(figure).text }}</span>
         <span class="unit">{{ said(figure).unit }}</span>
-        <span v-if="half(figure)" class="note">
-          ± {{ half(figure)!.value }} ({{ half(figure)!.share }} %)</span
+        <span v-if="said(figure).half" class="note">
+          ± {{ said(figure).half!.text }} ({{ said(figure).half!.share }} %)</span
         >
         <span v-if="place === 0" class="note first">{{ figure.label }}</span>
       </p>

@@ -6,6 +6,7 @@ import { api, type ProblemDocument, type Schemas } from "../api/client";
 import { ifMatch } from "../api/tag";
 import { useHistory } from "../bench/history";
 import { valueAt, withValue } from "../lib/pointer";
+import { readerUnits } from "../units/reader";
 import { type Place, useSaver } from "../saving/saver";
 
 export type Sheet = { kind: string; [key: string]: unknown };
@@ -114,7 +115,7 @@ export const useSheet = defineStore("sheet", () => {
     } while (changed);
     computing = false;
   }
-  watch(document, () => void workOut());
+  watch([document, readerUnits], () => void workOut());
 
   return {
     id,

@@ -10,7 +10,7 @@ import BenchField from "../parts/BenchField.vue";
 import FigureTable, { type FigureLine } from "../parts/FigureTable.vue";
 import ShelfNote from "../parts/ShelfNote.vue";
 import ToShelf from "../parts/ToShelf.vue";
-import { figures } from "../units/quantity";
+import { shownText } from "../units/quantity";
 
 const props = defineProps<{ index: number; stage: Schemas["GearingStage"] }>();
 const bench = useBench();
@@ -89,8 +89,9 @@ function useTeeth(teeth: boolean): void {
 }
 
 function slackWords({ slack_mm, take_up_mm }: Schemas["Loop"]): string {
-  const closer = slack_mm > 0 ? `come ${figures(slack_mm, 2)} mm closer to slip it on and ` : "";
-  return `The mount must let the shafts ${closer}go ${figures(take_up_mm, 2)} mm further to tension it.`;
+  const closer =
+    slack_mm > 0 ? `come ${shownText("smallLength", slack_mm, 2)} closer to slip it on and ` : "";
+  return `The mount must let the shafts ${closer}go ${shownText("smallLength", take_up_mm, 2)} further to tension it.`;
 }
 
 function take(teeth: number): void {
@@ -171,7 +172,7 @@ function otherPitch(): void {
             :aria-pressed="length.teeth === (stage.belt_teeth ?? stage.chain_links)"
             @click="take(length.teeth)"
           >
-            {{ length.teeth }} · {{ figures(length.centre_mm, 4) }} mm
+            {{ length.teeth }} · {{ shownText("smallLength", length.centre_mm, 4) }}
           </button>
           <span class="note">
             {{ slackWords(report.around) }}

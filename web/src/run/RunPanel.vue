@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { api } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { useBench } from "../bench/bench";
+import { readerUnits } from "../units/reader";
 import { freshName } from "../lib/names";
 import PanelHead from "../parts/PanelHead.vue";
 import CourseEditor from "./CourseEditor.vue";
@@ -143,6 +144,7 @@ watch(
     bench.shown?.options,
     JSON.stringify(course.value),
     JSON.stringify(optionsRun.value),
+    readerUnits(),
   ],
   () => {
     clearTimeout(timer);

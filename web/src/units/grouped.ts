@@ -20,11 +20,11 @@ const SURELY_GROUPED =
   /(?<![\d.,])\d{1,3}(?:,\d{3}){2,}(?:\.\d+)?(?![\d,])|(?<![\d.,])\d{1,3}(?:,\d{3})+\.\d+(?![\d,])/gu;
 /** Points that part thousands before a decimal comma: 1.500,5. */
 const POINTED = /(?<![\d.,])\d{1,3}(?:\.\d{3})+,\d+(?![\d.,])/gu;
-/** One comma and exactly three digits: either. A leading nought is no thousand. */
-const EITHER = /(?<![\d.,])([1-9]\d{0,2}),(\d{3})(?![\d.,])/gu;
+/** One comma and exactly three digits: either. A leading nought is no thousand, and a number with an exponent has no groups. */
+const EITHER = /(?<![\d.,])([1-9]\d{0,2}),(\d{3})(?![\d.,]|[eE][+-]?\d)/gu;
 
 /** The same with a point, which is a decimal point wherever that is usual for the field. */
-const EITHER_POINT = /(?<![\d.,])([1-9]\d{0,2})\.(\d{3})(?![\d.,])/gu;
+const EITHER_POINT = /(?<![\d.,])([1-9]\d{0,2})\.(\d{3})(?![\d.,]|[eE][+-]?\d)/gu;
 
 /** Reads how the numbers of an entry are grouped; a decimal comma becomes a point. */
 export function readings(entry: string, quantity: string): Readings {

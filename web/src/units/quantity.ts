@@ -61,7 +61,7 @@ export function figures(value: number, significant = 4): string {
   if (value === 0) return "0";
   const size = Math.abs(value);
   if (size >= 10 ** significant) return Math.round(value).toString();
-  if (size < 1e-4) return value.toExponential(Math.max(0, significant - 2));
+  if (size < 1e-4) return value.toExponential(significant - 1).replace(/\.?0+e/u, "e");
   const text = value.toPrecision(significant);
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
@@ -143,11 +143,28 @@ export function shownText(quantity: Quantity, value: number | null | undefined, 
   return symbol ? `${text} ${symbol}` : text;
 }
 
-/** A stored value as it stands in its field: exact enough to read back the same. */
+/** A stored value as it stands in its field: exact enough to read back the same, and no more than what was once given. */
 export function fieldText(key: string, value: number): Shown {
-  const chosen = displayUnit(quantityOf(key), value);
-  return { text: figures(inUnit(value, chosen), 6), unit: chosen.symbol };
+  const quantity = quantityOf(key);
+  const chosen = displayUnit(quantity, value);
+  // A figure that is short in another unit was given in that one: its figures are all there is to know.
+  const given = UNITS[quantity].map((other) => digitsOf(figures(inUnit(value, other), EXACT)));
+  const text = figures(inUnit(value, chosen), EXACT);
+  const endless = digitsOf(text) === EXACT && Math.min(...given) <= ROUND;
+  return { text: endless ? figures(inUnit(value, chosen), ENOUGH) : text, unit: chosen.symbol };
 }
+
+/** Figures that tell two entries apart. */
+const EXACT = 6;
+/** What was given was given with no more than so many. */
+const ROUND = 4;
+/** Enough to read that back. */
+const ENOUGH = 5;
+const digitsOf = (text: string) =>
+  text
+    .replace(/e.*$/u, "")
+    .replace(/\D/gu, "")
+    .replace(/^0+|0+$/gu, "").length;
 
 /** One way to read an entry. */
 export interface Reading {

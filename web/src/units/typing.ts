@@ -102,8 +102,9 @@ const NAMES: Partial<Record<Quantity, string>> = {
   cRate: "a C rating",
 };
 
+/** Not the exponent of a number: 1.1e-7 has no unit e. */
 const UNIT_PHRASE =
-  /[A-Za-zµμΩΩ°%"'](?:[A-Za-z0-9µμΩΩ°²³]|\^\d|[·⋅.\-*/ ](?=[A-Za-zµμΩΩ°])|(?<=[A-Za-z])\^\d)*/gu;
+  /(?!(?<=[\d.])[eE][+-]?\d)[A-Za-zµμΩΩ°%"'](?:[A-Za-z0-9µμΩΩ°²³]|\^\d|[·⋅.\-*/ ](?=[A-Za-zµμΩΩ°])|(?<=[A-Za-z])\^\d)*/gu;
 const ARITHMETIC = /^[\d\s.+\-*/()e]+$/i;
 
 /** Spellings that would read as arithmetic. */

@@ -45,7 +45,7 @@ const currency = computed(() => bench.document?.job.budget?.currency ?? "");
 
 interface Headline {
   name: string;
-  quantity: "minutes" | "length" | "mass" | "plain";
+  quantity: "minutes" | "way" | "mass" | "plain";
   value: number | null | undefined;
   base: number | null | undefined;
   text: string;
@@ -78,11 +78,10 @@ const headlines = computed<Headline[]>(() => {
     if (instead.range_m != null) {
       lines.push({
         name: "reaches",
-        quantity: "plain",
-        value: instead.range_m / 1000,
+        quantity: "way",
+        value: instead.range_m,
         base: null,
-        text: figures(instead.range_m / 1000, 3),
-        unit: "km",
+        ...shown("way", instead.range_m),
       });
     }
   } else if (!generating.value) {
@@ -97,14 +96,12 @@ const headlines = computed<Headline[]>(() => {
     });
   }
   if (range !== undefined && range !== null) {
-    const thenKm = then?.supply.range_m == null ? null : then.supply.range_m / 1000;
     lines.push({
       name: "reaches",
-      quantity: "plain",
-      value: range / 1000,
-      base: thenKm,
-      text: figures(range / 1000, 3),
-      unit: "km",
+      quantity: "way",
+      value: range,
+      base: then?.supply.range_m,
+      ...shown("way", range),
       sum: "battery.range",
     });
   }

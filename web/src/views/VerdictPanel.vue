@@ -10,7 +10,6 @@ import RemedyList from "../panels/RemedyList.vue";
 import FigureDelta from "../parts/FigureDelta.vue";
 import VerdictMark from "../parts/VerdictMark.vue";
 import type { Step } from "../router";
-import { figures, lasting } from "../units/quantity";
 
 const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
@@ -47,18 +46,6 @@ const summary = computed(() => {
 /** The bar runs to 150 %. */
 const BAR_END = 1.5;
 const share = (check: Check) => `${(100 * Math.min(check.utilisation ?? BAR_END, BAR_END)) / BAR_END}%`;
-function said(check: Check): string {
-  if (check.fits !== null) return check.fits ? "fits" : "does not fit";
-  const { demand, limit } = check;
-  if (demand !== null && limit !== null) {
-    // A time that is asked for is reached or not: both as people say times.
-    if (check.code === "motor.flat_out") return `${lasting(limit)} of ${lasting(demand)}`;
-    const between = check.class === "caution" && demand > limit ? "over" : "of";
-    return `${figures(demand, 3)} ${between} ${figures(limit, 3)} ${check.unit}`;
-  }
-  if (demand !== null && check.verdict === "ok") return "for good";
-  return check.verdict === "fail" ? "cannot" : "";
-}
 const barred = (check: Check) => check.fits === null && check.limit !== null;
 
 /** Used by the same check when it was pinned, per cent. */
@@ -106,7 +93,7 @@ function move(event: KeyboardEvent): void {
             {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
           </span>
           <span class="figure">
-            {{ said(check)
+            {{ check.said
             }}<FigureDelta
               v-if="bench.pinned"
               quantity="percent"
@@ -149,7 +136,7 @@ function move(event: KeyboardEvent): void {
             <span class="title">
               {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
             </span>
-            <span class="figure">{{ said(check) }}</span>
+            <span class="figure">{{ check.said }}</span>
           </button>
           <div v-if="open === checkKey(check)" class="because">
             <p>{{ check.because }}</p>

@@ -2,6 +2,7 @@
 // From plan to thing: charging, what is keyed in, the first power-up, and the sheet to print.
 import { computed } from "vue";
 import { useBench } from "../bench/bench";
+import { readerUnits } from "../units/reader";
 import PanelHead from "../parts/PanelHead.vue";
 import { figures, shownText } from "../units/quantity";
 import PowerUpList from "./PowerUpList.vue";
@@ -16,7 +17,7 @@ async function print(): Promise<void> {
   // Opened at once, or browsers take it for a pop-up.
   const paper = window.open("", "_blank");
   await bench.flush();
-  const address = `/api/builds/${bench.id}/sheet?option=${bench.optionIndex}`;
+  const address = `/api/builds/${bench.id}/sheet?option=${bench.optionIndex}&units=${readerUnits()}`;
   if (paper) paper.location.href = address;
   else location.href = address;
 }

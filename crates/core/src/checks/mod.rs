@@ -24,7 +24,7 @@ use crate::drive::cases::{Case, Figures};
 use crate::drive::throttle::Yields;
 use crate::evaluation::DriveEvaluation;
 use crate::remedies::Remedy;
-use crate::say::{percent, three};
+use crate::say::{lasting, percent, three};
 use crate::supply::{Chain, FULL, HALF, Supply};
 
 /// Utilisation above which a check that holds is called tight.
@@ -61,6 +61,8 @@ pub(crate) struct Scale {
     fits: bool,
     /// The limit is what the machine does: it falls short rather than being too much.
     falls_short: bool,
+    /// A time that is held or not; what share of it is said by the times themselves.
+    lasts: bool,
 }
 
 impl Scale {
@@ -71,6 +73,7 @@ impl Scale {
         tight_to: FAILS_ABOVE,
         fits: false,
         falls_short: false,
+        lasts: false,
     };
     /// What it must do as figures are known here: the limit is what it does.
     pub const ABILITY: Self = Self { falls_short: true, ..Self::PLAIN };
@@ -84,6 +87,11 @@ impl Scale {
     pub const MOTOR_VOLTAGE: Self = Self { tight_to: 1.05, ..Self::CEILING };
     /// The highest voltage of a controller that brakes: braking lifts the bus.
     pub const BRAKING_VOLTAGE: Self = Self { ok_to: 0.97, ..Self::CEILING };
+
+    /// The same for a time that is held or not.
+    pub const fn of_time(self) -> Self {
+        Self { lasts: true, ..self }
+    }
 
     /// A requirement, or a ceiling where the demand is a limit that is set.
     pub const fn unless_set(set: bool) -> Self {
@@ -147,6 +155,8 @@ pub struct Check {
     pub utilisation: Option<f64>,
     /// How it came out.
     pub verdict: Verdict,
+    /// In short: demand of limit, or that it fits, or cannot.
+    pub said: String,
     /// One sentence with its numbers.
     pub because: String,
     /// What would fix it; empty unless asked for, and for a check that holds.
@@ -184,17 +194,19 @@ pub(crate) struct Subject<'a> {
     pub drive: Option<&'a Drive<'a>>,
     /// The gearing stage it is about, from 0.
     pub stage: Option<usize>,
+    /// How demand and limit are said where a maker says them in something else: so many of this unit for each.
+    pub said_in: Option<(f64, &'static str)>,
 }
 
 impl<'a> Subject<'a> {
     /// About the battery or the whole.
     pub const fn of_option(code: &'static str, title: &'static str, unit: &'static str) -> Self {
-        Self { code, title, unit, drive: None, stage: None }
+        Self { code, title, unit, drive: None, stage: None, said_in: None }
     }
 
     /// About a whole drive.
     pub const fn of_drive(code: &'static str, title: &'static str, unit: &'static str, drive: &'a Drive<'a>) -> Self {
-        Self { code, title, unit, drive: Some(drive), stage: None }
+        Self { code, title, unit, drive: Some(drive), stage: None, said_in: None }
     }
 }
 
@@ -278,6 +290,7 @@ impl Ledger {
             unit: subject.unit,
             utilisation,
             verdict,
+            said: in_short(scale, subject, demand, limit, verdict),
             because,
             remedies: Vec::new(),
         });
@@ -306,10 +319,29 @@ impl Ledger {
     }
 }
 
+/// Demand and limit in a few words.
+fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Option<f64>, verdict: Verdict) -> String {
+    if scale.fits && verdict != Verdict::Unknown {
+        return if verdict == Verdict::Fail { "does not fit" } else { "fits" }.to_owned();
+    }
+    match (demand, limit) {
+        // A time that is asked for is reached or not: both as people say times.
+        (Some(demand), Some(limit)) if scale.lasts => format!("{} of {}", lasting(limit), lasting(demand)),
+        (Some(demand), Some(limit)) => {
+            let (factor, unit) = subject.said_in.unwrap_or((1.0, subject.unit));
+            let between = if scale.class == CheckClass::Caution && demand > limit { "over" } else { "of" };
+            format!("{} {between} {} {unit}", three(factor * demand), three(factor * limit)).trim_end().to_owned()
+        }
+        (Some(_), None) if verdict == Verdict::Ok => "for good".to_owned(),
+        _ if verdict == Verdict::Fail => "cannot".to_owned(),
+        _ => String::new(),
+    }
+}
+
 /// What is left to the limit, or how far beyond it, as a sentence. Sizes say it in their own.
 fn margin(scale: Scale, ratio: f64) -> String {
     let caution = scale.class == CheckClass::Caution;
-    if scale.fits {
+    if scale.fits || (scale.lasts && caution) {
         String::new()
     } else if scale.falls_short && ratio > 1.0 + ROUNDING {
         let lived_with = if ratio > scale.tight_to { "" } else { ", which is lived with" };

@@ -112,7 +112,7 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledg
     }
     let subject = Subject::of_drive("motor.flat_out", "Flat out, held", "s", drive);
     let asked = drive.job.flat_out_s;
-    let scale = if asked.is_some() { Scale::ABILITY } else { Scale::CAUTION };
+    let scale = if asked.is_some() { Scale::ABILITY } else { Scale::CAUTION }.of_time();
     let Some(flat_out) = &result.flat_out else {
         // The winding's heat has asked for the same.
         if asked.is_some() {

@@ -1,6 +1,7 @@
 //! Checks of what the machine must do: speed, hill, grip, time, rate.
 
 use super::{Bound, Evidence, Ledger, Scale, Subject};
+use crate::constants::RAD_S_PER_RPM;
 use crate::document::Load;
 use crate::drive::Drive;
 use crate::drive::cases::{Case, rpm};
@@ -14,16 +15,20 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
     let reached =
         full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
+    // What drives or lifts is asked for a speed on the way, and is told one.
+    let on_the_way = drive.load.travel_radius_m.map(|radius_m| (3.6 * RAD_S_PER_RPM * radius_m, "km/h"));
     ledger.judge_as(
         Scale::ABILITY,
-        &subject("performance.target_speed", "Speed wanted", "rpm"),
+        &Subject { said_in: on_the_way, ..subject("performance.target_speed", "Speed wanted", "rpm") },
         Some(result.required.output_rpm),
         &Bound::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
         |demand, limit| {
+            let (factor, unit) = on_the_way.unwrap_or((1.0, "rpm at the output"));
             format!(
-                "You want {} rpm at the output; flat out at half charge it reaches {} rpm.",
-                three(demand),
-                three(limit)
+                "You want {} {unit}; flat out at half charge it reaches {} {}.",
+                three(factor * demand),
+                three(factor * limit),
+                unit.split(' ').next().unwrap_or_default()
             )
         },
     );

@@ -45,7 +45,7 @@ struct Stage<'a> {
 
 impl<'a> Stage<'a> {
     fn subject(&self, code: &'static str, title: &'static str, unit: &'static str) -> Subject<'a> {
-        Subject { code, title, unit, drive: Some(self.drive), stage: Some(self.place) }
+        Subject { code, title, unit, drive: Some(self.drive), stage: Some(self.place), said_in: None }
     }
 
     /// "Stage 2: ", where there are several.

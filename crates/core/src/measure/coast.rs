@@ -68,7 +68,7 @@ pub(super) fn coast_down(sheet: &CoastDown, paper: &mut Paper<'_>) -> Result<(),
     let fastest = speeds.iter().copied().fold(0.0, f64::max);
     if let Some(scatter) = fitted.scatter.filter(|scatter| *scatter > 0.05 * fastest) {
         let text = format!(
-            "The readings scatter by {} m/s around the curve: wind, a way that is not level, or a coarse speedometer. Roll \
+            "The readings scatter by {} km/h around the curve: wind, a way that is not level, or a coarse speedometer. Roll \
              both ways and take the mean.",
             three(scatter)
         );

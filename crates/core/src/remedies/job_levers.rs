@@ -40,9 +40,9 @@ const WISHES: &[Wish] = &[
     Wish { key: "payload_kg", words: "Carrying no more than", unit: "kg", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, payload_kg) },
     Wish { key: "towed_mass_kg", words: "Towing no more than", unit: "kg", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, towed_mass_kg) },
     Wish { key: "grade_percent", words: "Hills no steeper than", unit: "%", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, grade_percent) },
-    Wish { key: "climb_speed_m_s", words: "Up the hill at", unit: "m/s", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, some climb_speed_m_s) },
+    Wish { key: "climb_speed_m_s", words: "Up the hill at", unit: "km/h", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, some climb_speed_m_s) },
     Wish { key: "climb_duration_min", words: "Hills that last no longer than", unit: "min", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, some climb_duration_min) },
-    Wish { key: "target_speed_m_s", words: "On the level at", unit: "m/s", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, target_speed_m_s) },
+    Wish { key: "target_speed_m_s", words: "On the level at", unit: "km/h", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, target_speed_m_s) },
     Wish { key: "accelerate_s", words: "Up to speed within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Vehicle, some accelerate_s) },
     Wish { key: "friction", words: "Grippier tyres, a friction of", unit: "", eases_downward: false, factor: 2.0, group: Group::Mass, place: figure!(Vehicle, some friction) },
     Wish { key: "driven_weight_share", words: "More of the weight on the driven wheels, a share of", unit: "", eases_downward: false, factor: 4.0, group: Group::Mass, place: figure!(Vehicle, driven_weight_share) },
@@ -116,7 +116,9 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
                     }
                 },
                 move |step| {
-                    format!("{} {} {u} instead of {} {u}.", wish.words, three(step), three(now), u = wish.unit)
+                    // Speeds on the ground are said in km/h.
+                    let shown = |figure: f64| three(if wish.unit == "km/h" { 3.6 * figure } else { figure });
+                    format!("{} {} {u} instead of {} {u}.", wish.words, shown(step), shown(now), u = wish.unit)
                         .replace("  ", " ")
                         .replace(" .", ".")
                 },

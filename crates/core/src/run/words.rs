@@ -21,11 +21,10 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
         summary.distance_m.filter(|metres| *metres > 0.0).map_or(String::new(), |metres| format!(", {}", way(metres)));
     match ended_by {
         EndedBy::Steady => {
-            let speed =
-                lead.series.speed_m_s.last().copied().flatten().map_or_else(
-                    || format!("{} rpm", three(summary.output_rpm)),
-                    |speed| format!("{} m/s", three(speed)),
-                );
+            let speed = lead.series.speed_m_s.last().copied().flatten().map_or_else(
+                || format!("{} rpm", three(summary.output_rpm)),
+                |speed| format!("{} km/h", three(3.6 * speed)),
+            );
             format!("At full speed, {speed}, after {after}{made}.")
         }
         EndedBy::CannotMove => "It does not move: full throttle gives less than the load takes.".to_owned(),

@@ -11,6 +11,7 @@ mod options;
 mod part_files;
 mod parts;
 pub mod problem;
+mod reader;
 mod runs;
 mod search_asked;
 mod searches;
@@ -142,7 +143,10 @@ pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub, closing: 
     let api = routes()
         .into_iter()
         .fold(Router::new(), |router, route| {
-            router.route(route.path, route.handlers.fallback(problem::method_not_allowed))
+            let handlers = route.handlers.fallback(problem::method_not_allowed);
+            let speaks = reader::speaks(route.path);
+            router
+                .route(route.path, if speaks { handlers.layer(middleware::from_fn(reader::restate)) } else { handlers })
         })
         .route("/api", axum::routing::any(problem::unknown_path))
         .route("/api/{*path}", axum::routing::any(problem::unknown_path))

@@ -12,6 +12,7 @@ use axum::routing::post;
 use serde::Serialize;
 use ypsidyne_core::document::Simulation;
 use ypsidyne_core::run::{Progress, Simulated, simulate};
+use ypsidyne_core::say::Reader;
 use ypsidyne_store::StoreError;
 
 use super::json::JsonBody;
@@ -59,7 +60,7 @@ async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Resu
     let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
     let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
     if stream {
-        return Ok(told(&app, simulation));
+        return Ok(told(&app, simulation, super::reader::of(&headers)?));
     }
     let ran = app.watched(move |token| simulate(&simulation, &mut |_| !token.is_cancelled())).await?;
     if table {
@@ -78,7 +79,7 @@ struct Told {
 
 /// A run as a stream: `begun` with its id, `progress` while it runs, `done` with the answer. It ends early when it is
 /// stopped or nobody listens any more.
-fn told(app: &App, simulation: Simulation) -> Response {
+fn told(app: &App, simulation: Simulation, reader: Reader) -> Response {
     let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Event, Infallible>>(16);
     let app = app.clone();
     tokio::spawn(async move {
@@ -109,7 +110,8 @@ fn told(app: &App, simulation: Simulation) -> Response {
                     !token.is_cancelled() && !teller.is_closed()
                 };
                 let ran = simulate(&simulation, &mut on_the_way);
-                Event::default().event("done").json_data(ran)
+                let text = serde_json::to_string(&ran).map_err(|_| ApiError::Internal)?;
+                Ok::<_, ApiError>(Event::default().event("done").data(reader.restate_json(&text)))
             })
             .await;
         if let Ok(Ok(event)) = ran {

@@ -1,7 +1,11 @@
-//! Numbers in sentences: three figures, no more.
+//! Numbers in sentences: three figures, no more; and the units of whoever reads them ([`Reader`]).
 //!
 //! Written digit by digit from a whole number: an evaluation says some hundred numbers, and the general formatting of
 //! floating-point numbers would take as long as working them out.
+
+mod reader;
+
+pub use reader::{Length, Mass, Reader, Speed, Torque};
 
 use std::fmt::{Display, Formatter, Result, Write};
 
