@@ -46,7 +46,7 @@ async fn an_unlabelled_motor_goes_from_the_meter_to_the_shelf_and_into_a_build()
             "document.querySelectorAll('[data-list=motor_readings_ohm] [data-reading]').length === 4",
         )
         .await;
-    browser.until("the ohms", &format!("{}?.startsWith('0.811')", figure("resistance_ohm"))).await;
+    browser.until("the ohms", &format!("{}?.startsWith('0.81')", figure("resistance_ohm"))).await;
     browser
         .until("with its uncertainty", "document.querySelector('[data-result] .headline').innerText.includes('±')")
         .await;

@@ -241,6 +241,27 @@ async fn a_sheet_keeps_what_was_typed_through_a_reload_and_a_hidden_page() {
 }
 
 #[tokio::test]
+async fn a_part_that_is_being_edited_keeps_what_was_typed_through_a_reload() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let open = async || {
+        browser.open(&server.url("/shelf")).await;
+        browser.click("[data-part] .open").await;
+        browser.find("[data-part-sheet]").await;
+    };
+    open().await;
+    let before = browser.value("mass_kg").await;
+    browser.type_into("mass_kg", "4.25").await;
+    open().await;
+    browser.until("it stands again", "document.querySelector('[data-resumed]')").await;
+    assert_eq!(browser.value("mass_kg").await, "4.25");
+    browser.press("as it is on the shelf").await;
+    browser.until("it is let go", "!document.querySelector('[data-resumed]')").await;
+    assert_eq!(browser.value("mass_kg").await, before);
+    browser.end().await;
+}
+
+#[tokio::test]
 async fn two_windows_on_one_sheet_ask_and_keep_both() {
     let server = Server::demo();
     let browser = Browser::start().await;

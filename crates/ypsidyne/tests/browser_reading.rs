@@ -389,7 +389,7 @@ async fn what_is_shown_reads_back_as_itself_in_every_unit() {
         link.cut("PUT");
         for (field, from, to) in SPANS {
             for _ in 0..4 {
-                let value = from * (to / from as f64).powf(rng.random());
+                let value = from * (to / from).powf(rng.random());
                 let figures = rng.random_range(1..=5_usize);
                 let entry = format!("{value:.*e}", figures - 1).parse::<f64>().unwrap().to_string();
                 let read = typed(&browser, field, &entry).await;
@@ -460,14 +460,13 @@ async fn sentences_and_figures_follow_the_chosen_units_everywhere() {
         .await;
     assert!(row.as_str().unwrap().starts_with("40 of ") && row.as_str().unwrap().ends_with(" mph"), "{row}");
     let mut metric = Vec::new();
-    for step in
-        ["job", "motor", "gearing", "battery", "controller", "wiring", "options", "parts", "odds", "run", "sheet"]
-    {
+    for step in ["job", "motor", "gearing", "battery", "controller", "wiring", "options", "odds", "run", "sheet"] {
         browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
         browser.until("figures", "document.querySelector('[data-check]')").await;
         if step == "run" {
             browser.until("a run", "document.querySelector('[data-run-words]')").await;
         }
+        // The list of parts says sizes as they are ordered.
         // Sums stand in the units of their formulas; what a part is called is its name.
         let script = r#"
             for (const sum of document.querySelectorAll('table.sum, [data-candidates]')) sum.remove();

@@ -260,3 +260,23 @@ async fn what_was_set_aside_of_one_build_stays_out_of_another() {
     assert_eq!(document(&server, board).await.pointer(&format!("{MOTOR}/brush_drop_v")), None);
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_controller_for_brushes_sets_the_field_orientation_aside() {
+    const CONTROLLER: &str = "/options/0/drives/0/controller";
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "controller").await;
+    assert_eq!(document(&server, &id).await.pointer(&format!("{CONTROLLER}/commutation")), Some(&json!("foc")));
+    let choose = async |words: &str| {
+        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
+        browser.press_option(words).await;
+    };
+    choose("Brushed").await;
+    until_stored(&server, &id, &format!("{CONTROLLER}/kind"), "brushed").await;
+    browser.until_text("Set aside, for it does not apply any more: commutation").await;
+    assert_eq!(document(&server, &id).await.pointer(&format!("{CONTROLLER}/commutation")), None);
+    choose("Brushless").await;
+    until_stored(&server, &id, &format!("{CONTROLLER}/commutation"), "foc").await;
+    browser.end().await;
+}

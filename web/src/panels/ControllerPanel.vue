@@ -130,7 +130,6 @@ const RATINGS = [
   "battery_current_peak_a",
 ] as const;
 const REST = [
-  "label",
   "on_resistance_ohm",
   "idle_power_w",
   "failsafe_throttle",

@@ -29,7 +29,7 @@ function toggle(word: string, on: boolean): void {
           :data-sensor="choice.word"
           @change="toggle(choice.word, ($event.target as HTMLInputElement).checked)"
         />
-        {{ choice.word === "none" ? "without any" : choice.label.toLowerCase() }}
+        {{ choice.word === "none" ? "without any" : choice.label }}
       </label>
     </span>
   </div>
@@ -37,10 +37,11 @@ function toggle(word: string, on: boolean): void {
 
 <style scoped>
 .sensors {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: baseline;
-  gap: 4px 10px;
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 4px 14px;
+  padding: 4px 0;
 }
 
 .choices {

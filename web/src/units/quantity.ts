@@ -74,7 +74,9 @@ function inUnit(value: number, shownIn: Unit): number {
 export function shown(quantity: Quantity, value: number | null | undefined, significant = 3): Shown {
   if (value === null || value === undefined) return { text: "–", unit: "" };
   const chosen = displayUnit(quantity, value);
-  return { text: figures(inUnit(value, chosen), significant), unit: chosen.symbol };
+  // Of a loss of some hundredths of a watt nobody knows a third figure.
+  const known = quantity === "power" && Math.abs(value) < 1 ? Math.min(significant, 2) : significant;
+  return { text: figures(inUnit(value, chosen), known), unit: chosen.symbol };
 }
 
 /** A time in seconds as a maker says it. */

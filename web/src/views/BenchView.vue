@@ -256,6 +256,8 @@ useKeys({
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;
+  /* What is tabbed to comes to stand below the notice that may hang at the top. */
+  scroll-padding-top: 90px;
 }
 
 .missing {
