@@ -180,13 +180,15 @@ useKeys({
       <PowerPath :selected="step" @select="go" />
     </section>
     <StepNav :step="step" @go="go" />
-    <main class="panel" :aria-busy="bench.figures === null">
+    <div class="middle">
       <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document)" />
-      <component
-        :is="PANELS[step]"
-        :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
-      />
-    </main>
+      <main class="panel" :aria-busy="bench.figures === null">
+        <component
+          :is="PANELS[step]"
+          :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
+        />
+      </main>
+    </div>
     <VerdictPanel :data-stale="bench.staleSince ? '' : undefined" @go="go" />
     <ConflictDialog
       :mine="bench.document"
@@ -250,14 +252,20 @@ useKeys({
   border-bottom: 1px solid var(--ink);
 }
 
-.panel {
+.middle {
   grid-area: panel;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+
+.panel {
+  flex: 1;
+  min-height: 0;
   position: relative;
   overflow: auto;
   padding: 12px 18px 24px;
   scrollbar-gutter: stable;
-  /* What is tabbed to comes to stand below the notice that may hang at the top. */
-  scroll-padding-top: 90px;
 }
 
 .missing {
@@ -271,6 +279,10 @@ useKeys({
     grid-template: auto auto auto auto auto / minmax(0, 1fr);
     grid-template-areas: "head" "path" "steps" "panel" "verdict";
     height: auto;
+  }
+
+  .middle {
+    display: block;
   }
 
   .panel {

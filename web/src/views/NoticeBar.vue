@@ -65,15 +65,10 @@ const said = (value: unknown) => (typeof value === "object" ? "what stood there"
 </template>
 
 <style scoped>
-/* In sight wherever the step is scrolled to. */
+/* Above the step, in sight wherever that is scrolled to. */
 .notice {
-  position: sticky;
-  top: -12px;
-  z-index: 3;
   color: var(--fail);
-  background: var(--sheet);
   border-bottom: 1px solid var(--fail);
-  margin: -12px -18px 8px;
   padding: 8px 18px 6px;
 }
 
