@@ -4,19 +4,19 @@
 use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use ypsidyne_core::candidates::effects;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_core::honest::{Tolerances, guesses_that_matter};
-use ypsidyne_core::remedies::{evaluate_with_remedies, remedies};
-use ypsidyne_core::schools::questions;
+use ypsidyne_core::evaluation::workings::sums;
+use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::ShelfPart;
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::stock::PARTS;
-use ypsidyne_core::sums::sums;
-use ypsidyne_core::teeth::grid::tooth_grid;
-use ypsidyne_core::teeth::ratio::ratio_needed;
+use ypsidyne_core::variants::candidates::effects;
+use ypsidyne_core::variants::ratio_needed::ratio_needed;
+use ypsidyne_core::variants::remedies::{evaluate_with_remedies, remedies};
+use ypsidyne_core::variants::sensitivity::{Tolerances, guesses_that_matter};
+use ypsidyne_core::variants::tooth_map::tooth_grid;
+use ypsidyne_core::variants::trade_offs::questions;
 
 fn choosing(criterion: &mut Criterion) {
     let build = Build::from_json(demo::BUILDS[0].json).expect("the demo builds read");

@@ -4,7 +4,7 @@ use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use ypsidyne_core::document::Build;
-use ypsidyne_core::envelope::envelopes;
+use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::evaluate_option;
 
 const BUILDS: [(&str, &str); 3] = [

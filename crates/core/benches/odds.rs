@@ -3,10 +3,10 @@
 use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
-use ypsidyne_core::honest::Tolerances;
-use ypsidyne_core::odds::{USUAL_DRAWS, odds};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::odds::{USUAL_DRAWS, odds};
+use ypsidyne_core::variants::sensitivity::Tolerances;
 
 fn drawing(criterion: &mut Criterion) {
     let mut group = criterion.benchmark_group("odds");

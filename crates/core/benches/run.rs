@@ -7,9 +7,9 @@ use rand::{RngExt, SeedableRng};
 use rand_chacha::ChaCha8Rng;
 use rayon::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Simulation;
-use ypsidyne_core::run::simulate;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::simulation::simulate;
 
 /// A random ride with a point every second: speeds and grades that drift.
 fn course(seed: u64, seconds: u32, fastest: f64) -> Value {

@@ -8,9 +8,9 @@ use std::hint::black_box;
 
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Search;
-use ypsidyne_core::search::{Space, Watch, find, find_plainly};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::search::{Space, Watch, find, find_plainly};
 
 fn stock(kind: &str, count: usize) -> Vec<Value> {
     parts::stock(kind).into_iter().cycle().take(count).collect()

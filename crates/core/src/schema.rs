@@ -5,10 +5,10 @@ use serde_json::Value;
 
 use crate::document::{Build, Measurement, Search, Simulation};
 use crate::evaluation::Evaluation;
-use crate::measure::Measured;
-use crate::run::Simulated;
-use crate::search::Found;
+use crate::measurement::Measured;
 use crate::shelf::{Shelf, ShelfPart};
+use crate::simulation::Simulated;
+use crate::variants::search::Found;
 
 /// Documents with a published schema.
 pub const DOCUMENTS: &[&str] =

@@ -9,17 +9,17 @@ use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::generators::curves;
-use ypsidyne_core::parts_list::parts_list;
-use ypsidyne_core::run::courses::courses;
-use ypsidyne_core::run::endurance::endurance;
-use ypsidyne_core::run::outcome::EndedBy;
-use ypsidyne_core::run::{Simulated, simulate};
-use ypsidyne_core::sheet::{Title, sheet};
-use ypsidyne_core::sums::{job_sums, sums};
+use ypsidyne_core::evaluation::generator_curves::curves;
+use ypsidyne_core::evaluation::workings::{job_sums, sums};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::simulation::courses::courses;
+use ypsidyne_core::simulation::endurance::endurance;
+use ypsidyne_core::simulation::outcome::EndedBy;
+use ypsidyne_core::simulation::{Simulated, simulate};
+use ypsidyne_core::workshop::bill_of_materials::parts_list;
+use ypsidyne_core::workshop::build_sheet::{Title, sheet};
 use ypsidyne_core::workshop::workshop;
 
 /// Pointers to everything below a value.

@@ -3,14 +3,14 @@
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{Check, CheckClass, Verdict};
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::{Check, CheckClass, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 
 const CART: &str = include_str!("worked/harvest-cart.build.json");
 const DOLLY: &str = include_str!("worked/dolly-board.build.json");
 const LAUNCHER: &str = include_str!("worked/shuttle-launcher.build.json");
-const MOWER: &str = include_str!("../src/demo_builds/meadow-strip-mower.json");
+const MOWER: &str = include_str!("../src/library/demo_builds/meadow-strip-mower.json");
 
 /// The first option of a build with some values replaced; null takes a key away.
 fn with(text: &str, changes: &[(&str, Value)]) -> OptionEvaluation {

@@ -2,16 +2,16 @@
 
 use proptest::prelude::*;
 use serde_json::Value;
-use ypsidyne_core::candidates::{Effect, effects};
-use ypsidyne_core::checks::Verdict;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Provenance};
+use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_core::honest::{BenchSheet, Tolerances, guesses_that_matter};
-use ypsidyne_core::schools::questions;
+use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::place::{Slot, put_in};
 use ypsidyne_core::shelf::stock::PARTS;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_core::variants::candidates::{Effect, effects};
+use ypsidyne_core::variants::sensitivity::{BenchSheet, Tolerances, guesses_that_matter};
+use ypsidyne_core::variants::trade_offs::questions;
 
 fn dolly() -> Value {
     serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).unwrap().json).unwrap()
@@ -73,7 +73,9 @@ fn a_part_is_put_in_without_touching_what_is_set_there() {
 fn a_measured_figure_is_no_guess_any_more() {
     let mut json = dolly();
     let all = guesses_that_matter(&read(&json), 0, &Tolerances::default());
-    let has = |all: &[ypsidyne_core::honest::GuessEffect], what: &str| all.iter().any(|guess| guess.what == what);
+    let has = |all: &[ypsidyne_core::variants::sensitivity::GuessEffect], what: &str| {
+        all.iter().any(|guess| guess.what == what)
+    };
     for what in
         ["speed constant Kv", "winding resistance", "cell resistance", "C rating", "rolling resistance", "heat path"]
     {

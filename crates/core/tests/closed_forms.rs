@@ -219,7 +219,7 @@ fn a_motor_that_runs_away_is_a_failed_check_and_no_error() {
     );
     assert!(!result.drives[0].thermal.unwrap().steady);
     let check = result.checks.iter().find(|check| check.code == "motor.winding_temperature").unwrap();
-    assert_eq!(check.verdict, ypsidyne_core::checks::Verdict::Fail);
+    assert_eq!(check.verdict, ypsidyne_core::evaluation::checks::Verdict::Fail);
     assert_eq!(check.utilisation, None);
     assert_eq!(result.checks[0].utilisation, None, "failures without a number stand first");
 }

@@ -3,10 +3,11 @@
 use approx::assert_relative_eq;
 use serde_json::Value;
 use ypsidyne_core::document::Build;
-use ypsidyne_core::envelope::{Envelope, envelopes};
+use ypsidyne_core::evaluation::envelope::{Envelope, envelopes};
+use ypsidyne_core::evaluation::workings::{Sum, job_sums};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
-use ypsidyne_core::sums::{Sum, job_sums};
-use ypsidyne_core::{Case, Limit, demo, templates};
+use ypsidyne_core::library::{demo, templates};
+use ypsidyne_core::{Case, Limit};
 
 type Drawn = (String, OptionEvaluation, Vec<Envelope>, Vec<Sum>);
 

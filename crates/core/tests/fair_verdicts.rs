@@ -8,11 +8,11 @@ use approx::assert_relative_eq;
 use demos::{document, read};
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{Check, CheckClass, Verdict};
+use ypsidyne_core::evaluation::checks::{Check, CheckClass, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
-use ypsidyne_core::remedies::remedies;
-use ypsidyne_core::run::simulate;
-use ypsidyne_core::schools::questions;
+use ypsidyne_core::simulation::simulate;
+use ypsidyne_core::variants::remedies::remedies;
+use ypsidyne_core::variants::trade_offs::questions;
 use ypsidyne_core::{Case, document::Simulation};
 
 fn option(document: &Value) -> OptionEvaluation {
@@ -114,7 +114,7 @@ fn wheels_that_spin_first_take_no_more_than_their_grip_lets_through() {
 #[test]
 fn a_ducted_fan_is_not_sized_for_a_rotor_that_is_held() {
     let mut fan: Value = serde_json::from_str(
-        ypsidyne_core::templates::TEMPLATES.iter().find(|start| start.kind == "fan").unwrap().json,
+        ypsidyne_core::library::templates::TEMPLATES.iter().find(|start| start.kind == "fan").unwrap().json,
     )
     .unwrap();
     let motor = fan["options"][0]["drives"][0]["motor"].as_object_mut().unwrap();
@@ -260,7 +260,7 @@ fn sixty_three_volts_are_no_reason_for_a_search_to_find_nothing() {
         "vary": { "gearing": { "stage": 0, "driver_teeth": [15, 16], "driven_teeth": [40] } }, "rank_by": "price", "limit": 5 });
     let search =
         ypsidyne_core::document::Search::from_value(&search).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    let found = ypsidyne_core::search::find(&search, &ypsidyne_core::search::Watch::default());
+    let found = ypsidyne_core::variants::search::find(&search, &ypsidyne_core::variants::search::Watch::default());
     assert!(found.feasible > 0, "{:?}", found.fell);
 }
 
@@ -281,7 +281,7 @@ fn a_stiff_pack_is_not_tight_for_sag_by_construction() {
 
 #[test]
 fn no_start_is_tight_for_sag() {
-    for start in ypsidyne_core::templates::TEMPLATES {
+    for start in ypsidyne_core::library::templates::TEMPLATES {
         let judged = option(&serde_json::from_str(start.json).unwrap());
         for code in ["battery.sag", "battery.peak_sag"] {
             if let Some(sag) = found(&judged, code) {
@@ -370,7 +370,7 @@ fn a_held_brushless_motor_puts_the_whole_current_through_two_leads() {
     board["options"][0]["wiring"]["runs"] =
         json!([{ "name": "phases", "circuit": "motor:wheels", "awg": 14, "length_m": 0.3, "insulation": "silicone" }]);
     let build = read(&board);
-    let run = &ypsidyne_core::wiring::judged(&build.job, &build.options[0])[0];
+    let run = &ypsidyne_core::evaluation::wiring::judged(&build.job, &build.options[0])[0];
     // Field-oriented: the amplitude that the controller shows, and limits to 55 A here.
     assert_relative_eq!(run.jam_a.unwrap(), 55.0, max_relative = 1e-9);
     // Steady work by equal copper loss: rms √(2·0.9119/3) of the equivalent current, 1/√2 of the amplitude.
@@ -383,7 +383,7 @@ fn one_pair_of_leads_is_one_circuit_and_two_pairs_are_two() {
     let mut board = document("tracking-shot-dolly-board");
     let ampacity = |board: &Value| {
         let build = read(board);
-        ypsidyne_core::wiring::judged(&build.job, &build.options[0])[0].ampacity_a
+        ypsidyne_core::evaluation::wiring::judged(&build.job, &build.options[0])[0].ampacity_a
     };
     let run = |bundled: Value| json!([{ "name": "pack", "circuit": "supply", "awg": 12, "length_m": 0.3, "insulation": "silicone", "bundled": bundled }]);
     let mut with = |bundled: Value| {
@@ -404,7 +404,7 @@ fn leads_warm_by_the_working_share_and_a_hill_of_seconds_by_their_copper() {
         json!([{ "name": "pack", "circuit": "supply", "awg": 22, "length_m": 0.3, "insulation": "silicone" }]);
     let warm = |cart: &Value| {
         let build = read(cart);
-        ypsidyne_core::wiring::judged(&build.job, &build.options[0])[0].copper_c.unwrap()
+        ypsidyne_core::evaluation::wiring::judged(&build.job, &build.options[0])[0].copper_c.unwrap()
     };
     let for_good = warm(&cart);
     cart["job"]["drives"][0]["load"]["climb_duration_min"] = json!(0.05);
@@ -566,7 +566,7 @@ fn just_enough_holds_every_check_of_the_battery() {
 #[test]
 fn a_fan_hears_nothing_of_hills() {
     let fan: Value = serde_json::from_str(
-        ypsidyne_core::templates::TEMPLATES.iter().find(|start| start.kind == "fan").unwrap().json,
+        ypsidyne_core::library::templates::TEMPLATES.iter().find(|start| start.kind == "fan").unwrap().json,
     )
     .unwrap();
     for question in questions(&read(&fan), 0) {

@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use rstest::rstest;
 use serde_json::json;
 use ypsidyne_core::document::Build;
-use ypsidyne_core::fit::{Best, battery_fit, best_packing};
+use ypsidyne_core::evaluation::fits::{Best, battery_fit, best_packing};
 
 #[rstest]
 #[case::as_it_lies([100.0, 50.0, 20.0], 1, [110.0, 60.0, 25.0], true)]
@@ -48,7 +48,7 @@ proptest! {
 #[test]
 fn two_flat_halves_leave_more_ground_clearance() {
     let mut json: serde_json::Value = serde_json::from_str(
-        ypsidyne_core::demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board").json,
+        ypsidyne_core::library::demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board").json,
     )
     .expect("it reads");
     json["options"][0]["battery"]["size_mm"] = json!({ "length": 180, "width": 140, "height": 50 });

@@ -8,8 +8,8 @@ use std::f64::consts::PI;
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{Check, Verdict};
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::{Check, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
 
 /// Stall torque of the rig, N·m.

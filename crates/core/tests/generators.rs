@@ -3,8 +3,8 @@
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::Verdict;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 
 fn build(source: Value, electrical: Value, motor: Value, ratio: f64) -> Build {

@@ -191,7 +191,7 @@ fn validated_supply_and_motor_leads() {
 /// every millivolt from the top instead of solving.
 #[test]
 fn validated_joint_bus_voltage_by_brute_force() {
-    let text = include_str!("../src/demo_builds/meadow-strip-mower.json");
+    let text = include_str!("../src/library/demo_builds/meadow-strip-mower.json");
     let mut document: Value = serde_json::from_str(text).unwrap();
     document["options"].as_array_mut().unwrap().truncate(1);
     document["chosen"].take();

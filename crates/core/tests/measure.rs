@@ -10,7 +10,7 @@ use rand_chacha::ChaCha8Rng;
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Measurement, Problem};
-use ypsidyne_core::measure::{Measured, Target, Weight, measure};
+use ypsidyne_core::measurement::{Measured, Target, Weight, measure};
 
 fn read(mut sheet: Value) -> Result<Measured, Vec<Problem>> {
     sheet["format"] = json!("ypsidyne.measurement/1");
@@ -515,7 +515,7 @@ proptest! {
 /// Kv 100 rpm/V at 600 rpm behind 0.2 Ω: 6 V open, 45 W at most.
 #[test]
 fn validated_machines_compare_as_generators_on_one_source() {
-    use ypsidyne_core::measure::generators::as_generators;
+    use ypsidyne_core::measurement::generators::as_generators;
     let spun = works(json!({ "kind": "spin_test", "wiring": "brushed",
         "points": [{ "rpm": 300, "voltage_v": 3 }, { "rpm": 600, "voltage_v": 6 }] }));
     let ohms =
@@ -543,14 +543,14 @@ fn a_kv_above_the_listed_one_says_what_the_magnets_lost(
     #[case] lost: Option<&str>,
     #[case] heat: Option<&str>,
 ) {
-    let mut build: Value = serde_json::from_str(ypsidyne_core::demo::BUILDS[0].json).unwrap();
+    let mut build: Value = serde_json::from_str(ypsidyne_core::library::demo::BUILDS[0].json).unwrap();
     let listed = 130.0;
     build["options"][0]["drives"][0]["motor"]["kv_rpm_per_v"] = json!(listed);
     let points: Vec<Value> =
         [(6.0, -0.002), (9.0, 0.001), (12.0, 0.002), (15.0, -0.001), (18.0, 0.0)].iter().map(|(volts, off)| json!({ "voltage_v": volts, "current_a": 0.5, "rpm": share * listed * (volts - 0.5 * 0.3) * (1.0 + off) })).collect();
     let measured = works(json!({ "kind": "no_load_sweep", "resistance_ohm": 0.3, "points": points }));
     let build = ypsidyne_core::document::Build::from_value(&build).unwrap();
-    let applied = ypsidyne_core::measure::apply::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
+    let applied = ypsidyne_core::measurement::apply::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
     let kv = applied.changes.iter().find(|change| change.pointer.ends_with("kv_rpm_per_v")).unwrap();
     match (lost, heat) {
         (Some(lost), Some(heat)) => {

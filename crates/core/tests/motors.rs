@@ -3,14 +3,14 @@
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Motor};
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_core::motors::codes::{size_code, size_code_of};
-use ypsidyne_core::motors::guide::{MotorFamily, guide};
-use ypsidyne_core::motors::reading::reading;
-use ypsidyne_core::motors::slower::slower;
-use ypsidyne_core::motors::swap::swap;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::motor_guide::codes::{size_code, size_code_of};
+use ypsidyne_core::variants::motor_guide::guide::{MotorFamily, guide};
+use ypsidyne_core::variants::motor_guide::reading::reading;
+use ypsidyne_core::variants::motor_guide::slower::slower;
+use ypsidyne_core::variants::motor_guide::swap::swap;
 
 fn document(name: &str) -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.json.contains(name)).expect("it is among the demos");

@@ -3,11 +3,11 @@
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::FAILS_ABOVE;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
-use ypsidyne_core::honest::Tolerances;
-use ypsidyne_core::odds::{CheckOdds, Odds, Quantity, odds};
+use ypsidyne_core::evaluation::checks::FAILS_ABOVE;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::odds::{CheckOdds, Odds, Quantity, odds};
+use ypsidyne_core::variants::sensitivity::Tolerances;
 
 /// Nothing is off.
 const EXACT: Tolerances = Tolerances {
@@ -110,7 +110,7 @@ fn what_is_measured_is_not_drawn_and_exact_figures_give_certainty() {
     assert!(odds.figures.iter().all(|figure| figure.pointer.starts_with("/options/0/battery")), "{:?}", odds.figures);
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).unwrap();
-        let odds = ypsidyne_core::odds::odds(&build, 0, &EXACT, 100, 1).unwrap();
+        let odds = ypsidyne_core::variants::odds::odds(&build, 0, &EXACT, 100, 1).unwrap();
         assert!(odds.checks.iter().filter_map(|check| check.holds).all(|holds| holds == 0.0 || holds == 1.0));
     }
 }

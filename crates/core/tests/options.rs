@@ -2,13 +2,13 @@
 
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::about::about;
-use ypsidyne_core::decision::{decided, review};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::risks::about;
 use ypsidyne_core::evaluation::{evaluate, evaluate_option};
-use ypsidyne_core::new_option::{adopt, blank};
-use ypsidyne_core::parts_list::{from_csv, parts_list, to_csv};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::decision::{decided, review};
+use ypsidyne_core::variants::new_option::{adopt, blank};
+use ypsidyne_core::workshop::bill_of_materials::{from_csv, parts_list, to_csv};
 
 fn demo_json(word: &str) -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.slug.contains(word)).expect("it is among the demos");
@@ -136,7 +136,7 @@ fn chosen() -> Value {
     json
 }
 
-fn reviewed(json: &Value) -> ypsidyne_core::decision::Review {
+fn reviewed(json: &Value) -> ypsidyne_core::variants::decision::Review {
     let build = read(json);
     review(&build, &evaluate(&build)).expect("a decision was kept")
 }

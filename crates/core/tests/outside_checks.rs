@@ -7,10 +7,10 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Chemistry, Measurement, Simulation};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
-use ypsidyne_core::measure::measure;
-use ypsidyne_core::run::outcome::RunLimit;
-use ypsidyne_core::run::{self, Simulated};
-use ypsidyne_core::teeth::worm;
+use ypsidyne_core::formulas::worm;
+use ypsidyne_core::measurement::measure;
+use ypsidyne_core::simulation::outcome::RunLimit;
+use ypsidyne_core::simulation::{self, Simulated};
 
 const RPM: f64 = PI / 30.0;
 const GRAVITY: f64 = 9.806_65;
@@ -26,7 +26,7 @@ fn simulate(build: &Value, more: &Value) -> Simulated {
     let mut asked = json!({ "format": "ypsidyne.simulation/1", "build": build });
     asked.as_object_mut().unwrap().extend(more.as_object().unwrap().clone());
     let simulation = Simulation::from_value(&asked).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    run::simulate(&simulation, &mut |_| true)
+    simulation::simulate(&simulation, &mut |_| true)
 }
 
 fn option(build: &Value) -> OptionEvaluation {

@@ -2,9 +2,9 @@
 
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{CheckClass, Verdict};
 use ypsidyne_core::document::Build;
-use ypsidyne_core::envelope::envelopes;
+use ypsidyne_core::evaluation::checks::{CheckClass, Verdict};
+use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{CaseEvaluation, Evaluation, evaluate};
 
 /// A number over decades, so that small and large come equally often.

@@ -3,11 +3,11 @@
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
-use ypsidyne_core::remedies::evaluate_with_remedies;
+use ypsidyne_core::library::{demo, templates};
 use ypsidyne_core::schema::schema;
 use ypsidyne_core::shelf::ShelfPart;
 use ypsidyne_core::shelf::stock::{PARTS, STOCK};
-use ypsidyne_core::{demo, templates};
+use ypsidyne_core::variants::remedies::evaluate_with_remedies;
 
 fn validator(document: &str) -> jsonschema::Validator {
     jsonschema::draft202012::new(&schema(document).unwrap()).expect("it is a valid schema")

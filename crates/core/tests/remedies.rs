@@ -3,11 +3,11 @@
 use proptest::prelude::*;
 use rstest::rstest;
 use serde_json::Value;
-use ypsidyne_core::checks::{Check, Verdict};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::{Check, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
-use ypsidyne_core::remedies::{MOST_REMEDIES, Remedy, evaluate_with_remedies, remedies};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::remedies::{MOST_REMEDIES, Remedy, evaluate_with_remedies, remedies};
 
 fn document(json: &str) -> Value {
     serde_json::from_str(json).unwrap()

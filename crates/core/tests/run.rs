@@ -7,10 +7,10 @@ use approx::assert_relative_eq;
 use demos::{document as demo, used_wh};
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Simulation};
-use ypsidyne_core::run::outcome::{EndedBy, EventKind, RunLimit};
-use ypsidyne_core::run::{self, Simulated};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
+use ypsidyne_core::simulation::{self, Simulated};
 
 fn read(build: &Value, more: Value) -> Result<Simulation, Vec<ypsidyne_core::document::Problem>> {
     let mut asked = json!({ "format": "ypsidyne.simulation/1", "build": build });
@@ -19,7 +19,7 @@ fn read(build: &Value, more: Value) -> Result<Simulation, Vec<ypsidyne_core::doc
 }
 
 fn simulate(build: &Value, more: Value) -> Simulated {
-    run::simulate(&read(build, more).unwrap_or_else(|problems| panic!("{problems:#?}")), &mut |_| true)
+    simulation::simulate(&read(build, more).unwrap_or_else(|problems| panic!("{problems:#?}")), &mut |_| true)
 }
 
 /// One motor on a stiff source, nothing lost that is not named; 20 °C, no heat path.
@@ -100,10 +100,10 @@ fn every_run_of_the_demo_balances_its_energy() {
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).unwrap();
         for (index, option) in build.options.iter().enumerate() {
-            for course in run::courses::courses(&build, index).iter().chain(&build.courses) {
+            for course in simulation::courses::courses(&build, index).iter().chain(&build.courses) {
                 let title = format!("{} / {} / {}", demo.slug, option.name, course.name);
                 let Ok(simulation) = Simulation::of_course(&build, &option.name, course) else { continue };
-                let ran = run::simulate(&simulation, &mut |_| true);
+                let ran = simulation::simulate(&simulation, &mut |_| true);
                 let e = ran.energy_wh;
                 let sum: f64 = used_wh(&e).iter().sum();
                 assert_relative_eq!(sum, e.cells, max_relative = 1e-6, epsilon = 1e-9);
@@ -126,10 +126,10 @@ fn every_run_of_the_demo_balances_its_energy() {
 fn the_same_run_twice_gives_the_same_and_a_stopped_one_gives_what_there_is() {
     let build = demo("hillside-harvest-cart");
     let asked = read(&build, json!({ "mode": { "kind": "hold" } })).unwrap();
-    let once = run::simulate(&asked, &mut |_| true);
-    assert_eq!(once, run::simulate(&asked, &mut |_| true));
+    let once = simulation::simulate(&asked, &mut |_| true);
+    assert_eq!(once, simulation::simulate(&asked, &mut |_| true));
     let mut seen = Vec::new();
-    let stopped = run::simulate(&asked, &mut |progress| {
+    let stopped = simulation::simulate(&asked, &mut |progress| {
         seen.push(progress);
         seen.len() < 3
     });
@@ -269,7 +269,7 @@ fn shots_take_the_energy_that_the_model_says() {
     assert_relative_eq!(gaps[4], 3.0, max_relative = 1e-6);
     // Down to a tenth: ∫ J/(t0 + t2 ω² + losses) is bounded by the drag without the motors.
     assert!(launcher.rev_down_s.unwrap() > 0.1);
-    let changes = run::launcher::changes(&Build::from_value(&build).unwrap(), 1, "wheels");
+    let changes = simulation::launcher::changes(&Build::from_value(&build).unwrap(), 1, "wheels");
     assert!(changes.len() >= 4 && changes[1].spin_up_s < changes[0].spin_up_s, "{changes:?}");
     assert!(changes[2].lost_rpm < changes[0].lost_rpm, "more inertia loses less: {changes:?}");
 }
@@ -278,7 +278,7 @@ fn shots_take_the_energy_that_the_model_says() {
 fn validated_ring_stress() {
     // ρ·v², steel of 7850 kg/m³ at 50, 100 and 150 m/s (Roark, rotating ring; computed a second time outside).
     for (speed, mpa) in [(50.0, 19.625), (100.0, 78.5), (150.0, 176.625)] {
-        assert_relative_eq!(run::launcher::ring_stress_mpa(7850.0, speed), mpa, max_relative = 1e-9);
+        assert_relative_eq!(simulation::launcher::ring_stress_mpa(7850.0, speed), mpa, max_relative = 1e-9);
     }
 }
 
@@ -286,7 +286,7 @@ fn validated_ring_stress() {
 fn how_long_agrees_with_the_run_and_the_allowed_current_ends_at_the_limit() {
     let build = Build::from_value(&demo("hillside-harvest-cart")).unwrap();
     for index in 0..2 {
-        let told = &run::endurance::endurance(&build, index)[0];
+        let told = &simulation::endurance::endurance(&build, index)[0];
         let allowed = told.allowed_a.unwrap();
         // Above it the limit is reached, below it never.
         for point in &told.curve {
@@ -300,7 +300,7 @@ fn how_long_agrees_with_the_run_and_the_allowed_current_ends_at_the_limit() {
         assert!(fan.allowed_a.unwrap() > allowed);
     }
     // A held torque: the current grows as the magnets warm, so the run ends a little before the steady current says.
-    let small = &run::endurance::endurance(&build, 1)[0];
+    let small = &simulation::endurance::endurance(&build, 1)[0];
     let climb = small.climb_a.unwrap();
     let ran = simulate(
         &demo("hillside-harvest-cart"),

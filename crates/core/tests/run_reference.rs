@@ -10,8 +10,8 @@ use ode_solvers::{DVector, Dopri5, System};
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Simulation;
-use ypsidyne_core::run::{self, outcome::EndedBy};
-use ypsidyne_core::supply;
+use ypsidyne_core::model::supply;
+use ypsidyne_core::simulation::{self, outcome::EndedBy};
 
 /// Every reported figure stays this close to the reference.
 const CLOSE: f64 = 1e-3;
@@ -293,13 +293,13 @@ fn integrate(system: impl System<f64, DVector<f64>>, start: [f64; 6], until: f64
     solver.y_out().last().unwrap().as_slice().to_vec()
 }
 
-fn simulate(build: &Value, option: usize, more: Value) -> run::Simulated {
+fn simulate(build: &Value, option: usize, more: Value) -> simulation::Simulated {
     let mut asked = json!({
         "format": "ypsidyne.simulation/1", "build": build, "option": build["options"][option]["name"], "drive": "wheels"
     });
     asked.as_object_mut().unwrap().extend(more.as_object().unwrap().clone());
     let simulation = Simulation::from_value(&asked).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    run::simulate(&simulation, &mut |_| true)
+    simulation::simulate(&simulation, &mut |_| true)
 }
 
 const CART: &str = "hillside-harvest-cart";

@@ -5,11 +5,11 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::run::outcome::{EndedBy, EventKind, RunLimit};
-use ypsidyne_core::run::{Simulated, courses::courses};
+use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
+use ypsidyne_core::simulation::{Simulated, courses::courses};
 
 fn build() -> Value {
-    let demo = ypsidyne_core::demo::BUILDS.iter().find(|demo| demo.slug == "millrace-generator").unwrap();
+    let demo = ypsidyne_core::library::demo::BUILDS.iter().find(|demo| demo.slug == "millrace-generator").unwrap();
     serde_json::from_str(demo.json).unwrap()
 }
 
@@ -22,7 +22,10 @@ fn read(build: &Value, asked: Value) -> Result<Simulation, Vec<String>> {
 }
 
 fn simulate(build: &Value, asked: Value) -> Simulated {
-    ypsidyne_core::run::simulate(&read(build, asked).unwrap_or_else(|problems| panic!("{problems:?}")), &mut |_| true)
+    ypsidyne_core::simulation::simulate(
+        &read(build, asked).unwrap_or_else(|problems| panic!("{problems:?}")),
+        &mut |_| true,
+    )
 }
 
 fn unbalanced_wh(ran: &Simulated) -> f64 {
@@ -122,7 +125,7 @@ fn less_water_takes_longer_and_no_water_gives_nothing() {
 fn it_can_be_stopped_and_gives_what_there_is() {
     let simulation = read(&build(), json!({ "state_of_charge": 0.2 })).unwrap();
     let mut told = 0;
-    let ran = ypsidyne_core::run::simulate(&simulation, &mut |_| {
+    let ran = ypsidyne_core::simulation::simulate(&simulation, &mut |_| {
         told += 1;
         told < 3
     });

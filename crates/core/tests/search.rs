@@ -6,9 +6,9 @@ mod parts;
 use parts::stock;
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{RankBy, Search};
-use ypsidyne_core::search::{Found, Hit, Watch, find, find_plainly};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::search::{Found, Hit, Watch, find, find_plainly};
 
 fn dolly(vary: Value, rank_by: &str) -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board is among the demos");
@@ -149,13 +149,14 @@ fn a_better_winding_class_lets_through_as_many_as_it_says() {
     assert!(!fell.eased.is_empty(), "{fell:#?}");
     for eased in &fell.eased {
         let class = eased.change.strip_prefix("the winding were of class ").expect("it names a class").to_owned();
-        let space = ypsidyne_core::search::Space::new(&search);
+        let space = ypsidyne_core::variants::search::Space::new(&search);
         let through = (0..space.count()).filter(|number| {
             let option = space.option(&search, *number);
             let fails = |option: &ypsidyne_core::document::OptionSheet| {
                 let result = ypsidyne_core::evaluation::evaluate_option(&search.job, option, 0);
-                let failing =
-                    |check: &ypsidyne_core::checks::Check| check.verdict == ypsidyne_core::checks::Verdict::Fail;
+                let failing = |check: &ypsidyne_core::evaluation::checks::Check| {
+                    check.verdict == ypsidyne_core::evaluation::checks::Verdict::Fail
+                };
                 result.checks.into_iter().filter(failing).map(|check| check.code).collect::<Vec<_>>()
             };
             let before = fails(&option);
@@ -204,11 +205,14 @@ fn a_rating_that_gives_way_lets_through_what_takes_no_more_than_that() {
     let fell =
         found.fell.iter().find(|fell| fell.code == "battery.continuous_current").expect("batteries are too small");
     let eased = fell.eased.last().expect("a little more would do");
-    let space = ypsidyne_core::search::Space::new(&search);
+    let space = ypsidyne_core::variants::search::Space::new(&search);
     let through = (0..space.count()).filter(|number| {
         let result = ypsidyne_core::evaluation::evaluate_option(&search.job, &space.option(&search, *number), 0);
-        let failing: Vec<_> =
-            result.checks.iter().filter(|check| check.verdict == ypsidyne_core::checks::Verdict::Fail).collect();
+        let failing: Vec<_> = result
+            .checks
+            .iter()
+            .filter(|check| check.verdict == ypsidyne_core::evaluation::checks::Verdict::Fail)
+            .collect();
         failing.len() == 1
             && failing[0].code == "battery.continuous_current"
             && failing[0].utilisation.is_some_and(|used| used <= 1.0 + eased.by + 1e-12)
@@ -250,7 +254,7 @@ fn several_motors_bring_the_controllers_they_need() {
     let mut json = dolly(vary, "mass");
     json["limit"] = json!(100);
     let search = read(&json);
-    let space = ypsidyne_core::search::Space::new(&search);
+    let space = ypsidyne_core::variants::search::Space::new(&search);
     assert_eq!(space.count() % 2, 0);
     let (one, two) = (space.option(&search, 0), space.option(&search, 1));
     assert_eq!((one.drives[0].motor_count, two.drives[0].motor_count), (1, 2));

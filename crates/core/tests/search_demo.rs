@@ -6,10 +6,10 @@ mod parts;
 use parts::stock;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Search};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
-use ypsidyne_core::search::{Watch, find};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::search::{Watch, find};
 
 /// How good an option is by a ranking, the smaller the better.
 fn key(result: &OptionEvaluation, rank: &str) -> f64 {
@@ -52,17 +52,19 @@ fn the_shelf_holds_something_better(
     let best = found.ranked.first().expect("something does the job");
 
     let build = Build::from_json(demo.json).unwrap();
-    let holding =
-        evaluate(&build).options.into_iter().filter(|option| option.verdict != ypsidyne_core::checks::Verdict::Fail);
+    let holding = evaluate(&build)
+        .options
+        .into_iter()
+        .filter(|option| option.verdict != ypsidyne_core::evaluation::checks::Verdict::Fail);
     let best_option = holding.map(|option| key(&option, rank)).fold(f64::INFINITY, f64::min);
     assert!(best_option.is_finite(), "one of the options does the job");
     let mut as_option = json.clone();
-    let space = ypsidyne_core::search::Space::new(&Search::from_value(&search).unwrap());
+    let space = ypsidyne_core::variants::search::Space::new(&Search::from_value(&search).unwrap());
     let sheet = space.option(&Search::from_value(&search).unwrap(), best.number);
     as_option["options"] = json!([sheet]);
     as_option["chosen"] = Value::Null;
     // Judged anew as an option of the build, not by what the search said of it.
     let taken = evaluate(&Build::from_value(&as_option).unwrap()).options.remove(0);
-    assert_ne!(taken.verdict, ypsidyne_core::checks::Verdict::Fail);
+    assert_ne!(taken.verdict, ypsidyne_core::evaluation::checks::Verdict::Fail);
     assert!(key(&taken, rank) < best_option, "{} against {best_option}", key(&taken, rank));
 }

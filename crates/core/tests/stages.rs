@@ -4,13 +4,13 @@ use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::Case;
-use ypsidyne_core::checks::{Check, Verdict};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::{Check, Verdict};
+use ypsidyne_core::evaluation::gearing::stages::PeakBy;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
-use ypsidyne_core::teeth::grid::tooth_grid;
-use ypsidyne_core::teeth::ratio::{nearest_pairs, ratio_needed};
-use ypsidyne_core::teeth::stages::PeakBy;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::variants::ratio_needed::{nearest_pairs, ratio_needed};
+use ypsidyne_core::variants::tooth_map::tooth_grid;
 
 fn dolly() -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board is among the demos");
@@ -277,8 +277,9 @@ fn two_stages_of_a_kind_are_judged_apart() {
     let second = tension.iter().find(|check| check.stage == Some(1)).expect("the second belt");
     assert_eq!(second.verdict, Verdict::Fail, "{}", second.because);
     assert!(second.because.starts_with("Stage 2: "), "{}", second.because);
-    let offered = ypsidyne_core::remedies::remedies(&build, 0, second.code, second.drive.as_deref(), second.stage);
+    let offered =
+        ypsidyne_core::variants::remedies::remedies(&build, 0, second.code, second.drive.as_deref(), second.stage);
     assert!(offered.iter().any(|remedy| remedy.pointer.contains("/gearing/1")), "{offered:#?}");
-    let sums = ypsidyne_core::sums::sums(&build.job, &build.options[0], 0);
+    let sums = ypsidyne_core::evaluation::workings::sums(&build.job, &build.options[0], 0);
     assert!(sums.iter().any(|sum| sum.id == "check.gearing.belt_tension.2"));
 }

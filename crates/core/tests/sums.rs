@@ -3,11 +3,11 @@
 use std::collections::BTreeSet;
 
 use approx::assert_relative_eq;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::sums::{Sum, job_sums, sums};
-use ypsidyne_core::templates::TEMPLATES;
+use ypsidyne_core::evaluation::workings::{Sum, job_sums, sums};
+use ypsidyne_core::library::demo;
+use ypsidyne_core::library::templates::TEMPLATES;
 
 /// The text of a sum as the library writes formulas.
 fn recomputed(text: &str) -> f64 {

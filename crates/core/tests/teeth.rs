@@ -5,7 +5,7 @@
 use approx::assert_relative_eq;
 use proptest::prelude::*;
 use rstest::rstest;
-use ypsidyne_core::teeth::{belt, chain, materials, shaft, spur, worm};
+use ypsidyne_core::formulas::{belt, chain_drive, shaft, spur, tooth_materials, worm};
 
 /// m = 25.4/DP (ISO 54 and its inch counterpart).
 #[rstest]
@@ -152,7 +152,7 @@ proptest! {
     /// Pitch diameters of chain and belt of many teeth agree: the polygon becomes the circle.
     #[test]
     fn a_sprocket_of_many_teeth_is_a_pulley(pitch in 4.0..20.0_f64, teeth in 60..400_u32) {
-        let (chain, belt) = (chain::pitch_diameter_mm(pitch, teeth), belt::pitch_diameter_mm(pitch, teeth));
+        let (chain, belt) = (chain_drive::pitch_diameter_mm(pitch, teeth), belt::pitch_diameter_mm(pitch, teeth));
         prop_assert!(chain > belt && chain / belt < 1.0006);
     }
 
@@ -174,10 +174,10 @@ proptest! {
     #[test]
     fn a_chain_of_more_links_stands_further_apart(driver in 9..60_u32, driven in 9..120_u32, spread in 1.2..6.0_f64) {
         let pitch = 12.7;
-        let centre = spread * (chain::pitch_diameter_mm(pitch, driver) + chain::pitch_diameter_mm(pitch, driven)) / 2.0;
-        let links = (chain::length_links(pitch, driver, driven, centre) / 2.0).ceil() * 2.0;
-        let near = chain::centre_distance_mm(pitch, driver, driven, links).expect("long enough");
-        let far = chain::centre_distance_mm(pitch, driver, driven, links + 2.0).expect("long enough");
+        let centre = spread * (chain_drive::pitch_diameter_mm(pitch, driver) + chain_drive::pitch_diameter_mm(pitch, driven)) / 2.0;
+        let links = (chain_drive::length_links(pitch, driver, driven, centre) / 2.0).ceil() * 2.0;
+        let near = chain_drive::centre_distance_mm(pitch, driver, driven, links).expect("long enough");
+        let far = chain_drive::centre_distance_mm(pitch, driver, driven, links + 2.0).expect("long enough");
         prop_assert!(near >= centre - 1e-6 && far > near && far - near < 2.0 * pitch);
     }
 }
@@ -228,7 +228,7 @@ fn few_teeth_in_mesh_carry_less(#[case] teeth: f64, #[case] factor: f64) {
 #[case("10A", 0.625)]
 #[case("12A", 0.75)]
 fn validated_chain_pitches_of_iso_606(#[case] name: &str, #[case] inches: f64) {
-    let found = chain::CHAINS.iter().find(|chain| chain.name == name).expect("it is listed");
+    let found = chain_drive::CHAINS.iter().find(|chain| chain.name == name).expect("it is listed");
     assert_relative_eq!(found.pitch_mm, inches * 25.4, max_relative = 1e-12);
 }
 
@@ -240,7 +240,7 @@ fn validated_chain_pitches_of_iso_606(#[case] name: &str, #[case] inches: f64) {
 #[case(9.525, 15, 45.812_720)]
 #[case(12.7, 40, 161.867_784)]
 fn validated_sprocket_diameters(#[case] pitch_mm: f64, #[case] teeth: u32, #[case] expected: f64) {
-    assert_relative_eq!(chain::pitch_diameter_mm(pitch_mm, teeth), expected, max_relative = 1e-7);
+    assert_relative_eq!(chain_drive::pitch_diameter_mm(pitch_mm, teeth), expected, max_relative = 1e-7);
 }
 
 /// Shigley, chapter 17: chordal speed variation.
@@ -250,7 +250,7 @@ fn validated_sprocket_diameters(#[case] pitch_mm: f64, #[case] teeth: u32, #[cas
 #[case(17, 0.017_124_202)]
 #[case(25, 0.007_906_090)]
 fn validated_chordal_variation(#[case] teeth: u32, #[case] expected: f64) {
-    assert_relative_eq!(chain::chordal_variation(teeth), expected, max_relative = 1e-7);
+    assert_relative_eq!(chain_drive::chordal_variation(teeth), expected, max_relative = 1e-7);
 }
 
 /// Length in links (Shigley, chapter 17), worked out elsewhere, and back.
@@ -264,11 +264,11 @@ fn validated_chain_length(
     #[case] centre_mm: f64,
     #[case] links: f64,
 ) {
-    let length = chain::length_links(pitch_mm, driver, driven, centre_mm);
+    let length = chain_drive::length_links(pitch_mm, driver, driven, centre_mm);
     assert_relative_eq!(length, links, max_relative = 1e-6);
-    let back = chain::centre_distance_mm(pitch_mm, driver, driven, length).expect("long enough");
+    let back = chain_drive::centre_distance_mm(pitch_mm, driver, driven, length).expect("long enough");
     assert_relative_eq!(back, centre_mm, max_relative = 1e-9);
-    assert_eq!(chain::centre_distance_mm(pitch_mm, driver, driven, 20.0), None);
+    assert_eq!(chain_drive::centre_distance_mm(pitch_mm, driver, driven, 20.0), None);
 }
 
 /// Shigley, table 13-6 and equation 13-46, friction 0.05, normal pressure angle 14.5°.
@@ -323,13 +323,13 @@ fn bores_that_are_sold_have_the_eighth_of_an_inch() {
 #[case("nylon 66", "Nylon")]
 #[case("Aluminum", "Aluminium")]
 fn materials_are_found_by_what_makers_write(#[case] text: &str, #[case] name: &str) {
-    assert_eq!(materials::named(text).map(|material| material.name), Some(name));
+    assert_eq!(tooth_materials::named(text).map(|material| material.name), Some(name));
 }
 
 #[test]
 fn an_unknown_material_stays_unknown_and_printed_teeth_are_trusted_with_a_quarter() {
-    assert_eq!(materials::named("unobtainium"), None);
-    for material in materials::MATERIALS.iter().filter(|material| material.printed) {
+    assert_eq!(tooth_materials::named("unobtainium"), None);
+    for material in tooth_materials::MATERIALS.iter().filter(|material| material.printed) {
         assert!(material.bending_mpa <= 12.5, "{}", material.name);
     }
 }

@@ -4,11 +4,11 @@
 use approx::assert_relative_eq;
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{Check, Verdict};
 use ypsidyne_core::document::{Build, Simulation};
-use ypsidyne_core::envelope::envelopes;
+use ypsidyne_core::evaluation::checks::{Check, Verdict};
+use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
-use ypsidyne_core::run::{Simulated, simulate};
+use ypsidyne_core::simulation::{Simulated, simulate};
 use ypsidyne_core::{Case, Limit};
 
 /// A cart of 60 kg on ten lithium cells, at 20 °C so that a run begins with the resistance of the evaluation; the charge hardly
@@ -221,7 +221,7 @@ fn a_weak_pack_limits_where_the_case_says_so() {
 fn several_drives_on_a_weak_pack_never_take_more_than_it_gives() {
     for cell_ohm in [0.001, 0.02, 0.1, 0.5] {
         let mut document: Value =
-            serde_json::from_str(include_str!("../src/demo_builds/meadow-strip-mower.json")).unwrap();
+            serde_json::from_str(include_str!("../src/library/demo_builds/meadow-strip-mower.json")).unwrap();
         document["options"].as_array_mut().unwrap().truncate(1);
         (document["chosen"], document["decided"]) = (Value::Null, Value::Null);
         document["options"][0]["battery"]["cell_resistance_ohm"] = json!(cell_ohm);

@@ -7,13 +7,13 @@ use approx::assert_relative_eq;
 use demos::{document, read};
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::checks::{Check, CheckClass, Verdict};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::{Check, CheckClass, Verdict};
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::sheet::{Title, chosen, sheet};
-use ypsidyne_core::wire::awg_area_mm2;
-use ypsidyne_core::wiring::{JudgedRun, judged};
+use ypsidyne_core::evaluation::wiring::{JudgedRun, judged};
+use ypsidyne_core::formulas::wire::awg_area_mm2;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::workshop::build_sheet::{Title, chosen, sheet};
 use ypsidyne_core::workshop::topology::{LoomWeight, findings};
 use ypsidyne_core::workshop::workshop;
 

@@ -6,9 +6,9 @@ mod looms;
 use std::collections::BTreeSet;
 
 use looms::is_drawn_clearly;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::{Build, Commutation, Load, MachineKind};
-use ypsidyne_core::templates::TEMPLATES;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::library::templates::TEMPLATES;
 use ypsidyne_core::workshop::loom::{LeadKind, LoomPartKind};
 use ypsidyne_core::workshop::{Workshop, workshop};
 

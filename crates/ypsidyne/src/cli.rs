@@ -10,7 +10,7 @@ use std::time::Duration;
 use anyhow::Context;
 use clap::{Args, Parser, Subcommand};
 use ypsidyne_core::document::{Build, Measurement, Problem, Search, Simulation};
-use ypsidyne_core::search::{Space, Watch};
+use ypsidyne_core::variants::search::{Space, Watch};
 
 use crate::serve::{self, Settings};
 
@@ -205,7 +205,9 @@ fn with_document<T>(
 }
 
 fn evaluate(file: &Path) -> ExitCode {
-    with_document(file, Build::from_json, |build| print_json(&ypsidyne_core::remedies::evaluate_with_remedies(&build)))
+    with_document(file, Build::from_json, |build| {
+        print_json(&ypsidyne_core::variants::remedies::evaluate_with_remedies(&build))
+    })
 }
 
 fn find(file: &Path) -> ExitCode {
@@ -222,7 +224,7 @@ fn find(file: &Path) -> ExitCode {
                     eprintln!("ypsidyne: {} of {all} combinations", watch.done.load(Ordering::Relaxed));
                 }
             });
-            let found = ypsidyne_core::search::find(&search, watch);
+            let found = ypsidyne_core::variants::search::find(&search, watch);
             drop(done);
             found
         });
@@ -232,7 +234,7 @@ fn find(file: &Path) -> ExitCode {
 
 fn measure(file: &Path) -> ExitCode {
     let worked_out =
-        |text: &str| Measurement::from_json(text).and_then(|readings| ypsidyne_core::measure::measure(&readings));
+        |text: &str| Measurement::from_json(text).and_then(|readings| ypsidyne_core::measurement::measure(&readings));
     with_document(file, worked_out, |measured| print_json(&measured))
 }
 
@@ -241,7 +243,7 @@ fn simulate(file: &Path, csv: bool) -> ExitCode {
     const EVERY: Duration = Duration::from_secs(2);
     with_document(file, Simulation::from_json, |simulation| {
         let mut told = std::time::Instant::now();
-        let ran = ypsidyne_core::run::simulate(&simulation, &mut |progress| {
+        let ran = ypsidyne_core::simulation::simulate(&simulation, &mut |progress| {
             if told.elapsed() >= EVERY {
                 told = std::time::Instant::now();
                 eprintln!("ypsidyne: {:.0} s, {:.0} % of the charge", progress.t_s, 100.0 * progress.state_of_charge);
@@ -256,7 +258,7 @@ fn simulate(file: &Path, csv: bool) -> ExitCode {
 }
 
 fn build_sheet(file: &Path, option: Option<&str>) -> ExitCode {
-    use ypsidyne_core::sheet::{Title, chosen, sheet};
+    use ypsidyne_core::workshop::build_sheet::{Title, chosen, sheet};
     with_document(file, Build::from_json, |build| {
         let place = match option {
             None => chosen(&build),

@@ -8,7 +8,7 @@ use std::time::Instant;
 
 use tokio::sync::{Mutex as Turn, watch};
 use tokio_util::sync::CancellationToken;
-use ypsidyne_core::search::Watch;
+use ypsidyne_core::variants::search::Watch;
 
 /// A search that waits or runs.
 pub(crate) struct Job {

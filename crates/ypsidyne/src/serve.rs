@@ -7,8 +7,8 @@ use anyhow::{Context, bail};
 use axum::Router;
 use tokio::net::TcpListener;
 use tokio_util::sync::CancellationToken;
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::stock;
 use ypsidyne_store::{Store, builds, parts, searches, sheets};
 

@@ -41,7 +41,7 @@ async fn the_evaluation_over_http_is_that_of_the_core() {
     let server = Server::start();
     let ours: Value = post_json(&server, "/api/evaluate", DOLLY).await.json().await.unwrap();
     let build = ypsidyne_core::document::Build::from_json(DOLLY).unwrap();
-    assert_eq!(ours, serde_json::to_value(ypsidyne_core::remedies::evaluate_with_remedies(&build)).unwrap());
+    assert_eq!(ours, serde_json::to_value(ypsidyne_core::variants::remedies::evaluate_with_remedies(&build)).unwrap());
     let bench: Value = post_json(&server, "/api/workbench?option=0", DOLLY).await.json().await.unwrap();
     let plain = serde_json::to_value(ypsidyne_core::evaluation::evaluate(&build)).unwrap();
     assert_eq!(bench["evaluation"], plain, "typing does not wait for remedies");

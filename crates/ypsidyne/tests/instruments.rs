@@ -18,7 +18,7 @@ use tokio::net::TcpStream;
 use ypsidyne::instruments::client::{Instrument, InstrumentError, SocketInstrument};
 use ypsidyne::instruments::simulated::{SimulatedBench, motor};
 use ypsidyne_core::document::{Measurement, Motor};
-use ypsidyne_core::measure::{Measured, measure};
+use ypsidyne_core::measurement::{Measured, measure};
 
 struct Bench {
     bench: SimulatedBench,

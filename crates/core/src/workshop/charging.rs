@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 
-use crate::battery::BatteryModel;
 use crate::document::{Chemistry, OptionSheet};
-use crate::say::three;
+use crate::format::three;
+use crate::model::battery::BatteryModel;
 
 /// How one pack is charged and kept.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -166,7 +166,7 @@ mod tests {
     use approx::assert_relative_eq;
 
     fn option(name: &str) -> OptionSheet {
-        let demo = crate::demo::BUILDS.iter().find(|demo| demo.slug == name).unwrap();
+        let demo = crate::library::demo::BUILDS.iter().find(|demo| demo.slug == name).unwrap();
         Build::from_json(demo.json).unwrap().options[0].clone()
     }
 
@@ -183,7 +183,7 @@ mod tests {
 
     #[test]
     fn voltages_fall_from_full_to_flat_and_say_what_is_left() {
-        for demo in crate::demo::BUILDS {
+        for demo in crate::library::demo::BUILDS {
             for sheet in Build::from_json(demo.json).unwrap().options.clone() {
                 let marks = charging(&sheet, Some(5.0)).marks;
                 let order: Vec<f64> =

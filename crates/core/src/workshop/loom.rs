@@ -6,7 +6,7 @@ use crate::document::build::{HangsBy, LoomPlace, MainSwitch};
 use crate::document::parts::Circuit;
 use crate::document::parts::Sensor;
 use crate::document::{Chemistry, MachineKind, OptionSheet};
-use crate::say::three;
+use crate::format::three;
 
 /// What a box of the loom is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]

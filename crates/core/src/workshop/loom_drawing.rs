@@ -3,7 +3,7 @@
 use std::fmt::Write as _;
 
 use super::loom::{LeadKind, Loom, LoomLead, LoomPart, LoomPartKind, word};
-use crate::say::escaped;
+use crate::format::escaped;
 
 /// The loom as SVG. Its colours follow the page where it has `--ink` and the like, and are ink on nothing elsewhere; leads are
 /// told apart by count and dash, so that it holds in black and white.

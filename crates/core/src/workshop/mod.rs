@@ -2,6 +2,8 @@
 //!
 //! * [`loom`]: what is joined to what; [`loom_drawing`]: as SVG. [`topology`]: what hangs on what. [`charging`], [`settings`], [`power_up`]: what is done with it.
 
+pub mod bill_of_materials;
+pub mod build_sheet;
 pub mod charging;
 pub mod loom;
 pub mod loom_drawing;
@@ -11,10 +13,10 @@ pub mod topology;
 
 use serde::Serialize;
 
-use crate::checks::Evidence;
 use crate::document::Build;
-use crate::supply::Chain;
-use crate::wiring::{JudgedRun, runs};
+use crate::evaluation::checks::Evidence;
+use crate::evaluation::wiring::{JudgedRun, runs};
+use crate::model::supply::Chain;
 
 /// Everything a workshop needs of an option.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]

@@ -5,10 +5,9 @@ use serde::Serialize;
 use crate::document::parts::Sensor;
 use crate::document::simulation::SIMULATION_FORMAT;
 use crate::document::{Build, Load, MachineKind, OptionSheet, Simulation};
-use crate::drive::cases::Case;
-use crate::run;
-use crate::say::three;
-use crate::supply::{Chain, FULL};
+use crate::format::three;
+use crate::model::cases::Case;
+use crate::model::supply::{Chain, FULL};
 
 /// One step of the first power-up.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -201,8 +200,8 @@ fn before_the_battery(option: &OptionSheet, regulated: bool, steps: &mut Vec<Pow
     ));
 }
 
-fn generator(name: &str, drive: &crate::drive::Drive<'_>, steps: &mut Vec<PowerStep>) {
-    let Some(dynamo) = crate::drive::generating::Dynamo::of(drive) else { return };
+fn generator(name: &str, drive: &crate::model::Drive<'_>, steps: &mut Vec<PowerStep>) {
+    let Some(dynamo) = crate::model::generating::Dynamo::of(drive) else { return };
     let generating = dynamo.generating();
     let mut open = step(
         format!("open_volts.{name}"),
@@ -253,7 +252,7 @@ fn heat(build: &Build, place: usize, goes_on: &dyn Fn() -> bool, steps: &mut Vec
             "mode": { "kind": "hold" }, "until_s": STAGES_S[2], "sample_s": 10, "burn_on": true
         });
         let Ok(simulation) = Simulation::from_value(&asked) else { continue };
-        let ran = run::simulate(&simulation, &mut |_| goes_on());
+        let ran = crate::simulation::simulate(&simulation, &mut |_| goes_on());
         let (series, limits) = (&ran.lead.series, &ran.lead.limits);
         // Over the working share everything warms by that share of what it would warm by for good.
         let warm = |celsius: f64| ambient_c + share * (celsius - ambient_c);

@@ -3,11 +3,11 @@
 use serde::Serialize;
 
 use crate::document::{Commutation, Controller, MachineKind, Motor};
-use crate::drive::Drive;
-use crate::drive::cases::Case;
-use crate::drive::generating::Dynamo;
-use crate::say::three;
-use crate::supply::{Chain, HALF};
+use crate::format::three;
+use crate::model::Drive;
+use crate::model::cases::Case;
+use crate::model::generating::Dynamo;
+use crate::model::supply::{Chain, HALF};
 
 /// One setting of a controller.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]

@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::{Build, Chemistry, MachineKind, OptionSheet};
-use crate::say::three;
+use crate::format::three;
 
 /// How bad a finding is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, schemars::JsonSchema)]

@@ -2,9 +2,9 @@
 #![allow(dead_code, reason = "each test file uses its own part")]
 
 use serde_json::Value;
-use ypsidyne_core::demo::BUILDS;
 use ypsidyne_core::document::Build;
-use ypsidyne_core::run::outcome::EnergyWh;
+use ypsidyne_core::library::demo::BUILDS;
+use ypsidyne_core::simulation::outcome::EnergyWh;
 
 /// A demo build by its slug.
 pub fn document(slug: &str) -> Value {

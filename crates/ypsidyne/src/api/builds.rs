@@ -7,8 +7,8 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::checks::Verdict;
 use ypsidyne_core::document::{Build, Load};
+use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_store::builds::{self, ListedBuild, NewRevision, RevisionLine};
 

@@ -4,7 +4,7 @@ use axum::extract::Request;
 use axum::http::{HeaderMap, HeaderValue, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
-use ypsidyne_core::say::Reader;
+use ypsidyne_core::format::Reader;
 
 use super::problem::ApiError;
 

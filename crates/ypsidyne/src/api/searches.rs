@@ -13,7 +13,7 @@ use serde::Serialize;
 use serde_json::Value;
 use tokio_stream::Stream;
 use ypsidyne_core::document::{OptionSheet, Search};
-use ypsidyne_core::search::{Found, Space, find};
+use ypsidyne_core::variants::search::{Found, Space, find};
 use ypsidyne_store::searches::{self, NewSearch, Outcome, SearchState, StoredSearch};
 
 use super::json::JsonBody;

@@ -11,9 +11,9 @@ use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use ypsidyne_core::document::{Build, Measurement};
-use ypsidyne_core::measure::apply::{Applied, apply, part_with};
-use ypsidyne_core::measure::generators::{AsGenerator, as_generators};
-use ypsidyne_core::measure::{Measured, Target, measure};
+use ypsidyne_core::measurement::apply::{Applied, apply, part_with};
+use ypsidyne_core::measurement::generators::{AsGenerator, as_generators};
+use ypsidyne_core::measurement::{Measured, Target, measure};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 

@@ -11,8 +11,8 @@ use axum::response::{IntoResponse, Response};
 use axum::routing::post;
 use serde::Serialize;
 use ypsidyne_core::document::Simulation;
-use ypsidyne_core::run::{Progress, Simulated, simulate};
-use ypsidyne_core::say::Reader;
+use ypsidyne_core::format::Reader;
+use ypsidyne_core::simulation::{Progress, Simulated, simulate};
 use ypsidyne_store::StoreError;
 
 use super::json::JsonBody;

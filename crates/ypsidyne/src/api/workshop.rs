@@ -7,7 +7,7 @@ use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use axum::routing::{get, post};
 use ypsidyne_core::document::Build;
-use ypsidyne_core::sheet::{self, Title};
+use ypsidyne_core::workshop::build_sheet::{self, Title};
 use ypsidyne_core::workshop::{Workshop, workshop};
 use ypsidyne_store::builds;
 
@@ -74,7 +74,7 @@ async fn printed(
             let build = Build::from_json(&stored.document).map_err(ApiError::Document)?;
             option_at(&build, place)?;
             let title = Title { day, revision: Some(stored.revision) };
-            sheet::sheet(&build, place, &title, &|| !token.is_cancelled()).ok_or(ApiError::Internal)
+            build_sheet::sheet(&build, place, &title, &|| !token.is_cancelled()).ok_or(ApiError::Internal)
         })
         .await??;
     Ok(([(header::CONTENT_TYPE, "text/html; charset=utf-8")], text).into_response())

@@ -11,10 +11,10 @@ use tokio::io::AsyncWriteExt;
 use tokio::net::{TcpListener, TcpStream};
 use tokio_stream::StreamExt;
 use tokio_util::codec::{FramedRead, LinesCodec};
-use ypsidyne_core::demo;
 use ypsidyne_core::document::Motor;
+use ypsidyne_core::library::demo;
+use ypsidyne_core::measurement::simulated_motor::{MotorFaults, Setup, SimulatedMotor};
 use ypsidyne_core::shelf::{ShelfPart, stock};
-use ypsidyne_core::simulated::{MotorFaults, Setup, SimulatedMotor};
 
 use super::scpi::{Command, ErrorQueue, ILLEGAL_VALUE, ScpiError, UNDEFINED, nr3};
 

@@ -1,0 +1,123 @@
+//! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
+
+use super::{Bound, Evidence, Ledger, Scale, Subject};
+use crate::evaluation::fits::{Packing, battery_fit, controller_fit};
+use crate::format::three;
+use crate::formulas::shaft::BORE_PLAY_MM;
+use crate::model::Drive;
+
+pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
+    let Some(space) = &drive.job.motor_space else { return };
+    let motor = &drive.parts.motor;
+    let subject = Subject::of_drive("fit.motor", "Motor in its place", "mm", drive);
+    let unknown = |ledger: &mut Ledger, ask| {
+        ledger.unknown(&subject, ask);
+    };
+    let mount = motor.mount.as_ref();
+    let circle = mount.and_then(|mount| mount.bolt_circle_mm);
+    let thread = mount.and_then(|mount| mount.thread.as_deref());
+    if let (Some(wanted), Some(has)) = (space.bolt_circle_mm, circle)
+        && (wanted - has).abs() > 0.3
+    {
+        let text = format!("Its screws stand on a circle of {} mm, the mount has {} mm.", three(has), three(wanted));
+        return ledger.does_not_fit(&subject, text);
+    }
+    if let (Some(wanted), Some(has)) = (space.thread.as_deref(), thread)
+        && !wanted.eq_ignore_ascii_case(has)
+    {
+        return ledger.does_not_fit(&subject, format!("It takes {has} screws, the mount has {wanted}."));
+    }
+    if let (Some(wanted), Some(has)) = (space.shaft_diameter_mm, motor.shaft_diameter_mm)
+        && (has > wanted + 1e-9 || wanted - has > BORE_PLAY_MM)
+    {
+        let text = format!("Its shaft is {has} mm thick, the machine takes {wanted} mm.");
+        return ledger.does_not_fit(&subject, text);
+    }
+    let sides = [
+        (space.diameter_mm, motor.can_diameter_mm, "across", "No can diameter is given."),
+        (space.length_mm, motor.can_length_mm, "long", "No can length is given."),
+    ];
+    let mut tightest: Option<(f64, f64, &str)> = None;
+    for (room, has, word, ask) in sides {
+        let Some(room) = room else { continue };
+        let Some(has) = has else { return unknown(ledger, ask) };
+        if tightest.is_none_or(|(has_now, room_now, _)| has / room > has_now / room_now) {
+            tightest = Some((has, room, word));
+        }
+    }
+    let asked = [
+        (space.bolt_circle_mm.is_some() && circle.is_none(), "No bolt circle is given for the motor."),
+        (space.thread.is_some() && thread.is_none(), "No thread is given for the mount of the motor."),
+        (
+            space.shaft_diameter_mm.is_some() && motor.shaft_diameter_mm.is_none(),
+            "No diameter is given for the motor shaft.",
+        ),
+    ];
+    let missing = asked.iter().find(|(missing, _)| *missing);
+    let sticks_out = tightest.is_some_and(|(has, room, _)| has > room);
+    if let (Some((_, ask)), false) = (missing, sticks_out) {
+        return unknown(ledger, ask);
+    }
+    if let Some((has, room, word)) = tightest {
+        ledger.judge_as(Scale::FIT, &subject, Some(has), &Bound::At(room), |has, room| {
+            let left = fits_by(has, room);
+            format!("The motor is {} mm {word}, and there is room for {} mm: {left}.", three(has), three(room))
+        });
+    }
+}
+
+pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+    battery(evidence, ledger);
+    let chain = evidence.chain;
+    if let Some(fit) = controller_fit(chain.job, chain.option) {
+        let subject = Subject::of_option("fit.controller", "Controllers in their room", "mm");
+        room(&subject, fit.controllers.as_ref(), "controller", "No size is given for a controller.", ledger);
+    }
+}
+
+fn battery(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+    let chain = evidence.chain;
+    let subject = Subject::of_option("fit.battery", "Packs in their room", "mm");
+    let Some(fit) = battery_fit(chain.job, chain.battery.battery) else { return };
+    if let Some(packs) = &fit.packs
+        && packs.tightest() <= 1.0
+        && let Some(wanted) = chain.job.compartment.as_ref().and_then(|room| room.ground_clearance_mm)
+        && let Some(free) = packs.ground_clearance_mm
+        && free < wanted
+    {
+        let text =
+            format!("Under the packs {} mm stay free of the ground, and {} mm are wanted.", three(free), three(wanted));
+        return ledger.does_not_fit(&subject, text);
+    }
+    room(&subject, fit.packs.as_ref(), "pack", "No size is given for the pack.", ledger);
+}
+
+fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'static str, ledger: &mut Ledger) {
+    let Some(packing) = packing else {
+        return ledger.unknown(subject, ask);
+    };
+    let axis = (0..3).max_by(|a, b| packing.used[*a].total_cmp(&packing.used[*b])).unwrap_or(0);
+    let word = ["along the room", "across the room", "high"][axis];
+    let stack = packing.box_mm[axis] * f64::from(packing.count[axis]);
+    let [along, across, up] = packing.count;
+    let number = along * across * up;
+    let how = if number == 1 { format!("One {what}") } else { format!("{along} × {across} × {up} {what}s") };
+    ledger.judge_as(Scale::FIT, subject, Some(stack), &Bound::At(stack + packing.left_mm[axis]), |has, room| {
+        let left = fits_by(has, room);
+        format!(
+            "{how}, laid as they fit best, take {} mm {word}, and there are {} mm: {left}.",
+            three(has),
+            three(room)
+        )
+    });
+}
+
+/// Whether something goes into a room, and by how many millimetres.
+fn fits_by(has_mm: f64, room_mm: f64) -> String {
+    let left_mm = room_mm - has_mm;
+    if left_mm >= -1e-9 {
+        format!("it fits, with {} mm to spare", three(left_mm.max(0.0)))
+    } else {
+        format!("it does not fit, by {} mm", three(-left_mm))
+    }
+}

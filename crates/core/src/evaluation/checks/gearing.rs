@@ -1,0 +1,87 @@
+//! Checks of a built-in gearbox.
+
+use super::{Bound, Evidence, Ledger, Scale, Subject};
+use crate::format::three;
+use crate::model::Drive;
+use crate::model::cases::{Case, rpm};
+use crate::model::supply::FULL;
+
+/// How fast the input of the gearbox turns, where a limit is listed.
+fn input_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let Some(limit) = drive.parts.motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm) else { return };
+    let turning = evidence.chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
+    let subject = Subject::of_drive("gearing.input_speed", "Gearbox input speed", "rpm", drive);
+    ledger.judge(&subject, turning, &Bound::At(limit), |demand, limit| {
+        format!(
+            "Spinning free the motor turns the gearbox with {} rpm; it is made for {} rpm at its input.",
+            three(demand),
+            three(limit)
+        )
+    });
+}
+
+pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+    let Some(gearbox) = &drive.parts.motor.gearbox else {
+        return;
+    };
+    input_speed(evidence, drive, ledger);
+    const ASK: &str = "No highest torque is given for the gearbox.";
+    let chain = evidence.chain;
+    let through = gearbox.ratio * gearbox.efficiency;
+    let clutch_nm = gearbox.slip_clutch_nm.unwrap_or(f64::INFINITY);
+    let jam_nm = chain.stalled(drive.index).map(|figures| (figures.motor_nm * through).min(clutch_nm));
+    // Without numbers for the stall the supply checks have said it already.
+    if jam_nm.is_none() && gearbox.max_torque_nm.is_some() {
+        return;
+    }
+    ledger.judge_as(
+        Scale::CAUTION,
+        &Subject::of_drive("gearing.gearbox_jam", "Gearbox in a jam", "N·m", drive),
+        jam_nm,
+        &Bound::given(gearbox.max_torque_nm, ASK),
+        |demand, limit| {
+            format!(
+                "If the output is jammed at full throttle the motor pushes {} N·m through a gearbox made for {} N·m: \
+                 a jam is not the plan, but a lower current limit would save the teeth.",
+                three(demand),
+                three(limit)
+            )
+        },
+    );
+    let subject = Subject::of_drive("gearing.gearbox_torque", "Gearbox torque", "N·m", drive);
+    let bound = Bound::given(gearbox.max_torque_nm, ASK);
+    if let Some(vehicle) = &drive.load.vehicle {
+        let slip_nm = vehicle.grip_n(0.0).filter(|_| !drive.job.jams()).map(|grip_n| {
+            grip_n * vehicle.wheel_radius_m
+                / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
+        });
+        let slips_first = slip_nm.zip(jam_nm).is_some_and(|(slip, jam)| slip < jam);
+        let demand = jam_nm.map(|jam_nm| slip_nm.map_or(jam_nm, |slip_nm| slip_nm.min(jam_nm)));
+        ledger.judge(&subject, demand, &bound, |demand, limit| {
+            if slips_first {
+                format!(
+                    "The wheels slip before each gearbox carries more than {} N·m; it is made for {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
+            } else {
+                format!(
+                    "The stalled motor pushes {} N·m through the gearbox, made for {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
+            }
+        });
+    } else {
+        let running_nm = chain
+            .figures(drive.index, FULL, Case::FullThrottle)
+            .map(|figures| (figures.motor_nm * through).min(clutch_nm));
+        ledger.judge(&subject, running_nm, &bound, |demand, limit| {
+            format!(
+                "At full throttle the gearbox carries {} N·m of the {} N·m it is made for.",
+                three(demand),
+                three(limit)
+            )
+        });
+    }
+}

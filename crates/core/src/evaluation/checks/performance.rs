@@ -1,0 +1,129 @@
+//! Checks of what the machine must do: speed, hill, grip, time, rate.
+
+use super::{Bound, Evidence, Ledger, Scale, Subject};
+use crate::document::Load;
+use crate::evaluation::DriveEvaluation;
+use crate::format::three;
+use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::model::Drive;
+use crate::model::cases::{Case, rpm};
+use crate::model::load::VehicleModel;
+use crate::model::supply::HALF;
+
+pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
+    let reached =
+        full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
+    // What drives or lifts is asked for a speed on the way, and is told one.
+    let on_the_way = drive.load.travel_radius_m.map(|radius_m| (3.6 * RAD_S_PER_RPM * radius_m, "km/h"));
+    ledger.judge_as(
+        Scale::ABILITY,
+        &Subject { said_in: on_the_way, ..subject("performance.target_speed", "Speed wanted", "rpm") },
+        Some(result.required.output_rpm),
+        &Bound::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
+        |demand, limit| {
+            let (factor, unit) = on_the_way.unwrap_or((1.0, "rpm at the output"));
+            format!(
+                "You want {} {unit}; flat out at half charge it reaches {} {}.",
+                three(factor * demand),
+                three(factor * limit),
+                unit.split(' ').next().unwrap_or_default()
+            )
+        },
+    );
+    if let Some(vehicle) = &drive.load.vehicle {
+        judge_vehicle(evidence, drive, vehicle, ledger);
+    }
+    let within_s = match &drive.job.load {
+        Load::Vehicle(vehicle) => vehicle.accelerate_s,
+        Load::Flywheel(flywheel) => flywheel.spin_up_s,
+        Load::Fan(fan) => fan.spin_up_s,
+        Load::Blade(blade) => blade.spin_up_s,
+        Load::Hoist(_) | Load::ConstantTorque(_) | Load::Generator(_) => None,
+    };
+    if let Some(within_s) = within_s {
+        let (time_s, subject) = if drive.load.vehicle.is_some() {
+            (result.acceleration_s, subject("performance.acceleration", "Up to speed", "s"))
+        } else {
+            (result.spin_up_s, subject("performance.spin_up", "Spun up", "s"))
+        };
+        if drive.inertia_kg_m2() > 0.0 {
+            let time_s = time_s.flatten();
+            let bound = if time_s.is_some() {
+                Bound::At(within_s)
+            } else {
+                Bound::Impossible("Full throttle at half charge never gets it up to the speed wanted.")
+            };
+            ledger.judge(&subject, time_s, &bound, |demand, limit| {
+                format!("At half charge it takes {} s from rest to speed; you allow {} s.", three(demand), three(limit))
+            });
+        } else {
+            ledger.unknown(
+                &subject,
+                "Without an inertia nobody can say how long it takes to spin up: give the inertia of what turns.",
+            );
+        }
+    }
+    judge_rate(drive, result, ledger);
+}
+
+/// Whether the wheels are back at speed before the next shot, as often as it is asked for or fed.
+fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+    let Some(shots) = &result.shots else { return };
+    let Some(demand) = shots.wanted_per_second else { return };
+    let by_feeder = shots.fed_per_second.is_some_and(|fed| fed >= demand);
+    ledger.judge_as(
+        Scale::ABILITY,
+        &Subject::of_drive("performance.rate", "Rate of fire", "1/s", drive),
+        Some(demand),
+        &Bound::capability(
+            shots.kept_per_second,
+            "The wheels cannot get back to speed after a shot, so no rate can be kept.",
+        ),
+        |demand, limit| {
+            let asks = if by_feeder {
+                format!("the feeder pushes in {} a second on a full battery", three(demand))
+            } else {
+                format!("you want {} shots a second", three(demand))
+            };
+            format!("After a shot the wheels are back at speed {} times a second; {asks}.", three(limit))
+        },
+    );
+}
+
+fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut Ledger) {
+    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let half = &evidence.chain.sources[HALF];
+    if let Some(climb) = &vehicle.climb {
+        let possible_nm = half
+            .throttled_shaft_nm(drive, drive.motor_rad_s(climb.output_rad_s))
+            .map(|shaft_nm| drive.output_nm(shaft_nm));
+        ledger.judge_as(
+            Scale::ABILITY,
+            &subject("performance.climb", "Climb", "N·m"),
+            Some(climb.output_nm),
+            &Bound::capability(possible_nm, "At the speed wanted on the hill the motor has no torque left at all."),
+            |demand, limit| {
+                format!(
+                    "The hill asks {} N·m at the wheels; at that speed and half charge the drive can push {} N·m.",
+                    three(demand),
+                    three(limit)
+                )
+            },
+        );
+    }
+    let (force_n, slope_rad, place) = vehicle.climb.as_ref().map_or_else(
+        || (drive.load.level_nm(drive.load.target_rad_s) / vehicle.wheel_radius_m, 0.0, "The level"),
+        |climb| (climb.output_nm / vehicle.wheel_radius_m, climb.slope_rad, "The hill"),
+    );
+    ledger.judge(
+        &subject("performance.traction", "Grip", "N"),
+        Some(force_n),
+        &Bound::given(
+            vehicle.grip_n(slope_rad),
+            "Without a figure for the grip nobody can say whether the wheels slip.",
+        ),
+        |demand, limit| format!("{place} asks the tyres to push {} N; they slip at {} N.", three(demand), three(limit)),
+    );
+}

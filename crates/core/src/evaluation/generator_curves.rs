@@ -1,0 +1,100 @@
+//! Machines that are turned, for drawing and choosing: output over load and over speed, several machines on one source.
+
+use serde::Serialize;
+
+use crate::document::{Build, Motor, OptionSheet};
+use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::model::generating::{Dynamo, Generating, GeneratorPoint, Hangs};
+use crate::model::{Drive, hardware_mass_kg};
+
+/// Points of a curve.
+const POINTS: i32 = 60;
+
+/// Output of one generator drive over load and over speed.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct GeneratorCurves {
+    /// Name of the drive.
+    pub drive: String,
+    /// What it does now.
+    pub now: Generating,
+    /// On its source, the load going from light to heavy.
+    pub by_load: Vec<GeneratorPoint>,
+    /// With what hangs on it, the source held at speeds up to its runaway.
+    pub by_speed: Vec<GeneratorPoint>,
+}
+
+/// One machine on the source of a drive.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct MachineOnSource {
+    /// What it is called.
+    pub label: String,
+    /// Id of the part; null for the one in the option.
+    pub part_id: Option<String>,
+    /// In the place of the one in the option, same gearing.
+    pub now: Generating,
+    /// Power with the speed-up that just reaches the voltage needed, all machines, W; null where none does.
+    pub power_at_needed_w: Option<f64>,
+}
+
+/// Curves of every generator of an option.
+#[must_use]
+pub fn curves(build: &Build, option: usize) -> Vec<GeneratorCurves> {
+    let Some(option) = build.options.get(option) else { return Vec::new() };
+    each(build, option, |drive, dynamo| {
+        let now = dynamo.generating();
+        let middle = now.best_load_ohm.max(1e-6);
+        let by_load = (0..=POINTS)
+            .map(|step| {
+                let ohm = middle * 10f64.powf(2.0 - 4.0 * f64::from(step) / f64::from(POINTS));
+                let loaded = dynamo.with(Hangs::Resistance(ohm));
+                loaded.point(loaded.speed())
+            })
+            .collect();
+        let top = now.runaway_source_rpm.max(now.source_rpm) * RAD_S_PER_RPM;
+        let by_speed = (0..=POINTS).map(|step| dynamo.point(top * f64::from(step) / f64::from(POINTS))).collect();
+        GeneratorCurves { drive: drive.parts.drive.clone(), now, by_load, by_speed }
+    })
+}
+
+/// Machines in the place of the one of a generator drive, on the same source with the same gearing; the one of the option first.
+#[must_use]
+pub fn machines(build: &Build, option: usize, drive: &str, motors: &[(String, String, Motor)]) -> Vec<MachineOnSource> {
+    let Some(option) = build.options.get(option) else { return Vec::new() };
+    let Some(place) = option.drives.iter().position(|served| served.drive == drive) else { return Vec::new() };
+    let mut told = Vec::with_capacity(motors.len() + 1);
+    let own = option.drives[place].motor.label.clone().unwrap_or_else(|| "the one in the option".to_owned());
+    told.extend(on_source(build, option, place, own, None));
+    for (id, label, motor) in motors {
+        let mut swapped = option.clone();
+        swapped.drives[place].motor = motor.clone();
+        told.extend(on_source(build, &swapped, place, label.clone(), Some(id.clone())));
+    }
+    told
+}
+
+fn on_source(
+    build: &Build,
+    option: &OptionSheet,
+    place: usize,
+    label: String,
+    part_id: Option<String>,
+) -> Option<MachineOnSource> {
+    let job = build.job.drives.iter().find(|job| job.name == option.drives[place].drive)?;
+    let drive = Drive::new(job, option, place, hardware_mass_kg(option));
+    let dynamo = Dynamo::of(&drive)?;
+    let now = dynamo.generating();
+    let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
+    Some(MachineOnSource { label, part_id, now, power_at_needed_w })
+}
+
+fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, Dynamo<'_>) -> T) -> Vec<T> {
+    let hardware_kg = hardware_mass_kg(option);
+    (0..option.drives.len())
+        .filter_map(|index| {
+            let job = build.job.drives.iter().find(|job| job.name == option.drives[index].drive)?;
+            let drive = Drive::new(job, option, index, hardware_kg);
+            let dynamo = Dynamo::of(&drive)?;
+            Some(of(&drive, dynamo))
+        })
+        .collect()
+}

@@ -1,0 +1,17 @@
+//! Closed forms and tables, each with its source. Nothing here knows a build.
+//!
+//! * [`constants`], [`numeric`]: constants of nature and of copper; integrals and roots.
+//! * [`chemistry`]: cells of each kind. [`wire`]: gauges and insulation.
+//! * [`spur`], [`belt`], [`chain_drive`], [`worm`]: pairs of wheels. [`tooth_materials`]: what teeth are trusted with.
+//! * [`shaft`]: a shaft twisted and bent.
+
+pub mod belt;
+pub mod chain_drive;
+pub mod chemistry;
+pub mod constants;
+pub(crate) mod numeric;
+pub mod shaft;
+pub mod spur;
+pub mod tooth_materials;
+pub mod wire;
+pub mod worm;

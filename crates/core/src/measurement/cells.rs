@@ -1,0 +1,86 @@
+//! Every cell at rest: charge left, imbalance, where to set alarm and stop.
+
+use super::fit::{Estimate, mean};
+use super::{Paper, Refusal, Weight, refused};
+use crate::document::measurement::CellVoltages;
+use crate::format::three;
+use crate::measurement::paper::numbers;
+
+/// Cells that differ by more are out of balance, V (common practice).
+const UNBALANCED_V: f64 = 0.03;
+/// The alarm stands this far above the stop voltage, V a cell (common practice).
+const ALARM_ABOVE_V: f64 = 0.1;
+
+/// Cells at rest.
+pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+    let used = paper.used("voltages_v", &sheet.voltages_v, |volts| volts.0);
+    let Some(middle) = mean(&used.values) else {
+        return Err(refused("voltages_v", "no cell is used, at least 1 is needed"));
+    };
+    let table = sheet.chemistry.cell();
+    // A rest voltage outside the table is full or empty.
+    let charge = |volts: f64| table.charge_at_rest(volts).unwrap_or(0.0);
+    let (least, most) = used.values.iter().fold((f64::INFINITY, 0.0f64), |(low, high), x| (low.min(*x), high.max(*x)));
+    let cells = used.values.len();
+    let stop_v = sheet.cutoff_v_per_cell.unwrap_or(table.cutoff_v);
+    paper.figure("charge_left", "charge left", "", Estimate::exact(charge(least)));
+    paper.figure("mean_v", "a cell", "V", middle);
+    paper.figure("imbalance_v", "between the cells", "V", Estimate::exact(most - least));
+    paper.result("lowest_v", least);
+    paper.result("charges", numbers(used.values.iter().map(|volts| charge(*volts))));
+    #[allow(clippy::cast_precision_loss, reason = "at most 400 cells")]
+    let pack = |volts: f64| volts * cells as f64;
+    paper.result("stop_pack_v", pack(stop_v));
+    paper.result("alarm_pack_v", pack(stop_v + ALARM_ABOVE_V));
+    paper.result("alarm_v_per_cell", stop_v + ALARM_ABOVE_V);
+    paper.result("charge_at_stop_rest", charge(stop_v));
+    paper.work(format!(
+        "lowest of {cells} cells {} V at rest: {} % left; the highest is {} V above it",
+        three(least),
+        three(100.0 * charge(least)),
+        three(most - least)
+    ));
+    paper.work(format!(
+        "stop at {} V a cell, {} V for the pack; alarm at {} V for the pack",
+        three(stop_v),
+        three(pack(stop_v)),
+        three(pack(stop_v + ALARM_ABOVE_V))
+    ));
+    paper.find(
+        "under_load",
+        Weight::Note,
+        None,
+        format!(
+            "The stop voltage holds under load: a pack that shows {} V while it works rests higher. At rest {} V a cell \
+             would be {} % left.",
+            three(pack(stop_v)),
+            three(stop_v),
+            three(100.0 * charge(stop_v))
+        ),
+    );
+    if most - least > UNBALANCED_V {
+        let place = used.values.iter().position(|volts| (volts - least).abs() < 1e-12).map(|at| used.places[at]);
+        let text = format!(
+            "The cells differ by {} V: balance them, and if the lowest falls behind again, it is worn. The weakest cell says \
+             when to stop.",
+            three(most - least)
+        );
+        paper.find("unbalanced", Weight::Doubt, place.map(|place| format!("voltages_v/{place}")), text);
+    }
+    if least < table.momentary_floor_v {
+        let text = format!(
+            "A cell is below {} V, where this chemistry is harmed: do not charge it as if nothing were; many are thrown away \
+             at this point. Follow the maker's advice and local rules.",
+            three(table.momentary_floor_v)
+        );
+        paper.find("too_low", Weight::Poor, None, text);
+    }
+    if most > table.charger_end_v + 0.02 {
+        let text = format!(
+            "A cell stands above {} V, where charging ends: check the charger and the meter.",
+            three(table.charger_end_v)
+        );
+        paper.find("too_high", Weight::Poor, None, text);
+    }
+    Ok(())
+}

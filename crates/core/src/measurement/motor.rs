@@ -1,0 +1,371 @@
+//! Sheets of a motor: ohms by meter, held still, turning freely, spun by a drill.
+
+use std::f64::consts::PI;
+
+use super::fit::{Estimate, Line, count, line, mean, through_origin};
+use super::{Axis, Paper, Refusal, Target, Weight, refused};
+use crate::document::measurement::{LockedRotor, NoLoadSweep, SpinTest, SpunWiring, WindingResistance};
+use crate::format::three;
+use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::model::motor::copper_factor;
+
+const VOLTS: Axis = Axis { label: "voltage", unit: "V" };
+const AMPS: Axis = Axis { label: "current", unit: "A" };
+const SPEED: Axis = Axis { label: "speed", unit: "rpm" };
+
+/// Stall current at a supply, A, and why it matters.
+fn stall(paper: &mut Paper<'_>, supply_v: Option<f64>, ohm: Estimate) {
+    let Some(supply_v) = supply_v else { return };
+    let current_a = supply_v / ohm.value;
+    let error = ohm.standard_error.map(|error| current_a * error / ohm.value);
+    paper.figure(
+        "stall_current_a",
+        "held still",
+        "A",
+        Estimate { value: current_a, standard_error: error, freedom: ohm.freedom },
+    );
+    paper.work(format!("held still: {} V / {} Ω = {} A", three(supply_v), three(ohm.value), three(current_a)));
+    paper.find(
+        "why_stall",
+        Weight::Note,
+        None,
+        format!(
+            "Held still on {} V it draws {} A and turns all of it into heat: controller, leads, fuse and battery must \
+             stand that for the moment it lasts.",
+            three(supply_v),
+            three(current_a)
+        ),
+    );
+}
+
+/// A resistance at 20 °C.
+fn at_20(paper: &mut Paper<'_>, ohm: Estimate, temperature_c: f64) -> Estimate {
+    let cold = ohm.times(1.0 / copper_factor(temperature_c));
+    paper.figure("resistance_at_20c_ohm", "winding at 20 °C", "Ω", cold);
+    if (temperature_c - 20.0).abs() > 0.5 {
+        paper.work(format!(
+            "at 20 °C: {} Ω / (1 + 0.00393·({} − 20)) = {} Ω",
+            three(ohm.value),
+            three(temperature_c),
+            three(cold.value)
+        ));
+    }
+    paper.gives(Target::Motor, "resistance_ohm", cold.value);
+    cold
+}
+
+/// Mean of the winding less mean of the leads; errors in quadrature.
+pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+    let leads = paper.used("lead_readings_ohm", &sheet.lead_readings_ohm, |ohm| ohm.0).values;
+    let motor = paper.used("motor_readings_ohm", &sheet.motor_readings_ohm, |ohm| ohm.0).values;
+    let Some(read) = mean(&motor).filter(|_| motor.len() >= 2) else {
+        return Err(refused(
+            "motor_readings_ohm",
+            format!("{} readings are used, at least 2 are needed, the rotor turned in between", motor.len()),
+        ));
+    };
+    let zero = mean(&leads).unwrap_or(Estimate::exact(0.0));
+    let value = read.value - zero.value;
+    if value <= 0.0 {
+        return Err(refused(
+            "motor_readings_ohm",
+            format!(
+                "the winding reads {} Ω and the leads alone {} Ω: nothing is left. Hold the leads together and read them \
+                 again, or use brief steps held still",
+                three(read.value),
+                three(zero.value)
+            ),
+        ));
+    }
+    let part = |estimate: &Estimate| estimate.standard_error.unwrap_or(0.0).powi(2);
+    let error = (part(&read) + part(&zero)).sqrt();
+    // Welch 1947 and Satterthwaite 1946: the freedom of a sum of two errors.
+    let share = |estimate: &Estimate| part(estimate).powi(2) / estimate.freedom.max(1.0);
+    let weights = share(&read) + share(&zero);
+    let freedom = if weights > 0.0 { error.powi(4) / weights } else { read.freedom };
+    let ohm = Estimate { value, standard_error: Some(error), freedom };
+    paper.figure("resistance_ohm", "winding", "Ω", ohm);
+    paper.result("standard_error_ohm", error);
+    paper.work(format!(
+        "mean of {} readings {} Ω less leads {} Ω = {} Ω",
+        motor.len(),
+        three(read.value),
+        three(zero.value),
+        three(value)
+    ));
+    at_20(paper, ohm, sheet.temperature_c);
+    let (least, most) = motor.iter().fold((f64::INFINITY, 0.0f64), |(low, high), x| (low.min(*x), high.max(*x)));
+    let spread = 100.0 * (most - least) / value;
+    paper.result("spread_percent", spread);
+    stall(paper, sheet.supply_v, ohm);
+    let points: Vec<[f64; 2]> = sheet
+        .motor_readings_ohm
+        .iter()
+        .zip(1u32..)
+        .map(|(ohm, number)| [f64::from(number), ohm.0 - zero.value])
+        .collect();
+    let places = Axis { label: "reading", unit: "" };
+    paper.draw(
+        "ohms by rotor position",
+        [places, Axis { label: "winding", unit: "Ω" }],
+        "motor_readings_ohm",
+        &points,
+        |_| value,
+    );
+    if leads.is_empty() {
+        let text =
+            "The leads were not zeroed: hold them together and read them, or what they have is taken for the winding.";
+        paper.find("leads_not_zeroed", Weight::Doubt, None, text);
+    } else if zero.value > 0.5 * read.value {
+        let text =
+            "More than half of what the meter shows is its leads: brief steps held still, at low voltage, tell more.";
+        paper.find("leads_rule", Weight::Poor, None, text);
+    }
+    if motor.len() >= 3 && spread < 0.05 {
+        let text = "Every reading is the same: turn the rotor a little between readings, or the brushes stand on the same \
+                    bars and a bad one is not seen.";
+        paper.find("rotor_not_turned", Weight::Doubt, None, text);
+    } else if spread > 25.0 {
+        let text = format!(
+            "The readings spread by {} %: dirty brushes or commutator, or a coil that is broken at some positions. Turn it \
+             by hand for a while and read again.",
+            three(spread)
+        );
+        paper.find("wide_spread", Weight::Doubt, None, text);
+    }
+    Ok(())
+}
+
+/// The slope of volts over amps of a motor held still; the brushes stand in its intercept.
+pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+    let used = paper.used("points", &sheet.points, |point| [point.current_a, point.voltage_v]).values;
+    let (amps, volts): (Vec<f64>, Vec<f64>) = used.iter().map(|[a, v]| (*a, *v)).unzip();
+    let Some(fitted) = line(&amps, &volts) else {
+        return Err(refused(
+            "points",
+            format!("{} steps are used, at least 2 at different currents are needed", used.len()),
+        ));
+    };
+    let ohm = fitted.slope;
+    if ohm.value <= 0.0 {
+        return Err(refused("points", "more current at less voltage: the two columns may be the wrong way round"));
+    }
+    paper.figure("resistance_ohm", "winding", "Ω", ohm);
+    paper.work(format!(
+        "volts over amps of {} steps: {} Ω, and {} V that do not depend on the current",
+        used.len(),
+        three(ohm.value),
+        three(fitted.intercept.value)
+    ));
+    at_20(paper, ohm, sheet.temperature_c);
+    paper.figure("brush_drop_v", "at the brushes", "V", fitted.intercept);
+    if fitted.intercept.value > 0.05 {
+        paper.gives(Target::Motor, "brush_drop_v", fitted.intercept.value);
+    }
+    stall(paper, sheet.supply_v, ohm);
+    let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.current_a, point.voltage_v]).collect();
+    paper.draw("held still", [AMPS, VOLTS], "points", &all, |amps| fitted.at(amps));
+    paper.judge_line(&fitted, "the volts");
+    let most_a = amps.iter().copied().fold(0.0, f64::max);
+    if amps.len() >= 3 && amps.iter().filter(|amps| **amps > 0.995 * most_a).count() >= 2 {
+        let text = "The highest steps have the same current: the supply was in its current limit and let the voltage sag, so \
+                    that they are one step read twice. Allow more current, or stop below it.";
+        paper.find("supply_limited", Weight::Note, None, text);
+    }
+    for (place, _) in sheet.points.iter().enumerate().filter(|(_, point)| point.limited) {
+        let text =
+            "The supply was in its current limit: its display and its leads may not agree with the motor's volts.";
+        paper.find("supply_limited", Weight::Note, Some(format!("points/{place}")), text);
+    }
+    Ok(())
+}
+
+/// Kv from rpm over what is left of the volts; friction from the torque that turns it.
+pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+    let emf_v = |voltage_v: f64, current_a: f64| voltage_v - current_a * sheet.resistance_ohm - sheet.brush_drop_v;
+    let used = paper
+        .used("points", &sheet.points, |point| {
+            (emf_v(point.voltage_v, point.current_a), point.current_a, point.rpm, point.voltage_v)
+        })
+        .values;
+    if used.len() < 2 {
+        return Err(refused(
+            "points",
+            format!("{} points are used, at least 2 at different voltages are needed", used.len()),
+        ));
+    }
+    if let Some((_, current_a, ..)) = used.iter().find(|(emf, ..)| *emf <= 0.0) {
+        return Err(refused(
+            "resistance_ohm",
+            format!(
+                "{} Ω at {} A takes more than the whole voltage: the resistance or the current is wrong",
+                three(sheet.resistance_ohm),
+                three(*current_a)
+            ),
+        ));
+    }
+    let emf: Vec<f64> = used.iter().map(|point| point.0).collect();
+    let rpm: Vec<f64> = used.iter().map(|point| point.2).collect();
+    let Some(fitted) = through_origin(&emf, &rpm).filter(|line| line.slope.value > 0.0) else {
+        return Err(refused("points", "it never turns: speeds above 0 are needed"));
+    };
+    let kv = fitted.slope;
+    paper.figure("kv_rpm_per_v", "Kv", "rpm/V", kv);
+    paper.result("kv_standard_error", kv.standard_error.unwrap_or(0.0));
+    paper.gives(Target::Motor, "kv_rpm_per_v", kv.value);
+    paper.work(format!(
+        "rpm over (V − I·{} Ω − {} V), through the origin: {} rpm/V",
+        three(sheet.resistance_ohm),
+        three(sheet.brush_drop_v),
+        three(kv.value)
+    ));
+    let torque_constant = 1.0 / (RAD_S_PER_RPM * kv.value);
+    let speeds: Vec<f64> = rpm.iter().map(|rpm| rpm * RAD_S_PER_RPM).collect();
+    let torques: Vec<f64> = used.iter().map(|point| torque_constant * point.1).collect();
+    let Some(friction) = line(&speeds, &torques) else {
+        return Err(refused("points", "every point is at the same speed: at least 2 different voltages are needed"));
+    };
+    losses(paper, &used, torque_constant, &friction);
+    let all: Vec<[f64; 2]> =
+        sheet.points.iter().map(|point| [emf_v(point.voltage_v, point.current_a), point.rpm]).collect();
+    paper.draw(
+        "speed over what is left of the volts",
+        [Axis { label: "V − I·R", unit: "V" }, SPEED],
+        "points",
+        &all,
+        |volts| kv.value * volts,
+    );
+    let currents: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.rpm, point.current_a]).collect();
+    let turning = |rpm: f64| friction.at(rpm * RAD_S_PER_RPM) / torque_constant;
+    paper.draw("current to turn itself", [SPEED, AMPS], "points", &currents, turning);
+    bent(paper, &emf, &rpm, kv.value);
+    limited(paper, sheet);
+    hard_to_turn(paper, sheet, &used);
+    Ok(())
+}
+
+/// Friction at rest and with speed, and the two listed figures at the fastest point.
+fn losses(paper: &mut Paper<'_>, used: &[(f64, f64, f64, f64)], torque_constant: f64, friction: &Line) {
+    paper.figure("friction_torque_nm", "friction", "N·m", friction.intercept);
+    paper.figure("speed_torque_nm_s", "friction with speed", "N·m·s", friction.slope);
+    let fastest = used.iter().max_by(|a, b| a.2.total_cmp(&b.2)).copied().unwrap_or_default();
+    let omega = fastest.2 * RAD_S_PER_RPM;
+    let whole = friction.at(omega);
+    let share = if whole > 0.0 { (friction.slope.value * omega / whole).clamp(0.0, 1.0) } else { 0.0 };
+    paper.result("no_load_speed_share", share);
+    let current_a = (whole / torque_constant).max(0.0);
+    paper.figure("no_load_current_a", "no-load current", "A", Estimate::exact(current_a));
+    paper.figure("no_load_voltage_v", "at", "V", Estimate::exact(fastest.3));
+    paper.work(format!(
+        "torque to turn itself: {} N·m + {} N·m·s·ω; at {} V that is {} A",
+        three(friction.intercept.value),
+        three(friction.slope.value),
+        three(fastest.3),
+        three(current_a)
+    ));
+    paper.gives(Target::Motor, "no_load_current_a", current_a);
+    paper.gives(Target::Motor, "no_load_voltage_v", fastest.3);
+    paper.gives(Target::Motor, "no_load_speed_share", share);
+    if friction.intercept.value < 0.0 {
+        let text = "The current seems to vanish at rest: the slowest points are below what the meter can tell. The shares of \
+                    friction are a guess.";
+        paper.find("friction_below_zero", Weight::Note, None, text);
+    }
+}
+
+/// Slower at high speed than the slow points say, or the other way round: the resistance is not right.
+fn bent(paper: &mut Paper<'_>, emf: &[f64], rpm: &[f64], kv: f64) {
+    let Some(free) = line(emf, rpm) else { return };
+    let offset = free.intercept.value / (kv * emf.iter().copied().fold(0.0, f64::max)).max(1e-9);
+    let surely = free.intercept.interval_95().is_some_and(|[low, high]| low > 0.0 || high < 0.0);
+    if surely && offset.abs() > 0.01 {
+        let text = format!(
+            "A line that need not go through the origin meets the axis at {} rpm: the winding resistance or the brush drop \
+             may be off, or the tachometer counts something else.",
+            three(free.intercept.value)
+        );
+        paper.find("not_through_origin", Weight::Doubt, None, text);
+    }
+}
+
+/// A motor that takes much of its stall current just to turn itself.
+fn hard_to_turn(paper: &mut Paper<'_>, sheet: &NoLoadSweep, used: &[(f64, f64, f64, f64)]) {
+    /// Share of the stall current above which something is wrong (common practice: a few in a hundred are usual).
+    const MUCH: f64 = 0.05;
+    let Some(fastest) = used.iter().max_by(|a, b| a.2.total_cmp(&b.2)) else { return };
+    let share = fastest.1 * sheet.resistance_ohm / fastest.3.max(1e-9);
+    if share > MUCH {
+        let text = format!(
+            "It takes {} % of its stall current just to turn itself: a tight bearing, a shorted turn, sensors in the wrong \
+             order, or timing far off. A sound motor takes a few in a hundred.",
+            three(100.0 * share)
+        );
+        paper.find("hard_to_turn", Weight::Doubt, None, text);
+    }
+}
+
+/// Points at which the supply held the current back.
+fn limited(paper: &mut Paper<'_>, sheet: &NoLoadSweep) {
+    for (place, _) in sheet.points.iter().enumerate().filter(|(_, point)| point.limited) {
+        let text = "The supply was in its current limit, so the voltage sagged and the motor was not free: strike this point \
+                    out or allow more current.";
+        paper.find("supply_limited", Weight::Doubt, Some(format!("points/{place}")), text);
+    }
+}
+
+/// rms of a three-phase line-to-line voltage to the mean of its rectified value: 3√2/π.
+const RECTIFIED: f64 = 3.0 * std::f64::consts::SQRT_2 / PI;
+
+/// Kv from volts over speed of open leads, through the origin.
+pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+    let factor = match sheet.wiring {
+        SpunWiring::Brushed => 1.0,
+        SpunWiring::ThreePhase => RECTIFIED,
+    };
+    let used = paper.used("points", &sheet.points, |point| [point.rpm, factor * point.voltage_v]).values;
+    let (rpm, volts): (Vec<f64>, Vec<f64>) = used.iter().map(|[x, y]| (*x, *y)).unzip();
+    if used.len() < 2 {
+        return Err(refused("points", format!("{} points are used, at least 2 speeds are needed", used.len())));
+    }
+    let Some(fitted) = through_origin(&rpm, &volts).filter(|line| line.slope.value > 0.0) else {
+        return Err(refused("points", "no volts at any speed: a lead is off, or it was not turned"));
+    };
+    let value = 1.0 / fitted.slope.value;
+    let error = fitted.slope.standard_error.map(|error| error / fitted.slope.value.powi(2));
+    paper.figure(
+        "kv_rpm_per_v",
+        "Kv",
+        "rpm/V",
+        Estimate { value, standard_error: error, freedom: fitted.slope.freedom },
+    );
+    paper.gives(Target::Motor, "kv_rpm_per_v", value);
+    let times = if sheet.wiring == SpunWiring::ThreePhase { " · 3√2/π" } else { "" };
+    paper.work(format!(
+        "volts{times} over rpm, through the origin: {} V/rpm, so {} rpm/V",
+        three(fitted.slope.value),
+        three(value)
+    ));
+    let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.rpm, factor * point.voltage_v]).collect();
+    paper.draw("volts over speed", [SPEED, VOLTS], "points", &all, |rpm| fitted.at(rpm));
+    paper.judge_line(&fitted, "the volts");
+    let fastest = rpm.iter().copied().fold(0.0, f64::max);
+    paper.find(
+        "as_generator",
+        Weight::Note,
+        None,
+        format!(
+            "As a generator it gives {} V open at {} rpm; under load less, by its resistance.",
+            three(fitted.at(fastest)),
+            three(fastest)
+        ),
+    );
+    if count(&rpm) < 3.0 {
+        paper.find(
+            "few_points",
+            Weight::Note,
+            None,
+            "Two points always lie on a line: a third tells whether they are right.",
+        );
+    }
+    Ok(())
+}

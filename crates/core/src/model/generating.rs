@@ -1,0 +1,329 @@
+//! A machine that is turned and gives current: what it settles at on its source, and what it could give.
+
+use serde::Serialize;
+
+use super::Drive;
+use super::cases::rpm;
+use crate::document::load::{Electrical, Generator};
+use crate::document::{Load, MachineKind};
+use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::formulas::numeric::falling_root;
+
+/// Speeds are found this closely.
+const TOLERANCE: f64 = 1e-11;
+
+/// A generator at work.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Generating {
+    /// Speed of the source, rpm.
+    pub source_rpm: f64,
+    /// Speed of the machine, rpm.
+    pub motor_rpm: f64,
+    /// Back-EMF, V.
+    pub emf_v: f64,
+    /// Current of each machine, A.
+    pub current_a: f64,
+    /// Voltage at what hangs on it, V; where a battery takes nothing, what the machine reaches by itself.
+    pub output_voltage_v: f64,
+    /// Power of all machines, W.
+    pub output_power_w: f64,
+    /// Torque at the source, N·m.
+    pub source_torque_nm: f64,
+    /// Power of the source, W.
+    pub source_power_w: f64,
+    /// Output power over the power of the source; 0 where nothing flows.
+    pub efficiency: f64,
+    /// What must be reached, V; null when nobody said.
+    pub needed_voltage_v: Option<f64>,
+    /// Smallest ratio that reaches it, machine turns per source turn; null where none does.
+    pub ratio_for_needed_voltage: Option<f64>,
+    /// Resistance that takes the most power, Ω, for each machine.
+    pub best_load_ohm: f64,
+    /// The power it takes of all machines, W.
+    pub best_load_power_w: f64,
+    /// Speed of the source at which current begins to flow, rpm; null where that needs none.
+    pub cut_in_rpm: Option<f64>,
+    /// Lost in brushes or bridge, all machines, W.
+    pub bridge_loss_w: f64,
+    /// Lost in windings and leads, all machines, W.
+    pub copper_loss_w: f64,
+    /// Lost in iron, bearings and air of all machines, W.
+    pub no_load_loss_w: f64,
+    /// Lost in the gearing, W.
+    pub gearing_loss_w: f64,
+    /// When the load falls off: speed of the source, rpm.
+    pub runaway_source_rpm: f64,
+    /// When the load falls off: speed of the machine, rpm.
+    pub runaway_motor_rpm: f64,
+    /// When the load falls off: voltage behind the bridge, V.
+    pub runaway_voltage_v: f64,
+}
+
+/// A generator at one speed of its source.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct GeneratorPoint {
+    /// Speed of the source, rpm.
+    pub source_rpm: f64,
+    /// Resistance of the load, Ω; null where a battery hangs on it.
+    pub load_ohm: Option<f64>,
+    /// Current of each machine, A.
+    pub current_a: f64,
+    /// Voltage at what hangs on it, V.
+    pub output_voltage_v: f64,
+    /// Voltage with nothing on it at this speed, V.
+    pub open_voltage_v: f64,
+    /// Power of all machines, W.
+    pub output_power_w: f64,
+    /// Torque at the source, N·m.
+    pub source_torque_nm: f64,
+    /// Output power over source power.
+    pub efficiency: f64,
+}
+
+/// What hangs on a machine.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) enum Hangs {
+    /// Ω.
+    Resistance(f64),
+    /// V.
+    Battery(f64),
+}
+
+impl Hangs {
+    fn of(electrical: &Electrical) -> Self {
+        match (electrical.resistance_ohm, electrical.battery_v) {
+            (_, Some(volts)) => Self::Battery(volts),
+            // Reading refuses a load with neither.
+            (ohm, None) => Self::Resistance(ohm.unwrap_or(f64::INFINITY)),
+        }
+    }
+}
+
+/// A drive whose load is a generator.
+#[derive(Clone, Copy)]
+pub(crate) struct Dynamo<'a> {
+    drive: &'a Drive<'a>,
+    load: &'a Generator,
+    hangs: Hangs,
+    /// Machine turns per source turn.
+    ratio: f64,
+}
+
+impl<'a> Dynamo<'a> {
+    /// The generator of a drive; `None` where the drive is none.
+    pub fn of(drive: &'a Drive<'a>) -> Option<Self> {
+        match &drive.job.load {
+            Load::Generator(load) => {
+                Some(Self { drive, load, hangs: Hangs::of(&load.electrical), ratio: drive.gearing.ratio })
+            }
+            _ => None,
+        }
+    }
+
+    /// What it settles at with another ratio.
+    pub fn geared(&self, ratio: f64) -> GeneratorPoint {
+        let geared = Self { ratio, ..*self };
+        geared.point(geared.speed())
+    }
+
+    /// The same with another load on it.
+    pub const fn with(self, hangs: Hangs) -> Self {
+        Self { hangs, ..self }
+    }
+
+    /// Voltage lost at brushes, and in two diodes of a bridge where the machine gives alternating current.
+    ///
+    /// # Source
+    /// A three-phase bridge conducts through two diodes at any time (Mohan, Undeland, Robbins, Power Electronics, ch. 5).
+    pub fn lost_v(&self) -> f64 {
+        let bridge_v = match self.drive.parts.motor.kind {
+            MachineKind::Brushless => 2.0 * self.load.diode_drop_v,
+            MachineKind::Brushed => 0.0,
+        };
+        self.drive.motor.brush_drop_v + bridge_v
+    }
+
+    fn own_ohm(&self) -> f64 {
+        self.drive.motor.resistance_ohm + self.drive.leads_ohm
+    }
+
+    /// Voltage behind the bridge with nothing on it, V.
+    pub fn open_v(&self, source_rad_s: f64) -> f64 {
+        (self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v()).max(0.0)
+    }
+
+    /// Current of each machine, A, at a speed of the source.
+    pub fn current_a(&self, source_rad_s: f64) -> f64 {
+        let open_v = self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v();
+        let current_a = match self.hangs {
+            Hangs::Resistance(ohm) => open_v / (self.own_ohm() + ohm),
+            Hangs::Battery(volts) => (open_v - volts) / self.own_ohm(),
+        };
+        current_a.max(0.0)
+    }
+
+    /// Torque at the source, N·m: (Kt·I + T_loss)·N·G/η.
+    fn torque_nm(&self, source_rad_s: f64, current_a: f64) -> f64 {
+        let drive = self.drive;
+        let motor_rad_s = self.ratio * source_rad_s;
+        (drive.motor.torque_constant_nm_per_a * current_a + drive.motor.loss.at_nm(motor_rad_s))
+            * drive.motors
+            * self.ratio
+            / drive.gearing.efficiency
+    }
+
+    /// Voltage at what hangs on it, V.
+    fn output_v(&self, source_rad_s: f64, current_a: f64) -> f64 {
+        match self.hangs {
+            Hangs::Resistance(ohm) => current_a * ohm,
+            Hangs::Battery(volts) if current_a > 0.0 => volts,
+            Hangs::Battery(_) => self.open_v(source_rad_s),
+        }
+    }
+
+    /// Power of all machines, W.
+    fn output_w(&self, source_rad_s: f64, current_a: f64) -> f64 {
+        match self.hangs {
+            Hangs::Resistance(ohm) => self.drive.motors * current_a * current_a * ohm,
+            Hangs::Battery(_) => self.drive.motors * current_a * self.output_v(source_rad_s, current_a),
+        }
+    }
+
+    /// Speed of the source, rad/s, at which its torque meets what is asked.
+    fn settled(&self, asked_nm: impl Fn(f64) -> f64) -> f64 {
+        let source = &self.load.source;
+        match (source.rpm, source.stall_torque_nm, source.runaway_rpm) {
+            (None, Some(stall_nm), Some(runaway_rpm)) => {
+                let runaway = runaway_rpm * RAD_S_PER_RPM;
+                falling_root(0.0, runaway, TOLERANCE, |speed| stall_nm * (1.0 - speed / runaway) - asked_nm(speed))
+            }
+            (rpm, ..) => rpm.unwrap_or(0.0) * RAD_S_PER_RPM,
+        }
+    }
+
+    /// Speed of the source, rad/s, with its load.
+    pub fn speed(&self) -> f64 {
+        self.settled(|speed| self.torque_nm(speed, self.current_a(speed)))
+    }
+
+    /// Speed of the source, rad/s, when the load falls off.
+    pub fn runaway(&self) -> f64 {
+        self.settled(|speed| self.torque_nm(speed, 0.0))
+    }
+
+    /// What it reaches at a ratio, V: at a resistance the voltage there, at a battery what drives the charge.
+    fn reached_v(&self, ratio: f64) -> f64 {
+        let geared = Self { ratio, ..*self };
+        let speed = geared.speed();
+        match self.hangs {
+            Hangs::Resistance(_) => geared.output_v(speed, geared.current_a(speed)),
+            Hangs::Battery(_) => geared.open_v(speed),
+        }
+    }
+
+    /// The smallest ratio that reaches a voltage; `None` where none does.
+    fn ratio_for(&self, needed_v: f64) -> Option<f64> {
+        const STEPS: i32 = 240;
+        const LEAST: f64 = 1e-2;
+        const MOST: f64 = 1e4;
+        let at = |step: i32| LEAST * (MOST / LEAST).powf(f64::from(step) / f64::from(STEPS));
+        let first = (0..=STEPS).find(|step| self.reached_v(at(*step)) >= needed_v)?;
+        if first == 0 {
+            return Some(LEAST);
+        }
+        Some(falling_root(at(first - 1), at(first), 1e-12, |ratio| needed_v - self.reached_v(ratio)))
+    }
+
+    /// The resistance that takes the most power, Ω, and that power, W, of all machines.
+    ///
+    /// Golden section over the logarithm of the resistance; with a fixed speed and nothing lost it is the machine's own
+    /// resistance (maximum power transfer).
+    fn best_load(&self) -> (f64, f64) {
+        let power = |log: f64| {
+            let loaded = self.with(Hangs::Resistance(log.exp()));
+            let speed = loaded.speed();
+            loaded.output_w(speed, loaded.current_a(speed))
+        };
+        let own = self.own_ohm().max(1e-6).ln();
+        let (mut low, mut high) = (own - 5.0, own + 12.0);
+        let golden = 0.5 * (5f64.sqrt() - 1.0);
+        let (mut a, mut b) = (high - golden * (high - low), low + golden * (high - low));
+        let (mut at_a, mut at_b) = (power(a), power(b));
+        while high - low > 1e-9 {
+            if at_a >= at_b {
+                high = b;
+                (b, at_b) = (a, at_a);
+                a = high - golden * (high - low);
+                at_a = power(a);
+            } else {
+                low = a;
+                (a, at_a) = (b, at_b);
+                b = low + golden * (high - low);
+                at_b = power(b);
+            }
+        }
+        let log = 0.5 * (low + high);
+        (log.exp(), power(log))
+    }
+
+    /// A point at a speed of the source, rad/s.
+    pub fn point(&self, source_rad_s: f64) -> GeneratorPoint {
+        let current_a = self.current_a(source_rad_s);
+        let torque_nm = self.torque_nm(source_rad_s, current_a);
+        let (output_w, source_w) = (self.output_w(source_rad_s, current_a), torque_nm * source_rad_s);
+        GeneratorPoint {
+            source_rpm: rpm(source_rad_s),
+            load_ohm: match self.hangs {
+                Hangs::Resistance(ohm) => Some(ohm),
+                Hangs::Battery(_) => None,
+            },
+            current_a,
+            output_voltage_v: self.output_v(source_rad_s, current_a),
+            open_voltage_v: self.open_v(source_rad_s),
+            output_power_w: output_w,
+            source_torque_nm: torque_nm,
+            efficiency: if source_w > 0.0 { output_w / source_w } else { 0.0 },
+        }
+    }
+
+    /// Everything about it.
+    pub fn generating(&self) -> Generating {
+        let drive = self.drive;
+        let speed = self.speed();
+        let point = self.point(speed);
+        let current_a = point.current_a;
+        let motor_rad_s = self.ratio * speed;
+        let source_w = point.source_torque_nm * speed;
+        let (best_load_ohm, best_load_power_w) = self.best_load();
+        let needed_voltage_v = self.load.needed_v();
+        let runaway = self.runaway();
+        let kt = drive.motor.torque_constant_nm_per_a;
+        let against_v = match self.hangs {
+            Hangs::Battery(volts) => self.lost_v() + volts,
+            Hangs::Resistance(_) => self.lost_v(),
+        };
+        Generating {
+            source_rpm: point.source_rpm,
+            motor_rpm: rpm(motor_rad_s),
+            emf_v: kt * motor_rad_s,
+            current_a,
+            output_voltage_v: point.output_voltage_v,
+            output_power_w: point.output_power_w,
+            source_torque_nm: point.source_torque_nm,
+            source_power_w: source_w,
+            efficiency: point.efficiency,
+            needed_voltage_v,
+            ratio_for_needed_voltage: needed_voltage_v.and_then(|needed_v| self.ratio_for(needed_v)),
+            best_load_ohm,
+            best_load_power_w,
+            cut_in_rpm: (against_v > 0.0).then(|| rpm(against_v / (kt * self.ratio))),
+            bridge_loss_w: drive.motors * current_a * self.lost_v(),
+            copper_loss_w: drive.motors * current_a * current_a * self.own_ohm(),
+            no_load_loss_w: drive.motors * drive.motor.loss.at_nm(motor_rad_s) * motor_rad_s,
+            gearing_loss_w: source_w * (1.0 - drive.gearing.efficiency),
+            runaway_source_rpm: rpm(runaway),
+            runaway_motor_rpm: rpm(self.ratio * runaway),
+            runaway_voltage_v: self.open_v(runaway),
+        }
+    }
+}

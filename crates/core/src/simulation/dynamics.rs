@@ -1,0 +1,662 @@
+//! The machine at one moment of a run: what flows, how fast everything changes.
+//!
+//! The state is one flat row of numbers: a head for the battery, then a block for each drive that runs. The block holds what
+//! moves (speed, temperatures) and what is only counted (turns, energies); the counted ones never act back.
+
+use super::brake::Brake;
+use super::nodes::{HeatNode, followed};
+use super::outcome::RunLimit;
+use crate::model::Drive;
+use crate::model::battery::BatteryModel;
+use crate::model::bus::{Limit, Source};
+use crate::model::heat::ThermalPath;
+use crate::model::motor::copper_factor;
+use crate::model::throttle::{Pull, Yields};
+
+/// Places in the head of the state.
+pub(super) mod head {
+    pub const CHARGE: usize = 0;
+    pub const BATTERY_C: usize = 1;
+    /// Positive part of ∫V_bus·I, J.
+    pub const GIVEN_J: usize = 2;
+    /// Negative part of the same, J.
+    pub const TAKEN_J: usize = 3;
+    pub const SUPPLY_LOSS_J: usize = 4;
+    pub const ACCESSORY_J: usize = 5;
+    /// ∫V_oc·I, J.
+    pub const CHEMICAL_J: usize = 6;
+    /// ∫I² of the battery, A²·s.
+    pub const SQUARE: usize = 7;
+    pub const LEN: usize = 8;
+}
+
+/// Places in the block of a drive.
+pub(super) mod block {
+    /// Output speed, rad/s.
+    pub const SPEED: usize = 0;
+    pub const WINDING_C: usize = 1;
+    pub const CASE_C: usize = 2;
+    pub const CONTROLLER_C: usize = 3;
+    /// Angle the output has turned, rad.
+    pub const ANGLE: usize = 4;
+    pub const CONTROLLER_J: usize = 5;
+    pub const COPPER_J: usize = 6;
+    pub const LEADS_J: usize = 7;
+    pub const NO_LOAD_J: usize = 8;
+    pub const GEARING_J: usize = 9;
+    pub const OUTPUT_J: usize = 10;
+    pub const BRAKE_J: usize = 11;
+    /// ∫I² of one motor, shown current, A²·s.
+    pub const SQUARE: usize = 12;
+    pub const LEN: usize = 13;
+}
+
+/// What a drive does at the moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum Doing {
+    /// Keeps to what is wanted; the output gains `rad_s2`.
+    Follows { rad_s2: f64 },
+    /// Full throttle, because more is wanted than it can give.
+    Throttle,
+    /// Stands still, held by what holds it.
+    Rests,
+}
+
+/// No motor comes up to speed in less than this time constant, s: the best coreless ones take some 5 ms with nothing on them
+/// (common practice). A drive without any inertia, for nobody gave it, would otherwise ask for steps of nothing.
+const QUICKEST_S: f64 = 1e-3;
+
+/// What the way asks of a drive at the moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Way {
+    pub slope_rad: f64,
+    pub load_share: f64,
+}
+
+/// One drive that runs.
+pub(super) struct Runner<'d> {
+    /// At 20 °C.
+    pub cold: Drive<'d>,
+    /// At the temperatures of the moment.
+    hot: Drive<'d>,
+    pub path: Option<ThermalPath>,
+    pub controller_node: Option<HeatNode>,
+    pub doing: Doing,
+    /// What the magnets have lost for good, share of their strength that is left.
+    pub magnet_strength: f64,
+    pub sensor: Option<SensorCut>,
+    inertia: f64,
+    /// The same for full throttle, where nothing follows its motor quicker than it can be followed.
+    throttle_inertia: f64,
+    bare_limit_a: f64,
+}
+
+/// A temperature sensor that cuts the current limit back.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct SensorCut {
+    /// Winding temperature from which it cuts, °C.
+    pub from_c: f64,
+    /// Winding temperature where nothing is left, °C.
+    pub to_c: f64,
+}
+
+impl SensorCut {
+    fn left(&self, winding_c: f64) -> f64 {
+        ((self.to_c - winding_c) / (self.to_c - self.from_c)).clamp(0.0, 1.0)
+    }
+}
+
+/// What one drive does at a moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct DriveFlow {
+    /// Equivalent current of each motor, A; below zero it brakes.
+    pub current_a: f64,
+    /// Power taken from the bus, W.
+    pub power_w: f64,
+    pub duty: f64,
+    pub limited_by: Option<RunLimit>,
+    /// What is wanted of the drive as a share of what it can give; above 1 it cannot follow.
+    pub wanted_share: f64,
+    /// Torque at the output, N·m.
+    pub output_nm: f64,
+    /// Torque that friction brakes take at the output, N·m.
+    pub brake_nm: f64,
+    /// Gain of output speed, rad/s².
+    pub gain_rad_s2: f64,
+    /// Heat in the controller, W.
+    pub controller_w: f64,
+}
+
+impl DriveFlow {
+    const IDLE: Self = Self {
+        current_a: 0.0,
+        power_w: 0.0,
+        duty: 0.0,
+        limited_by: None,
+        wanted_share: 0.0,
+        output_nm: 0.0,
+        brake_nm: 0.0,
+        gain_rad_s2: 0.0,
+        controller_w: 0.0,
+    };
+}
+
+/// What flows at a moment.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Flow {
+    pub open_circuit_v: f64,
+    pub bus_v: f64,
+    pub supply_a: f64,
+    pub drives: Vec<DriveFlow>,
+}
+
+/// Everything that runs on the one battery.
+pub(super) struct Plant<'d> {
+    pub battery: BatteryModel<'d>,
+    pub accessory_w: f64,
+    pub ambient_c: f64,
+    pub runners: Vec<Runner<'d>>,
+    pub battery_node: Option<HeatNode>,
+    /// Whether controllers take less rather than pull the battery below its stop voltage.
+    pub stop_voltage_cutback: bool,
+    /// Whether the battery is full and takes nothing.
+    pub full: bool,
+}
+
+impl<'d> Runner<'d> {
+    /// A drive ready to run on a battery of `full_v`.
+    pub fn new(drive: Drive<'d>, sensor: Option<SensorCut>, full_v: f64, controller_node: Option<HeatNode>) -> Self {
+        let path = drive.thermal_path().and_then(followed);
+        let bare_limit_a =
+            ((drive.controller.voltage_share() * full_v - drive.motor.brush_drop_v) / drive.loop_ohm).max(0.0);
+        let inertia = drive.inertia_kg_m2();
+        let damping =
+            drive.motors * (drive.motor.torque_constant_nm_per_a * drive.gearing.ratio).powi(2) / drive.loop_ohm;
+        Self {
+            inertia,
+            throttle_inertia: inertia.max(QUICKEST_S * damping),
+            hot: drive.clone(),
+            path,
+            controller_node,
+            doing: Doing::Rests,
+            magnet_strength: 1.0,
+            sensor,
+            bare_limit_a,
+            cold: drive,
+        }
+    }
+
+    /// Output speed, rad/s, that the drive settles at with full throttle at the start of a run.
+    pub fn steady_rad_s(&mut self, source: &Source, celsius: f64, way: Way) -> f64 {
+        self.warm(celsius, celsius);
+        let hot = &self.hot;
+        let grip_nm = self.grip_nm(way).map_or(f64::INFINITY, |grip_nm| hot.motor_nm(grip_nm));
+        let surplus = |motor_rad_s: f64| {
+            source.throttled_shaft_nm(hot, motor_rad_s).unwrap_or(-1.0).min(grip_nm)
+                - hot.motor_nm(hot.load.slope_nm(motor_rad_s / hot.gearing.ratio, way.slope_rad, way.load_share))
+        };
+        let free = (hot.controller.voltage_share() * source.open_circuit_v / hot.motor.torque_constant_nm_per_a)
+            / hot.gearing.ratio;
+        let steady =
+            crate::formulas::numeric::falling_root(0.0, free * hot.gearing.ratio, 1e-10, surplus) / hot.gearing.ratio;
+        // A load that grows steeply follows as quickly as a strong motor.
+        let nudged = steady * (1.0 + 1e-6);
+        let load_nm = |speed: f64| hot.load.slope_nm(speed, way.slope_rad, way.load_share);
+        if steady > 0.0 {
+            let damping = (load_nm(nudged) - load_nm(steady)) / (nudged - steady);
+            self.throttle_inertia = self.throttle_inertia.max(QUICKEST_S * damping);
+        }
+        steady
+    }
+
+    /// Output speed of the wheels' rim or rope per rad/s, m.
+    pub fn travel_m(&self) -> Option<f64> {
+        self.cold.load.travel_radius_m
+    }
+
+    /// Everything that turns, at the output, kg·m².
+    pub const fn inertia_kg_m2(&self) -> f64 {
+        self.inertia
+    }
+
+    /// Sets resistance, torque constant and current limit to what they are at these temperatures.
+    fn warm(&mut self, winding_c: f64, case_c: f64) {
+        let (cold, hot) = (&self.cold, &mut self.hot);
+        let factor = copper_factor(winding_c).max(0.1);
+        let strength = (1.0 + cold.motor.magnet_coefficient_per_k * (case_c - 20.0)).max(0.05) * self.magnet_strength;
+        hot.motor.resistance_ohm = cold.motor.resistance_ohm * factor;
+        hot.motor.torque_constant_nm_per_a = cold.motor.torque_constant_nm_per_a * strength;
+        hot.loop_ohm = cold.loop_ohm + cold.controller.resistance_factor * cold.motor.resistance_ohm * (factor - 1.0);
+        if let Some(sensor) = self.sensor {
+            let left = sensor.left(winding_c);
+            hot.controller.motor_limit_a = if left < 1.0 {
+                Some(left * cold.controller.motor_limit_a.unwrap_or(self.bare_limit_a))
+            } else {
+                cold.controller.motor_limit_a
+            };
+        }
+    }
+
+    /// Largest torque the ground takes at the output, N·m.
+    fn grip_nm(&self, way: Way) -> Option<f64> {
+        let vehicle = self.cold.load.vehicle.as_ref()?;
+        vehicle.grip_n(way.slope_rad).map(|grip_n| grip_n * vehicle.wheel_radius_m)
+    }
+
+    /// What is wanted of a drive that keeps to its course, before the battery is asked.
+    fn followed(&self, speed: f64, way: Way, rad_s2: f64) -> (DriveFlow, Option<Brake>) {
+        let hot = &self.hot;
+        let motor_rad_s = hot.motor_rad_s(speed);
+        let wanted_nm = hot.load.slope_nm(speed, way.slope_rad, way.load_share) + self.inertia * rad_s2;
+        let mut flow = DriveFlow { gain_rad_s2: rad_s2, ..DriveFlow::IDLE };
+        let through = hot.motors * hot.gearing.ratio;
+        if wanted_nm >= 0.0 {
+            flow.current_a = hot.current_for_a(hot.motor_nm(wanted_nm), motor_rad_s);
+            flow.output_nm = wanted_nm;
+            flow.wanted_share = self.grip_nm(way).map_or(0.0, |grip_nm| wanted_nm / grip_nm);
+            return (flow, None);
+        }
+        let back = hot.gearing.backward_efficiency;
+        let current_a =
+            (wanted_nm * back / through + hot.motor.loss.at_nm(motor_rad_s)) / hot.motor.torque_constant_nm_per_a;
+        if current_a >= 0.0 {
+            flow.current_a = current_a;
+            flow.output_nm = wanted_nm;
+            return (flow, None);
+        }
+        let brake = Brake {
+            wanted_nm,
+            wanted_a: current_a,
+            grip_nm: self.grip_nm(way),
+            can_brake: self.can_brake(),
+            motor_rad_s,
+        };
+        (flow, Some(brake))
+    }
+
+    /// Whether a controller can take less than full throttle.
+    const fn regulated(&self) -> bool {
+        self.cold.parts.controller.is_some()
+    }
+
+    fn can_brake(&self) -> bool {
+        self.cold.parts.controller.as_ref().is_some_and(|controller| controller.can_brake)
+    }
+}
+
+impl Plant<'_> {
+    /// Length of the state.
+    pub fn len(&self) -> usize {
+        head::LEN + block::LEN * self.runners.len()
+    }
+
+    /// Where the block of a drive begins.
+    pub const fn at(drive: usize) -> usize {
+        head::LEN + block::LEN * drive
+    }
+
+    /// The battery at a charge.
+    pub fn source(&self, charge: f64) -> Source {
+        self.battery.source(charge, self.accessory_w)
+    }
+
+    /// Whether the battery can feed what is always on: controllers that idle, and the other consumers.
+    pub fn feeds_idling(&self, source: &Source) -> bool {
+        source.bus_v(self.runners.iter().map(|runner| runner.hot.controller.idle_w).sum()).is_some()
+    }
+
+    /// What flows at a state; `ways` are what the course asks of each drive.
+    pub fn flow(&mut self, state: &[f64], ways: &[Way], into: &mut Flow) {
+        let source = self.source(state[head::CHARGE]);
+        into.open_circuit_v = source.open_circuit_v;
+        into.drives.resize(self.runners.len(), DriveFlow::IDLE);
+        let mut fixed_w = 0.0;
+        let mut brakes: [Option<Brake>; crate::document::job::MOST_DRIVES] = [None; _];
+        let mut throttling = [false; crate::document::job::MOST_DRIVES];
+        for (index, runner) in self.runners.iter_mut().enumerate() {
+            let own = &state[Self::at(index)..];
+            runner.warm(own[block::WINDING_C], own[block::CASE_C]);
+            let idle_w = runner.hot.controller.idle_w;
+            let flow = &mut into.drives[index];
+            match runner.doing {
+                Doing::Rests => {
+                    *flow = DriveFlow { power_w: idle_w, ..DriveFlow::IDLE };
+                    fixed_w += idle_w;
+                }
+                Doing::Follows { rad_s2 } => {
+                    (*flow, brakes[index]) = runner.followed(own[block::SPEED], ways[index], rad_s2);
+                    let motor_rad_s = runner.hot.motor_rad_s(own[block::SPEED]);
+                    flow.power_w = runner.hot.supply_power_w(flow.current_a, motor_rad_s);
+                    fixed_w += flow.power_w;
+                }
+                Doing::Throttle => {
+                    *flow = DriveFlow::IDLE;
+                    throttling[index] = true;
+                }
+            }
+        }
+        let mut bus_v = self.settle(&source, state, ways, fixed_w, &throttling, into);
+        for (index, brake) in brakes.iter().enumerate() {
+            let Some(brake) = brake else { continue };
+            let others_w = self.power_w(into) - into.drives[index].power_w;
+            let charge = (!self.full && state[head::CHARGE] < 1.0).then(|| self.charge_limit(&source, others_w));
+            let runner = &self.runners[index];
+            let taken = brake.taken(&runner.hot, charge);
+            let flow = &mut into.drives[index];
+            flow.current_a = taken.current_a;
+            flow.limited_by = taken.limited_by;
+            flow.output_nm = taken.output_nm;
+            flow.brake_nm = taken.output_nm - brake.wanted_nm;
+            flow.power_w = brake.power_w(&runner.hot, taken.current_a);
+        }
+        if brakes.iter().any(Option::is_some) {
+            bus_v = source.bus_v(self.power_w(into)).unwrap_or(bus_v);
+        }
+        into.bus_v = bus_v;
+        into.supply_a = source.current_a(self.power_w(into), bus_v);
+        self.finish(&source, state, ways, into);
+    }
+
+    /// Power that all drives take from the bus, W.
+    fn power_w(&self, flow: &Flow) -> f64 {
+        flow.drives.iter().map(|drive| drive.power_w).sum()
+    }
+
+    /// Least power, W, that a braking drive may take from the bus so that the battery is charged no faster than it may be.
+    fn charge_limit(&self, source: &Source, others_w: f64) -> f64 {
+        let battery = &self.battery;
+        let rated_a = battery.battery.max_charge_c.unwrap_or(battery.cell.charge_c) * battery.capacity_ah;
+        let lifted_a = ((battery.charger_end_v() - source.open_circuit_v) / source.resistance_ohm.max(1e-9)).max(0.0);
+        let charge_a = rated_a.min(lifted_a);
+        let bus_v = source.open_circuit_v + source.resistance_ohm * charge_a;
+        -charge_a * bus_v - source.accessory_w - others_w
+    }
+
+    /// A drive at full throttle, its wheels held to their grip.
+    fn pull(&self, index: usize, state: &[f64], ways: &[Way]) -> Pull<'_> {
+        let runner = &self.runners[index];
+        let yields = runner.grip_nm(ways[index]).map_or(Yields::Never, Yields::Slips);
+        Pull::new(&runner.hot, runner.hot.motor_rad_s(state[Self::at(index) + block::SPEED]), yields)
+    }
+
+    /// Bus voltage with every throttling drive at full throttle, the wheels held to their grip and, where that is wished, the
+    /// battery to its stop voltage. On a weak battery the one rule of [`crate::model::throttle`] holds; those that follow
+    /// their course come first.
+    fn settle(
+        &self,
+        source: &Source,
+        state: &[f64],
+        ways: &[Way],
+        fixed_w: f64,
+        throttling: &[bool],
+        into: &mut Flow,
+    ) -> f64 {
+        let pulls: Vec<Pull<'_>> = (0..self.runners.len())
+            .filter(|index| throttling[*index])
+            .map(|index| self.pull(index, state, ways))
+            .collect();
+        if pulls.is_empty() {
+            // More is asked than the battery can give at any voltage: at half its voltage it gives most.
+            return source.bus_v(fixed_w).unwrap_or_else(|| source.half_v());
+        }
+        let resting = Source { accessory_w: source.accessory_w + fixed_w, ..*source };
+        let shared = resting.shared(&pulls);
+        let bus_v = shared.map_or_else(|| source.half_v(), |shared| shared.bus_v);
+        for (place, index) in (0..self.runners.len()).filter(|index| throttling[*index]).enumerate() {
+            let pull = &pulls[place];
+            let (current_a, power_w, limit) = match &shared {
+                Some(shared) => {
+                    let taken = shared.taken()[place];
+                    (taken.current_a, taken.power_w, taken.limited_by)
+                }
+                None if self.runners[index].regulated() => (0.0, 0.0, Limit::Supply),
+                None => {
+                    let (current_a, limit) = pull.current(bus_v);
+                    (current_a, pull.power_w(current_a), limit)
+                }
+            };
+            let flow = &mut into.drives[index];
+            flow.current_a = current_a;
+            flow.power_w = power_w;
+            flow.limited_by = Some(self.runners[index].limit_of(limit, pull));
+        }
+        self.cut_back(source, state, ways, bus_v, throttling, into)
+    }
+
+    /// Takes the full throttle of controllers back until the battery stands at its stop voltage, where that is wished. A plain
+    /// switch takes nothing back.
+    fn cut_back(
+        &self,
+        source: &Source,
+        state: &[f64],
+        ways: &[Way],
+        bus_v: f64,
+        throttling: &[bool],
+        into: &mut Flow,
+    ) -> f64 {
+        let Some((allowed_a, floor_v)) = self.stop_voltage(source) else { return bus_v };
+        if source.current_a(self.power_w(into), bus_v) <= allowed_a || self.open_w(into) <= 0.0 {
+            return bus_v;
+        }
+        // What they would take there, not at the voltage that their full throttle would pull the battery down to.
+        for index in (0..self.runners.len()).filter(|index| throttling[*index]) {
+            let pull = self.pull(index, state, ways);
+            let (current_a, limit) = pull.current(floor_v);
+            let flow = &mut into.drives[index];
+            flow.current_a = current_a;
+            flow.limited_by = Some(self.runners[index].limit_of(limit, &pull));
+            flow.power_w = pull.power_w(current_a);
+        }
+        let open_w = self.open_w(into);
+        let fixed_w = self.power_w(into) - open_w;
+        let left = if open_w > 0.0 {
+            ((allowed_a * floor_v - source.accessory_w - fixed_w) / open_w).clamp(0.0, 1.0)
+        } else {
+            1.0
+        };
+        for index in (0..self.runners.len()).filter(|index| throttling[*index] && self.runners[*index].regulated()) {
+            let pull = self.pull(index, state, ways);
+            let idle_w = self.runners[index].hot.controller.idle_w;
+            let flow = &mut into.drives[index];
+            flow.current_a = pull.current_at_w(idle_w + left * (flow.power_w - idle_w));
+            flow.power_w = pull.power_w(flow.current_a);
+            // Where there is enough at that voltage, it is not the battery that holds it.
+            if left < 1.0 {
+                flow.limited_by = Some(RunLimit::StopVoltage);
+            }
+        }
+        source.bus_v(self.power_w(into)).unwrap_or(floor_v)
+    }
+
+    /// Power above idling of the drives at full throttle that a controller can take back, W.
+    fn open_w(&self, flow: &Flow) -> f64 {
+        self.runners
+            .iter()
+            .zip(&flow.drives)
+            .filter(|(runner, _)| matches!(runner.doing, Doing::Throttle) && runner.regulated())
+            .map(|(runner, drive)| drive.power_w - runner.hot.controller.idle_w)
+            .sum()
+    }
+
+    /// Current of the battery at its stop voltage, A, and the bus voltage there, V, where controllers cut back at it and the
+    /// battery still can give more.
+    fn stop_voltage(&self, source: &Source) -> Option<(f64, f64)> {
+        if !self.stop_voltage_cutback {
+            return None;
+        }
+        let most_a = source.half_v() / source.resistance_ohm.max(1e-9);
+        let stop_v = self.battery.cells * self.battery.cutoff_v_per_cell();
+        let stop_a = ((source.open_circuit_v - stop_v) / self.battery.pack_ohm.max(1e-9)).max(0.0);
+        (stop_a <= most_a).then_some((stop_a, source.open_circuit_v - stop_a * source.resistance_ohm))
+    }
+
+    /// Duty, how far each follower is from what it can give, and the gain of those that do not follow.
+    fn finish(&self, source: &Source, state: &[f64], ways: &[Way], into: &mut Flow) {
+        let asked_w = self.power_w(into);
+        let over_supply = if source.bus_v(asked_w).is_none() { 2.0 } else { 0.0 };
+        // As long as a drive at full throttle has something left to give up, the others may follow.
+        const NOTHING_W: f64 = 1e-9;
+        let over_stop = match self.stop_voltage(source) {
+            Some((allowed_a, _)) if self.open_w(into) <= NOTHING_W => {
+                if allowed_a > 0.0 {
+                    into.supply_a / allowed_a
+                } else {
+                    2.0
+                }
+            }
+            _ => 0.0,
+        };
+        // What all share falls to the hungriest of those that follow.
+        let hungriest = (0..self.runners.len())
+            .filter(|index| matches!(self.runners[*index].doing, Doing::Follows { .. }))
+            .max_by(|a, b| into.drives[*a].power_w.total_cmp(&into.drives[*b].power_w));
+        for (index, runner) in self.runners.iter().enumerate() {
+            let hot = &runner.hot;
+            let speed = state[Self::at(index) + block::SPEED];
+            let motor_rad_s = hot.motor_rad_s(speed);
+            let of_all = if hungriest == Some(index) { (over_supply, over_stop) } else { (0.0, 0.0) };
+            let flow = &mut into.drives[index];
+            let controller = &hot.controller;
+            let brush_v = if flow.current_a < 0.0 { -2.0 * hot.motor.brush_drop_v } else { 0.0 };
+            let motor_v = hot.emf_v(motor_rad_s) + brush_v + flow.current_a * hot.loop_ohm;
+            let moves = !matches!(runner.doing, Doing::Rests);
+            flow.duty = if moves { (motor_v / (controller.voltage_factor * into.bus_v)).max(0.0) } else { 0.0 };
+            // On a weak battery its share may be less than it idles with.
+            let starved = flow.current_a == 0.0 && flow.power_w < controller.idle_w;
+            let idle_w = if starved { flow.power_w.max(0.0) } else { controller.idle_w };
+            flow.controller_w = hot.motors
+                * controller.resistance_factor
+                * flow.current_a
+                * flow.current_a
+                * hot.per_channel
+                * controller.on_resistance_ohm
+                + idle_w;
+            match runner.doing {
+                Doing::Rests => {}
+                Doing::Follows { .. } if flow.current_a > 0.0 => {
+                    let battery_a = flow.current_a * motor_v / into.bus_v;
+                    let shares = [
+                        (flow.wanted_share, RunLimit::Grip),
+                        (of_all.0, RunLimit::Supply),
+                        (flow.duty / controller.max_duty, RunLimit::Duty),
+                        (share(flow.current_a, controller.motor_limit_a), runner.motor_limit()),
+                        (share(battery_a, controller.battery_limit_a), RunLimit::BatteryCurrent),
+                        (of_all.1, RunLimit::StopVoltage),
+                    ];
+                    let worst = shares.iter().copied().reduce(|a, b| if b.0 > a.0 { b } else { a });
+                    if let Some((wanted, limit)) = worst {
+                        flow.wanted_share = wanted;
+                        flow.limited_by = (wanted > 1.0).then_some(limit);
+                    }
+                }
+                Doing::Follows { .. } => flow.wanted_share = 0.0,
+                Doing::Throttle => {
+                    let shaft_nm = hot.shaft_nm(flow.current_a, motor_rad_s);
+                    // Dragging the motor along: backwards through the gearing, which a worm does not let through.
+                    const LEAST_BACKWARD: f64 = 0.05;
+                    flow.output_nm = if shaft_nm >= 0.0 || speed <= 0.0 {
+                        hot.output_nm(shaft_nm.max(0.0))
+                    } else {
+                        shaft_nm * hot.motors * hot.gearing.ratio / hot.gearing.backward_efficiency.max(LEAST_BACKWARD)
+                    };
+                    let load_nm = hot.load.slope_nm(speed, ways[index].slope_rad, ways[index].load_share);
+                    let gain = (flow.output_nm - load_nm) / runner.throttle_inertia;
+                    // What stands is not set in motion by the rounding of what holds it.
+                    const STANDS_RAD_S2: f64 = 1e-9;
+                    flow.gain_rad_s2 = if speed <= 0.0 && gain < STANDS_RAD_S2 { 0.0 } else { gain };
+                }
+            }
+        }
+    }
+
+    /// Rates of change of the whole state at what flows.
+    pub fn rates(&self, state: &[f64], flow: &Flow, rates: &mut [f64]) {
+        let battery = &self.battery;
+        let amperes = flow.supply_a;
+        let capacity_as = 3600.0 * battery.capacity_ah;
+        let exponent = battery.battery.peukert_exponent.unwrap_or(battery.cell.peukert_exponent);
+        let stretch = if amperes > 0.0 && exponent > 1.0 {
+            (amperes * battery.battery.rated_hours / battery.capacity_ah).powf(exponent - 1.0).max(1.0)
+        } else {
+            1.0
+        };
+        rates[head::CHARGE] = -amperes / capacity_as * stretch;
+        let pack_w = amperes * amperes * battery.pack_ohm;
+        rates[head::BATTERY_C] =
+            self.battery_node.as_ref().map_or(0.0, |node| node.rate(state[head::BATTERY_C], pack_w, self.ambient_c));
+        let bus_w = flow.bus_v * amperes;
+        rates[head::GIVEN_J] = bus_w.max(0.0);
+        rates[head::TAKEN_J] = (-bus_w).max(0.0);
+        rates[head::SUPPLY_LOSS_J] = amperes * amperes * battery.supply_ohm;
+        rates[head::ACCESSORY_J] = self.accessory_w;
+        rates[head::CHEMICAL_J] = flow.open_circuit_v * amperes;
+        rates[head::SQUARE] = amperes * amperes;
+        for (index, runner) in self.runners.iter().enumerate() {
+            let at = Self::at(index);
+            let drive = &flow.drives[index];
+            let hot = &runner.hot;
+            let own = &state[at..at + block::LEN];
+            let out = &mut rates[at..at + block::LEN];
+            let speed = own[block::SPEED];
+            let motor_rad_s = hot.motor_rad_s(speed);
+            let square = hot.controller.resistance_factor * drive.current_a * drive.current_a;
+            let copper_w = square * hot.motor.resistance_ohm + drive.current_a.abs() * hot.motor.brush_drop_v;
+            let iron_w = hot.motor.loss.at_nm(motor_rad_s) * motor_rad_s;
+            out[block::SPEED] = drive.gain_rad_s2;
+            (out[block::WINDING_C], out[block::CASE_C]) = match runner.path {
+                Some(ThermalPath {
+                    winding_k_per_w,
+                    case_k_per_w,
+                    capacity_j_per_k: Some([winding_j, case_j]),
+                    ..
+                }) => {
+                    let across_w = (own[block::WINDING_C] - own[block::CASE_C]) / winding_k_per_w;
+                    let away_w = (own[block::CASE_C] - self.ambient_c) / case_k_per_w;
+                    ((copper_w - across_w) / winding_j, (across_w + iron_w - away_w) / case_j)
+                }
+                _ => (0.0, 0.0),
+            };
+            out[block::CONTROLLER_C] = runner.controller_node.as_ref().map_or(0.0, |node| {
+                let each = drive.controller_w / f64::from(runner.cold.parts.controller_count);
+                node.rate(own[block::CONTROLLER_C], each, self.ambient_c)
+            });
+            out[block::ANGLE] = speed;
+            out[block::CONTROLLER_J] = drive.controller_w;
+            out[block::COPPER_J] = hot.motors * copper_w;
+            out[block::LEADS_J] = hot.motors * square * hot.leads_ohm;
+            out[block::NO_LOAD_J] = hot.motors * iron_w;
+            let shaft_w = hot.motors * hot.shaft_nm(drive.current_a, motor_rad_s) * motor_rad_s;
+            let output_w = drive.output_nm * speed;
+            out[block::GEARING_J] = if matches!(runner.doing, Doing::Rests) { 0.0 } else { shaft_w - output_w };
+            out[block::OUTPUT_J] = output_w;
+            out[block::BRAKE_J] = drive.brake_nm * speed;
+            out[block::SQUARE] = (drive.current_a / hot.controller.current_factor).powi(2);
+        }
+    }
+}
+
+impl Runner<'_> {
+    fn limit_of(&self, limit: Limit, pull: &Pull<'_>) -> RunLimit {
+        match limit {
+            Limit::Supply => RunLimit::Supply,
+            Limit::Duty => RunLimit::Duty,
+            Limit::MotorCurrent if pull.yields_first() => RunLimit::Grip,
+            Limit::MotorCurrent => self.motor_limit(),
+            Limit::BatteryCurrent => RunLimit::BatteryCurrent,
+            Limit::Load => RunLimit::Load,
+        }
+    }
+
+    /// What the motor-current limit of the moment is: the one that is set, or the temperature sensor's.
+    fn motor_limit(&self) -> RunLimit {
+        if self.hot.controller.motor_limit_a == self.cold.controller.motor_limit_a {
+            RunLimit::MotorCurrent
+        } else {
+            RunLimit::Temperature
+        }
+    }
+}
+
+fn share(value: f64, limit: Option<f64>) -> f64 {
+    limit.map_or(0.0, |limit| if limit > 0.0 { value / limit } else { 2.0 })
+}

@@ -1,0 +1,653 @@
+//! A run: steps, the corners inside them, what happens at them, and the end.
+
+use super::Progress;
+use super::dynamics::{Doing, Flow, Plant, Runner, SensorCut, Way, block, head};
+use super::outcome::{EndedBy, EventKind, RunLimit, Simulated};
+use super::recorder::Diary;
+use super::stepper::Stepper;
+use super::task::Task;
+use crate::document::Simulation;
+use crate::model::battery::BatteryModel;
+use crate::model::supply::Chain;
+use crate::model::{Drive, hardware_mass_kg};
+use crate::simulation::nodes::HeatNode;
+
+/// Relative error of one step.
+const TOLERANCE: f64 = 1e-7;
+/// Steps are never shorter, s: two corners at one place must not stop the clock.
+const LEAST_STEP_S: f64 = 1e-9;
+/// Speed at which a launch counts as done, share of the steady one.
+const STEADY_SHARE: f64 = 0.99;
+/// How far beyond what it can give a follower must be before it counts as behind.
+const BEHIND: f64 = 1.0 + 1e-9;
+/// Longest launch and longest wait for a launcher, s.
+const LONGEST_LAUNCH_S: f64 = 3600.0;
+/// How long launcher wheels are given to come back after the last shot, s.
+const LONGEST_RECOVERY_S: f64 = 10.0;
+/// Longest run of all, s.
+const LONGEST_S: f64 = 1e6;
+
+/// What happens inside a step.
+#[derive(Debug, Clone, Copy, PartialEq)]
+enum Corner {
+    /// The drive can no longer follow.
+    Behind(usize),
+    /// The drive is back at what is wanted.
+    Caught(usize),
+    /// Another limit takes over.
+    Limit,
+    /// The end of a segment along the way.
+    Arrived(usize),
+    /// The battery is full.
+    Full,
+    /// The run is over.
+    End(EndedBy),
+}
+
+/// A run in progress.
+pub(super) struct Engine<'s> {
+    simulation: &'s Simulation,
+    plant: Plant<'s>,
+    tasks: Vec<Task>,
+    /// Steady speed at full throttle at the start, rad/s, drive by drive.
+    steady: Vec<f64>,
+    t_s: f64,
+    state: Vec<f64>,
+    flow: Flow,
+    ways: Vec<Way>,
+    until_s: f64,
+    empty_charge: f64,
+    diary: Diary,
+    fallen: Vec<bool>,
+}
+
+impl<'s> Engine<'s> {
+    pub fn new(simulation: &'s Simulation) -> Self {
+        let build = simulation.build();
+        let option = &build.options[simulation.option()];
+        let battery = BatteryModel::new(option);
+        let hardware_kg = hardware_mass_kg(option);
+        let full_v = battery.open_circuit_v(1.0);
+        let endless = simulation.until_s.is_some();
+        let fed_per_second = Chain::new(&build.job, option).fed_per_second();
+        let mut tasks = Vec::new();
+        let mut runners = Vec::new();
+        for part in simulation.parts() {
+            // Reading refuses a drive that job or option do not have.
+            let Some(index) = option.drives.iter().position(|served| served.drive == part.drive) else { continue };
+            let Some(job) = build.job.drives.iter().find(|drive| drive.name == part.drive) else { continue };
+            let drive = Drive::new(job, option, index, hardware_kg);
+            let class_c = drive.parts.motor.winding_limit_c();
+            let sensor = (drive.parts.motor.temperature_sensor == Some(true)).then_some(SensorCut {
+                from_c: class_c - simulation.sensor_from_k,
+                to_c: class_c - simulation.sensor_to_k,
+            });
+            let controller = drive.parts.controller.as_ref();
+            let node = controller.and_then(|controller| HeatNode::of_controller(controller, drive.parts.cooling));
+            tasks.push(Task::new(&part.mode, &drive, endless, fed_per_second));
+            runners.push(Runner::new(drive, sensor, full_v, node));
+        }
+        let ambient_c = build.job.ambient_c;
+        let plant = Plant {
+            battery_node: HeatNode::of_battery(&battery),
+            battery,
+            accessory_w: build.job.accessory_power_w,
+            ambient_c,
+            runners,
+            stop_voltage_cutback: simulation.stop_voltage_cutback,
+            full: simulation.state_of_charge >= 1.0,
+        };
+        let start_c = simulation.start_c.unwrap_or(ambient_c);
+        let mut state = vec![0.0; plant.len()];
+        state[head::CHARGE] = simulation.state_of_charge;
+        state[head::BATTERY_C] = start_c;
+        for (index, task) in tasks.iter().enumerate() {
+            let at = Plant::at(index);
+            state[at + block::WINDING_C] = start_c;
+            state[at + block::CASE_C] = start_c;
+            state[at + block::CONTROLLER_C] = start_c;
+            state[at + block::SPEED] = task.track().map_or(0.0, |track| track.speed(0.0, 0.0));
+        }
+        let until_s = simulation.until_s.unwrap_or(match &tasks[0] {
+            Task::Launch { .. } | Task::Shots(_) => LONGEST_LAUNCH_S,
+            Task::Hold(_) => LONGEST_S,
+            Task::Course(track) if !simulation.repeat => track.length_s().unwrap_or(LONGEST_S),
+            Task::Course(_) => LONGEST_S,
+        });
+        let empty_charge = 1.0 - plant.battery.battery.usable_fraction;
+        let sample_s = simulation.sample_s.unwrap_or(match &tasks[0] {
+            Task::Launch { .. } | Task::Shots(_) => 0.01,
+            _ => 1.0,
+        });
+        let count = tasks.len();
+        let diary = Diary::new(&plant, &tasks, sample_s, simulation.sample_s.is_none());
+        Self {
+            simulation,
+            steady: vec![0.0; count],
+            ways: vec![Way { slope_rad: 0.0, load_share: 1.0 }; count],
+            flow: Flow { open_circuit_v: 0.0, bus_v: 0.0, supply_a: 0.0, drives: Vec::new() },
+            t_s: 0.0,
+            fallen: vec![false; count],
+            plant,
+            tasks,
+            state,
+            until_s,
+            empty_charge,
+            diary,
+        }
+    }
+
+    pub fn run(mut self, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> Simulated {
+        let ended_by = self.travel(most_steps, on_the_way);
+        self.diary.row(self.t_s, &self.state, &self.flow, &self.plant, &self.tasks);
+        self.diary.close(self.simulation, ended_by, self.t_s, &self.state, &self.plant, &self.tasks, self.empty_charge)
+    }
+
+    fn travel(&mut self, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> EndedBy {
+        let source = self.plant.source(self.state[head::CHARGE]);
+        let start_c = self.state[Plant::at(0) + block::WINDING_C];
+        for index in 0..self.tasks.len() {
+            let way = self.way(index, 0.0, 0.0);
+            self.steady[index] = self.plant.runners[index].steady_rad_s(&source, start_c, way);
+        }
+        let launched = matches!(self.tasks[0], Task::Launch { .. });
+        if (launched && self.steady[0] <= 0.0) || !self.plant.feeds_idling(&source) {
+            self.decide();
+            return EndedBy::CannotMove;
+        }
+        let mut stepper = Stepper::new(self.plant.len());
+        let mut scratch = self.state.clone();
+        let mut between = self.flow.clone();
+        if let Some(end) = self.decide() {
+            return end;
+        }
+        self.diary.row(0.0, &self.state, &self.flow, &self.plant, &self.tasks);
+        self.plant.rates(&self.state, &self.flow, stepper.first());
+        let mut h_try = 1e-3_f64;
+        let mut steps: u64 = 0;
+        loop {
+            if let Some(end) = self.over() {
+                return end;
+            }
+            steps += 1;
+            if steps > most_steps {
+                return EndedBy::TooLong;
+            }
+            if steps.is_multiple_of(256) && !on_the_way(self.progress()) {
+                return EndedBy::Stopped;
+            }
+            let boundary = self.boundary_s();
+            let mut h = h_try.min(boundary - self.t_s).max(LEAST_STEP_S);
+            // The step, shortened until its error is small enough.
+            loop {
+                self.try_step(&mut stepper, h, &mut between);
+                let error = self.error(&stepper, h);
+                if error <= 1.0 || h <= 2.0 * LEAST_STEP_S {
+                    let growth = if error > 0.0 { 0.9 * error.powf(-0.2) } else { 5.0 };
+                    h_try = h * growth.clamp(0.2, 5.0);
+                    break;
+                }
+                h = (h * (0.9 * error.powf(-0.2)).clamp(0.1, 0.9)).max(LEAST_STEP_S);
+            }
+            let corner = self.corner(self.t_s + h, &stepper.end, &between);
+            let corner = corner.map(|found| self.locate(found, &mut stepper, &mut h, &mut scratch, &mut between));
+            self.t_s += h;
+            // What the clock brings must not be missed by a rounding of the sum.
+            if (boundary - self.t_s).abs() <= LEAST_STEP_S {
+                self.t_s = boundary;
+            }
+            self.diary.step(h, &self.state, &stepper.end, &between, &self.plant, &self.tasks, self.t_s, &self.ways);
+            self.state.copy_from_slice(&stepper.end);
+            std::mem::swap(&mut self.flow, &mut between);
+            stepper.keep();
+            self.clean();
+            self.happen();
+            if self.diary.due(self.t_s) {
+                self.diary.row(self.t_s, &self.state, &self.flow, &self.plant, &self.tasks);
+            }
+            let turned = self.turn(corner);
+            if let Some(end) = turned.1 {
+                return end;
+            }
+            if turned.0 {
+                if let Some(end) = self.decide() {
+                    return end;
+                }
+                self.plant.rates(&self.state, &self.flow, stepper.first());
+            } else if let Some(end) = self.stuck() {
+                return end;
+            }
+        }
+    }
+
+    fn progress(&self) -> Progress {
+        let by_time = self.t_s / self.until_s;
+        let usable = (self.simulation.state_of_charge - self.empty_charge).max(1e-9);
+        let by_charge = (self.simulation.state_of_charge - self.state[head::CHARGE]) / usable;
+        let by_way = self.tasks[0]
+            .track()
+            .filter(|_| !self.simulation.repeat)
+            .and_then(|track| track.length_rad().map(|length| self.state[Plant::at(0) + block::ANGLE] / length));
+        Progress {
+            t_s: self.t_s,
+            state_of_charge: self.state[head::CHARGE],
+            share: by_way.unwrap_or(0.0).max(by_time).max(by_charge).clamp(0.0, 1.0),
+        }
+    }
+
+    /// What the course asks of a drive.
+    fn way(&self, index: usize, t_s: f64, angle: f64) -> Way {
+        match &self.tasks[index] {
+            Task::Launch { grade_percent } => Way { slope_rad: (grade_percent / 100.0).atan(), load_share: 1.0 },
+            Task::Shots(_) => Way { slope_rad: 0.0, load_share: 1.0 },
+            Task::Hold(track) | Task::Course(track) => track.way(t_s, angle),
+        }
+    }
+
+    fn flow_at(&mut self, t_s: f64, state: &[f64], into: &mut Flow) {
+        for index in 0..self.tasks.len() {
+            self.ways[index] = self.way(index, t_s, state[Plant::at(index) + block::ANGLE]);
+        }
+        let ways = std::mem::take(&mut self.ways);
+        self.plant.flow(state, &ways, into);
+        self.ways = ways;
+    }
+
+    fn try_step(&mut self, stepper: &mut Stepper, h: f64, between: &mut Flow) {
+        let state = std::mem::take(&mut self.state);
+        let t_s = self.t_s;
+        stepper.step(t_s, &state, h, |t, y, out| {
+            self.flow_at(t, y, between);
+            self.plant.rates(y, between, out);
+        });
+        self.state = state;
+    }
+
+    /// Error of a step as a share of what is allowed.
+    fn error(&self, stepper: &Stepper, h: f64) -> f64 {
+        let of = |place: usize, floor: f64| {
+            let scale = floor + TOLERANCE * self.state[place].abs().max(stepper.end[place].abs());
+            stepper.error(place, h) / scale
+        };
+        let step_j = h * stepper.last()[head::GIVEN_J].abs();
+        let mut worst =
+            of(head::CHARGE, 1e-9).max(of(head::GIVEN_J, 1e-9 + 1e-6 * step_j)).max(of(head::BATTERY_C, 1e-3));
+        for index in 0..self.tasks.len() {
+            let at = Plant::at(index);
+            if matches!(self.plant.runners[index].doing, Doing::Throttle) {
+                worst = worst.max(of(at + block::SPEED, TOLERANCE * self.steady[index].max(1e-3)));
+                worst = worst.max(of(at + block::ANGLE, 1e-6));
+            }
+            worst = worst.max(of(at + block::WINDING_C, 1e-5)).max(of(at + block::CASE_C, 1e-5));
+            worst = worst.max(of(at + block::CONTROLLER_C, 1e-3));
+        }
+        worst
+    }
+
+    /// The moment at which something is due by the clock, s.
+    fn boundary_s(&self) -> f64 {
+        let mut boundary = self.until_s.min(self.diary.next_s());
+        for task in &self.tasks {
+            match task {
+                Task::Hold(track) | Task::Course(track) => boundary = boundary.min(track.next_s()),
+                Task::Shots(magazine) => boundary = boundary.min(magazine.next_s),
+                Task::Launch { .. } => {}
+            }
+        }
+        boundary.max(self.t_s + LEAST_STEP_S)
+    }
+
+    /// The first thing that has happened by a moment.
+    fn corner(&self, t_s: f64, state: &[f64], flow: &Flow) -> Option<Corner> {
+        if state[head::CHARGE] <= self.empty_charge {
+            return Some(Corner::End(EndedBy::Empty));
+        }
+        if !self.plant.full && state[head::CHARGE] >= 1.0 && flow.supply_a < 0.0 {
+            return Some(Corner::Full);
+        }
+        for (index, task) in self.tasks.iter().enumerate() {
+            let at = Plant::at(index);
+            let (speed, angle) = (state[at + block::SPEED], state[at + block::ANGLE]);
+            let drive = &flow.drives[index];
+            let lead = index == 0;
+            let runner = &self.plant.runners[index];
+            if lead
+                && runner.path.is_some()
+                && self.stops_at_limit()
+                && state[at + block::WINDING_C] >= runner.cold.parts.motor.winding_limit_c()
+            {
+                return Some(Corner::End(EndedBy::WindingLimit));
+            }
+            match runner.doing {
+                Doing::Follows { .. } if drive.wanted_share > BEHIND => {
+                    return Some(if lead && matches!(task, Task::Hold(_)) {
+                        Corner::End(EndedBy::CannotHold)
+                    } else {
+                        Corner::Behind(index)
+                    });
+                }
+                Doing::Throttle => {
+                    if let Some(end) = self.goal(index, speed, drive.gain_rad_s2) {
+                        return Some(end);
+                    }
+                    if task.wanted(t_s, angle).is_some_and(|wanted| speed > wanted) {
+                        return Some(Corner::Caught(index));
+                    }
+                    if drive.limited_by != self.flow.drives[index].limited_by {
+                        return Some(Corner::Limit);
+                    }
+                }
+                _ => {}
+            }
+            if let Some(track) = task.track()
+                && (angle >= track.next_angle() || arrived_early(track, runner.doing, speed, t_s))
+            {
+                return Some(Corner::Arrived(index));
+            }
+        }
+        None
+    }
+
+    fn stops_at_limit(&self) -> bool {
+        !self.simulation.burn_on && (matches!(self.tasks[0], Task::Hold(_)) || self.simulation.repeat)
+    }
+
+    /// The end of a launch, or the speed launcher wheels on a plain switch are waited for.
+    ///
+    /// A launch that gains no more, for the battery sags or a limit holds it, is over as well.
+    fn goal(&self, index: usize, speed: f64, gain_rad_s2: f64) -> Option<Corner> {
+        let lead = index == 0;
+        match &self.tasks[index] {
+            Task::Launch { .. }
+                if lead && (speed >= STEADY_SHARE * self.steady[index] || (speed > 0.0 && gain_rad_s2 <= 0.0)) =>
+            {
+                Some(Corner::End(EndedBy::Steady))
+            }
+            Task::Shots(magazine) if magazine.bare && magazine.reached_s.is_none() => {
+                (speed >= magazine.target_rad_s).then_some(Corner::Caught(index))
+            }
+            Task::Shots(magazine)
+                if lead && magazine.reached_s.is_none() && self.steady[index] < magazine.target_rad_s =>
+            {
+                (speed >= STEADY_SHARE * self.steady[index]).then_some(Corner::End(EndedBy::CannotReach))
+            }
+            _ => None,
+        }
+    }
+
+    /// Finds where in the step a corner lies and ends the step there.
+    fn locate(
+        &mut self,
+        found: Corner,
+        stepper: &mut Stepper,
+        h: &mut f64,
+        scratch: &mut [f64],
+        between: &mut Flow,
+    ) -> Corner {
+        let rounds = if matches!(found, Corner::Limit) { 12 } else { 26 };
+        let (mut low, mut high, mut corner) = (0.0, 1.0, found);
+        let state = self.state.clone();
+        for _ in 0..rounds {
+            if (high - low) * *h <= LEAST_STEP_S {
+                break;
+            }
+            let middle = 0.5 * (low + high);
+            stepper.between(&state, *h, middle, scratch);
+            let t_s = self.t_s + middle * *h;
+            self.flow_at(t_s, scratch, between);
+            match self.corner(t_s, scratch, between) {
+                Some(inside) => {
+                    high = middle;
+                    corner = inside;
+                }
+                None => low = middle,
+            }
+        }
+        if high < 1.0 {
+            *h = (*h * high).max(LEAST_STEP_S);
+            self.try_step(stepper, *h, between);
+        } else {
+            let end = stepper.end.clone();
+            self.flow_at(self.t_s + *h, &end, between);
+        }
+        corner
+    }
+
+    /// No speed below zero, no charge above one.
+    fn clean(&mut self) {
+        self.state[head::CHARGE] = self.state[head::CHARGE].min(1.0);
+        for index in 0..self.tasks.len() {
+            let speed = &mut self.state[Plant::at(index) + block::SPEED];
+            *speed = speed.max(0.0);
+        }
+        // A protection board lets charge in again only after some of it was used.
+        const AGAIN: f64 = 1e-4;
+        if self.state[head::CHARGE] < 1.0 - AGAIN {
+            self.plant.full = false;
+        }
+    }
+
+    /// Whether the clock or the charge ends the run.
+    fn over(&self) -> Option<EndedBy> {
+        if self.state[head::CHARGE] <= self.empty_charge {
+            return Some(EndedBy::Empty);
+        }
+        (self.t_s >= self.until_s).then_some(EndedBy::Time)
+    }
+
+    /// What is due at this moment: corners, ends of segments, shots. Whether anything changed, and the end if it is one.
+    fn turn(&mut self, corner: Option<Corner>) -> (bool, Option<EndedBy>) {
+        let mut turned = corner.is_some();
+        match corner {
+            Some(Corner::End(end)) => return (true, Some(end)),
+            Some(Corner::Full) => {
+                self.plant.full = true;
+                self.diary.note(
+                    self.t_s,
+                    EventKind::BatteryFull,
+                    None,
+                    "The battery is full: the motors can no longer brake.",
+                );
+            }
+            Some(Corner::Behind(index)) => self.fall_behind(index),
+            Some(Corner::Caught(index)) => {
+                self.fallen[index] = false;
+                let angle = self.state[Plant::at(index) + block::ANGLE];
+                if let Some(wanted) = self.tasks[index].wanted(self.t_s, angle) {
+                    self.state[Plant::at(index) + block::SPEED] = wanted;
+                }
+                let t_s = self.t_s;
+                if let Task::Shots(magazine) = &mut self.tasks[index] {
+                    magazine.at_target(t_s);
+                    if index == 0 && magazine.empty() && !magazine.fired.is_empty() {
+                        return (true, Some(EndedBy::Done));
+                    }
+                }
+            }
+            Some(Corner::Arrived(index)) => {
+                self.advance(index);
+            }
+            Some(Corner::Limit) | None => {}
+        }
+        for index in 0..self.tasks.len() {
+            while self.tasks[index].track().is_some_and(|track| track.next_s() <= self.t_s) {
+                self.advance(index);
+                turned = true;
+            }
+            turned |= self.fire(index);
+        }
+        if self.tasks[0].track().is_some_and(super::track::Track::finished) {
+            let by_way = self.tasks[0].track().is_some_and(super::track::Track::by_way);
+            return (true, Some(if by_way { EndedBy::Distance } else { EndedBy::Time }));
+        }
+        if let Task::Shots(magazine) = &self.tasks[0]
+            && magazine.empty()
+            && let Some(last) = magazine.fired.last()
+            && self.t_s > last.t_s + if magazine.bare { self.bare_rest_s() } else { LONGEST_RECOVERY_S }
+        {
+            return (true, Some(EndedBy::Done));
+        }
+        (turned, None)
+    }
+
+    /// How long wheels on a plain switch are watched after the last shot, s.
+    fn bare_rest_s(&self) -> f64 {
+        1.0f64.min(self.tasks.first().map_or(1.0, |task| match task {
+            Task::Shots(magazine) => magazine.reached_s.unwrap_or(1.0).max(0.1),
+            _ => 1.0,
+        }))
+    }
+
+    fn advance(&mut self, index: usize) {
+        let (t_s, repeat) = (self.t_s, self.simulation.repeat);
+        let following = matches!(self.plant.runners[index].doing, Doing::Follows { .. } | Doing::Rests);
+        let at = Plant::at(index);
+        let angle = self.state[at + block::ANGLE];
+        if let Some(track) = self.tasks[index].track_mut() {
+            track.advance(t_s, repeat);
+            if following && !self.fallen[index] {
+                self.state[at + block::SPEED] = track.speed(t_s, angle);
+            }
+        }
+    }
+
+    fn fire(&mut self, index: usize) -> bool {
+        let t_s = self.t_s;
+        let inertia = self.plant.runners[index].inertia_kg_m2();
+        let at = Plant::at(index) + block::SPEED;
+        let Task::Shots(magazine) = &mut self.tasks[index] else { return false };
+        if magazine.next_s > t_s {
+            return false;
+        }
+        self.state[at] = magazine.fire(t_s, self.state[at], inertia);
+        true
+    }
+
+    fn fall_behind(&mut self, index: usize) {
+        self.fallen[index] = true;
+        self.plant.runners[index].doing = Doing::Throttle;
+        let limit = self.flow.drives[index].limited_by;
+        let name = self.plant.runners[index].cold.parts.drive.clone();
+        self.diary.note_behind(self.t_s, name, limit);
+    }
+
+    /// Sets what each drive does from here on, and what flows then.
+    fn decide(&mut self) -> Option<EndedBy> {
+        for index in 0..self.tasks.len() {
+            let at = Plant::at(index);
+            let (speed, angle) = (self.state[at + block::SPEED], self.state[at + block::ANGLE]);
+            let t_s = self.t_s;
+            let wanted = self.tasks[index].wanted(t_s, angle);
+            let doing = match wanted {
+                None => Doing::Throttle,
+                Some(wanted) => {
+                    let near = 1e-9 * wanted.max(1e-6);
+                    let gain = self.tasks[index].track().map_or(0.0, |track| track.gain_rad_s2(t_s));
+                    let rests = self.tasks[index].track().is_some_and(|track| track.rests(t_s, angle));
+                    if speed < wanted - near {
+                        Doing::Throttle
+                    } else if rests {
+                        self.state[at + block::SPEED] = 0.0;
+                        Doing::Rests
+                    } else {
+                        self.state[at + block::SPEED] = wanted;
+                        Doing::Follows { rad_s2: gain }
+                    }
+                }
+            };
+            self.plant.runners[index].doing = doing;
+        }
+        // A follower that cannot keep up goes to full throttle, which may weigh on the others: at most once each.
+        for _ in 0..=self.tasks.len() {
+            let mut flow = std::mem::replace(
+                &mut self.flow,
+                Flow { open_circuit_v: 0.0, bus_v: 0.0, supply_a: 0.0, drives: Vec::new() },
+            );
+            let state = std::mem::take(&mut self.state);
+            self.flow_at(self.t_s, &state, &mut flow);
+            self.state = state;
+            self.flow = flow;
+            let behind = (0..self.tasks.len()).find(|index| {
+                matches!(self.plant.runners[*index].doing, Doing::Follows { .. })
+                    && self.flow.drives[*index].wanted_share > BEHIND
+            });
+            let Some(index) = behind else { break };
+            if index == 0 && matches!(self.tasks[0], Task::Hold(_)) {
+                self.diary.observe(self.t_s, &self.state, &self.flow, &self.plant, &self.tasks);
+                return Some(EndedBy::CannotHold);
+            }
+            self.fall_behind(index);
+        }
+        self.diary.observe(self.t_s, &self.state, &self.flow, &self.plant, &self.tasks);
+        self.stuck()
+    }
+
+    /// Whether a drive stands on full throttle.
+    fn stuck(&mut self) -> Option<EndedBy> {
+        for index in 0..self.tasks.len() {
+            let runner = &self.plant.runners[index];
+            let stands = matches!(runner.doing, Doing::Throttle)
+                && self.state[Plant::at(index) + block::SPEED] <= 0.0
+                && self.flow.drives[index].gain_rad_s2 <= 0.0;
+            if !stands {
+                continue;
+            }
+            let name = runner.cold.parts.drive.clone();
+            let words = format!("The drive {name} stands on full throttle: the motor cannot move the load.");
+            self.diary.note(self.t_s, EventKind::Stuck, Some(name), &words);
+            let along = self.tasks[0].track().is_some_and(super::track::Track::by_way);
+            if index == 0 && (along || self.simulation.repeat) {
+                return Some(EndedBy::Stuck);
+            }
+        }
+        None
+    }
+
+    /// What temperatures, board and fuses have to say after a step.
+    fn happen(&mut self) {
+        for index in 0..self.tasks.len() {
+            let at = Plant::at(index);
+            let case_c = self.state[at + block::CASE_C];
+            let runner = &mut self.plant.runners[index];
+            if runner.path.is_some() {
+                let left = runner.cold.parts.motor.magnet_strength_after(case_c);
+                runner.magnet_strength = runner.magnet_strength.min(left);
+            }
+        }
+        self.diary.happen(self.t_s, &self.state, &self.flow, &self.plant);
+    }
+}
+
+/// A segment along the way that ends at rest may stop a hair early.
+fn arrived_early(track: &super::track::Track, doing: Doing, speed: f64, t_s: f64) -> bool {
+    track.next_angle().is_finite()
+        && track.gain_rad_s2(t_s) < 0.0
+        && matches!(doing, Doing::Follows { .. })
+        && speed <= 1e-9 * track.fastest()
+}
+
+/// What keeps motors from braking more.
+pub(super) const fn brake_limit_words(limit: RunLimit) -> &'static str {
+    match limit {
+        RunLimit::Duty => "so slow they can brake no more",
+        RunLimit::Grip => "the wheels would slip",
+        other => limit_words(other),
+    }
+}
+
+/// What a limit is called.
+pub(super) const fn limit_words(limit: RunLimit) -> &'static str {
+    match limit {
+        RunLimit::Supply => "the battery can give no more",
+        RunLimit::Duty => "the battery voltage is used up",
+        RunLimit::MotorCurrent => "the motor-current limit holds it",
+        RunLimit::BatteryCurrent => "the battery-current limit holds it",
+        RunLimit::Grip => "the wheels slip",
+        RunLimit::Temperature => "the temperature sensor cuts the current back",
+        RunLimit::StopVoltage => "the battery stands at its stop voltage",
+        RunLimit::Load => "the motor cannot move the load",
+        RunLimit::Charge => "the battery may be charged no faster",
+        RunLimit::Full => "the battery is full",
+        RunLimit::NoBrake => "the controller cannot brake",
+    }
+}

@@ -1,0 +1,507 @@
+//! What is kept of a run while it goes on: rows, extremes, climbs, what happened.
+
+use std::mem;
+
+use super::dynamics::{Doing, Flow, Plant, Way, block, head};
+use super::engine::{brake_limit_words, limit_words};
+use super::launcher;
+use super::outcome::{
+    DriveRun, EndedBy, EnergyWh, EventKind, Hill, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series,
+    Simulated,
+};
+use super::task::Task;
+use super::words;
+use crate::document::{Circuit, Simulation};
+use crate::format::three;
+use crate::model::cases::rpm;
+
+/// Most rows of a series whose spacing is fitted to the run.
+const MOST_ROWS: usize = 2400;
+/// A grade counts as a climb from here, %.
+const CLIMB_FROM_PERCENT: f64 = 1.0;
+/// Most climbs that are told apart.
+const MOST_HILLS: usize = 200;
+const J_PER_WH: f64 = 3600.0;
+/// Less braking than this is rounding, N·m.
+const NO_BRAKE_NM: f64 = 1e-9;
+
+/// Braking that the motors could not take, for one reason.
+#[derive(Debug, Clone, Copy)]
+struct Lacking {
+    limit: Option<RunLimit>,
+    /// When it first was missing, s.
+    from_s: f64,
+    /// Most that was missing, N·m.
+    most_nm: f64,
+}
+
+/// Less braking missing than this share of the most goes untold.
+const WORTH_TELLING: f64 = 0.2;
+
+/// Extremes of one drive.
+#[derive(Debug, Clone, Default)]
+struct Page {
+    series: Series,
+    hottest_winding: (f64, f64),
+    hottest_case_c: f64,
+    hottest_controller_c: f64,
+    peak_motor_a: f64,
+    shortfall_rad_s: f64,
+    /// Braking that was missing, one entry for each thing that kept the motors from it.
+    lacking: Vec<Lacking>,
+    hills: Vec<Hill>,
+    climbing: Option<Climbing>,
+}
+
+/// A climb that is not over.
+#[derive(Debug, Clone, Copy)]
+struct Climbing {
+    from_s: f64,
+    angle: f64,
+    steepest: f64,
+    wanted_rad: f64,
+}
+
+/// What is kept of a run.
+#[derive(Debug, Clone)]
+pub(super) struct Diary {
+    pages: Vec<Page>,
+    events: Vec<RunEvent>,
+    peak_supply_a: f64,
+    least_bus_v: f64,
+    hottest_battery_c: f64,
+    sample_s: f64,
+    rows: u64,
+    thins: bool,
+    /// Rates of the row that is written.
+    rates: Vec<f64>,
+}
+
+impl Diary {
+    pub fn new(plant: &Plant<'_>, tasks: &[Task], sample_s: f64, thins: bool) -> Self {
+        let cold = Page {
+            hottest_winding: (f64::NEG_INFINITY, 0.0),
+            hottest_case_c: f64::NEG_INFINITY,
+            hottest_controller_c: f64::NEG_INFINITY,
+            ..Page::default()
+        };
+        debug_assert_eq!(plant.runners.len(), tasks.len());
+        Self {
+            pages: vec![cold; tasks.len()],
+            events: Vec::new(),
+            peak_supply_a: 0.0,
+            least_bus_v: f64::INFINITY,
+            hottest_battery_c: f64::NEG_INFINITY,
+            sample_s,
+            rows: 1,
+            thins,
+            rates: vec![0.0; plant.len()],
+        }
+    }
+
+    /// When the next row is due, s.
+    pub fn next_s(&self) -> f64 {
+        #[allow(clippy::cast_precision_loss, reason = "rows stay far below 2^52")]
+        let rows = self.rows as f64;
+        self.sample_s * rows
+    }
+
+    pub fn due(&self, t_s: f64) -> bool {
+        t_s >= self.next_s()
+    }
+
+    /// Writes a row of every drive.
+    pub fn row(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>, tasks: &[Task]) {
+        if let Some(last) = self.pages[0].series.t_s.last()
+            && t_s <= *last
+        {
+            return;
+        }
+        while self.due(t_s) {
+            self.rows += 1;
+        }
+        plant.rates(state, flow, &mut self.rates);
+        for (index, page) in self.pages.iter_mut().enumerate() {
+            let runner = &plant.runners[index];
+            let at = Plant::at(index);
+            let own = &state[at..at + block::LEN];
+            let drive = &flow.drives[index];
+            let warm = runner.path.is_some();
+            let series = &mut page.series;
+            let travel = runner.travel_m();
+            let angle = own[block::ANGLE];
+            series.t_s.push(t_s);
+            series.output_rpm.push(rpm(own[block::SPEED]));
+            series.speed_m_s.push(travel.map(|metres| own[block::SPEED] * metres));
+            series.motor_current_a.push(drive.current_a / runner.cold.controller.current_factor);
+            series.supply_voltage_v.push(flow.bus_v);
+            series.supply_current_a.push(flow.supply_a);
+            series.duty.push(drive.duty);
+            series.state_of_charge.push(state[head::CHARGE]);
+            series.winding_c.push(warm.then_some(own[block::WINDING_C]));
+            series.case_c.push(warm.then_some(own[block::CASE_C]));
+            series.limited_by.push(drive.limited_by);
+            series.wanted_rpm.push(tasks[index].wanted(t_s, angle).map(rpm));
+            series.grade_percent.push(match &tasks[index] {
+                Task::Launch { grade_percent } => *grade_percent,
+                Task::Shots(_) => 0.0,
+                Task::Hold(track) | Task::Course(track) => track.grade_percent(t_s, angle),
+            });
+            series.distance_m.push(travel.map(|metres| angle * metres));
+            series.output_power_w.push(drive.output_nm * own[block::SPEED]);
+            series.controller_c.push(runner.controller_node.map(|_| own[block::CONTROLLER_C]));
+            series.battery_c.push(plant.battery_node.map(|_| state[head::BATTERY_C]));
+            let losses = &self.rates[at..at + block::LEN];
+            series.supply_loss_w.push(self.rates[head::SUPPLY_LOSS_J]);
+            series.controller_loss_w.push(losses[block::CONTROLLER_J]);
+            series.motor_loss_w.push(losses[block::COPPER_J] + losses[block::LEADS_J] + losses[block::NO_LOAD_J]);
+            series.gearing_loss_w.push(losses[block::GEARING_J]);
+        }
+        if self.thins && self.pages[0].series.t_s.len() > MOST_ROWS {
+            for page in &mut self.pages {
+                page.series.thin();
+            }
+            self.sample_s *= 2.0;
+            self.rows = self.rows.div_ceil(2);
+            while self.next_s() <= t_s {
+                self.rows += 1;
+            }
+        }
+    }
+
+    /// Takes the extremes of a moment.
+    pub fn observe(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>, tasks: &[Task]) {
+        self.peak_supply_a = self.peak_supply_a.max(flow.supply_a);
+        self.least_bus_v = self.least_bus_v.min(flow.bus_v);
+        self.hottest_battery_c = self.hottest_battery_c.max(state[head::BATTERY_C]);
+        for (index, page) in self.pages.iter_mut().enumerate() {
+            let runner = &plant.runners[index];
+            let at = Plant::at(index);
+            let drive = &flow.drives[index];
+            if state[at + block::WINDING_C] > page.hottest_winding.0 {
+                page.hottest_winding = (state[at + block::WINDING_C], t_s);
+            }
+            page.hottest_case_c = page.hottest_case_c.max(state[at + block::CASE_C]);
+            page.hottest_controller_c = page.hottest_controller_c.max(state[at + block::CONTROLLER_C]);
+            page.peak_motor_a = page.peak_motor_a.max(drive.current_a.abs() / runner.cold.controller.current_factor);
+            if matches!(runner.doing, Doing::Throttle)
+                && matches!(tasks[index], Task::Hold(_) | Task::Course(_))
+                && let Some(wanted) = tasks[index].wanted(t_s, state[at + block::ANGLE])
+            {
+                page.shortfall_rad_s = page.shortfall_rad_s.max(wanted - state[at + block::SPEED]);
+            }
+            if drive.brake_nm > NO_BRAKE_NM {
+                match page.lacking.iter_mut().find(|lacking| lacking.limit == drive.limited_by) {
+                    Some(lacking) => lacking.most_nm = lacking.most_nm.max(drive.brake_nm),
+                    None => {
+                        page.lacking.push(Lacking { limit: drive.limited_by, from_s: t_s, most_nm: drive.brake_nm });
+                    }
+                }
+            }
+        }
+    }
+
+    /// Takes a step of `h` that ends at `t_s`.
+    #[allow(clippy::too_many_arguments, reason = "both ends of a step and what was wanted in it")]
+    pub fn step(
+        &mut self,
+        h: f64,
+        before: &[f64],
+        after: &[f64],
+        flow: &Flow,
+        plant: &Plant<'_>,
+        tasks: &[Task],
+        t_s: f64,
+        ways: &[Way],
+    ) {
+        self.observe(t_s, after, flow, plant, tasks);
+        for (index, page) in self.pages.iter_mut().enumerate() {
+            let Some(travel) = plant.runners[index].travel_m() else { continue };
+            let at = Plant::at(index);
+            let grade = 100.0 * ways[index].slope_rad.tan();
+            if grade >= CLIMB_FROM_PERCENT {
+                let wanted = tasks[index].wanted(t_s, after[at + block::ANGLE]).unwrap_or(after[at + block::SPEED]);
+                let climbing = page.climbing.get_or_insert(Climbing {
+                    from_s: t_s - h,
+                    angle: before[at + block::ANGLE],
+                    steepest: grade,
+                    wanted_rad: 0.0,
+                });
+                climbing.steepest = climbing.steepest.max(grade);
+                climbing.wanted_rad += wanted * h;
+            } else {
+                page.end_climb(t_s - h, before[at + block::ANGLE], travel);
+            }
+        }
+    }
+
+    /// Notes something once for each drive.
+    pub fn note(&mut self, t_s: f64, kind: EventKind, drive: Option<String>, words: &str) {
+        if !self.events.iter().any(|event| event.kind == kind && event.drive == drive) {
+            self.events.push(RunEvent { t_s, kind, drive, words: words.to_owned() });
+        }
+    }
+
+    pub fn note_behind(&mut self, t_s: f64, drive: String, limit: Option<RunLimit>) {
+        let why = limit.map_or("it can give no more", limit_words);
+        let words = format!("The drive {drive} falls behind what is wanted: {why}.");
+        self.note(t_s, EventKind::FallsBehind, Some(drive), &words);
+    }
+
+    /// What temperatures, board, fuses and stop voltage have to say.
+    pub fn happen(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>) {
+        let battery = &plant.battery;
+        if let Some(limit_a) = battery.board_limit_a()
+            && flow.supply_a > limit_a
+        {
+            let words = format!(
+                "The protection board opens: {} A flow and it allows {} A. What follows is what would have flowed.",
+                three(flow.supply_a),
+                three(limit_a)
+            );
+            self.note(t_s, EventKind::BoardOpens, None, &words);
+        }
+        let stop_v = battery.cutoff_v_per_cell();
+        let cell_v = (flow.open_circuit_v - flow.supply_a * battery.pack_ohm) / battery.cells;
+        if cell_v < stop_v - 1e-6 {
+            let words = format!("A cell stands at {} V, below the stop voltage of {} V.", three(cell_v), three(stop_v));
+            self.note(t_s, EventKind::BelowStopVoltage, None, &words);
+        }
+        if let Some(node) = &plant.battery_node
+            && state[head::BATTERY_C] > node.limit_c
+        {
+            let words = format!("The battery passes {} °C (estimate).", three(node.limit_c));
+            self.note(t_s, EventKind::BatteryHot, None, &words);
+        }
+        for (index, runner) in plant.runners.iter().enumerate() {
+            let at = Plant::at(index);
+            let name = &runner.cold.parts.drive;
+            let winding_c = state[at + block::WINDING_C];
+            let class_c = runner.cold.parts.motor.winding_limit_c();
+            if runner.path.is_some() && winding_c > class_c {
+                let words = format!("The winding of {name} passes {} °C, the limit of its insulation.", three(class_c));
+                self.note(t_s, EventKind::WindingLimit, Some(name.clone()), &words);
+            }
+            if runner.sensor.is_some_and(|sensor| winding_c > sensor.from_c) {
+                let words = format!("The temperature sensor of {name} cuts the current back.");
+                self.note(t_s, EventKind::SensorCuts, Some(name.clone()), &words);
+            }
+            if runner.magnet_strength < 1.0 {
+                let limit_c = runner.cold.parts.motor.magnet_limit_c().unwrap_or(0.0);
+                let words = format!(
+                    "The magnets of {name} pass {} °C and lose strength for good: Kv rises, and the current with it.",
+                    three(limit_c)
+                );
+                self.note(t_s, EventKind::Demagnetised, Some(name.clone()), &words);
+            }
+            if let Some(node) = &runner.controller_node
+                && state[at + block::CONTROLLER_C] > node.limit_c
+            {
+                let mark = if node.estimated { " (estimate)" } else { "" };
+                let words = format!("The controller of {name} passes {} °C{mark}.", three(node.limit_c));
+                self.note(t_s, EventKind::ControllerHot, Some(name.clone()), &words);
+            }
+        }
+    }
+
+    /// Notes fuses by what flowed, closes the books and says what there is to say.
+    #[allow(clippy::too_many_arguments, reason = "everything the run has come to")]
+    pub fn close(
+        mut self,
+        simulation: &Simulation,
+        ended_by: EndedBy,
+        t_s: f64,
+        state: &[f64],
+        plant: &Plant<'_>,
+        tasks: &[Task],
+        empty_charge: f64,
+    ) -> Simulated {
+        let option = &simulation.build().options[simulation.option()];
+        let rms_supply_a = if t_s > 0.0 { (state[head::SQUARE].max(0.0) / t_s).sqrt() } else { 0.0 };
+        for run in &option.wiring.runs {
+            if let (Some(fuse_a), Circuit::Supply) = (run.fuse_a, &run.circuit)
+                && rms_supply_a > fuse_a
+            {
+                let words = format!(
+                    "The fuse of {} A in {} carries {} A in the mean: it would blow.",
+                    three(fuse_a),
+                    run.name,
+                    three(rms_supply_a)
+                );
+                self.note(t_s, EventKind::FuseOver, None, &words);
+            }
+        }
+        let mut energy = EnergyWh {
+            cells: state[head::CHEMICAL_J] / J_PER_WH,
+            supply: state[head::SUPPLY_LOSS_J] / J_PER_WH,
+            accessories: state[head::ACCESSORY_J] / J_PER_WH,
+            ..EnergyWh::default()
+        };
+        let mut drives = Vec::with_capacity(tasks.len());
+        let pages = mem::take(&mut self.pages);
+        for (index, mut page) in pages.into_iter().enumerate() {
+            let runner = &plant.runners[index];
+            let at = Plant::at(index);
+            let own = &state[at..at + block::LEN];
+            for (sum, place) in [
+                (&mut energy.controller, block::CONTROLLER_J),
+                (&mut energy.motor_copper, block::COPPER_J),
+                (&mut energy.motor_leads, block::LEADS_J),
+                (&mut energy.motor_no_load, block::NO_LOAD_J),
+                (&mut energy.gearing, block::GEARING_J),
+                (&mut energy.output, block::OUTPUT_J),
+                (&mut energy.friction_brakes, block::BRAKE_J),
+            ] {
+                *sum += own[place] / J_PER_WH;
+            }
+            let travel = runner.travel_m();
+            if let Some(metres) = travel {
+                page.end_climb(t_s, own[block::ANGLE], metres);
+            }
+            let warm = runner.path.is_some();
+            let lacking_nm = page.lacking.iter().map(|lacking| lacking.most_nm).fold(0.0, f64::max);
+            for lacking in page.lacking.iter().filter(|lacking| lacking.most_nm >= WORTH_TELLING * lacking_nm) {
+                let words = brake_words(runner, lacking.most_nm, lacking.limit);
+                self.note(lacking.from_s, EventKind::BrakeMissing, Some(runner.cold.parts.drive.clone()), &words);
+            }
+            let vehicle = runner.cold.load.vehicle.as_ref();
+            let motor = &runner.cold.parts.motor;
+            let summary = RunSummary {
+                t_s,
+                distance_m: travel.map(|metres| own[block::ANGLE] * metres),
+                energy_wh: state[head::GIVEN_J] / J_PER_WH,
+                recovered_wh: state[head::TAKEN_J] / J_PER_WH,
+                state_of_charge: state[head::CHARGE],
+                winding_c: warm.then_some(own[block::WINDING_C]),
+                case_c: warm.then_some(own[block::CASE_C]),
+                peak_supply_current_a: self.peak_supply_a,
+                min_supply_voltage_v: self.least_bus_v,
+                output_rpm: rpm(own[block::SPEED]),
+                hottest_winding_c: warm.then_some(page.hottest_winding.0),
+                hottest_winding_s: page.hottest_winding.1,
+                hottest_case_c: warm.then_some(page.hottest_case_c),
+                peak_motor_current_a: page.peak_motor_a,
+                rms_motor_current_a: if t_s > 0.0 { (own[block::SQUARE].max(0.0) / t_s).sqrt() } else { 0.0 },
+                rms_supply_current_a: rms_supply_a,
+                max_shortfall_m_s: travel.map(|metres| page.shortfall_rad_s * metres),
+                max_shortfall_rpm: rpm(page.shortfall_rad_s),
+                max_brake_shortfall_nm: lacking_nm,
+                max_brake_shortfall_n: vehicle.map(|vehicle| lacking_nm / vehicle.wheel_radius_m),
+                rounds: tasks[index].track().map_or(0, |track| track.rounds),
+                hottest_controller_c: runner.controller_node.map(|_| page.hottest_controller_c),
+                hottest_battery_c: plant.battery_node.map(|_| self.hottest_battery_c),
+                kv_factor: 1.0 / runner.magnet_strength,
+            };
+            drives.push(DriveRun {
+                drive: runner.cold.parts.drive.clone(),
+                summary,
+                series: page.series,
+                limits: Limits {
+                    winding_c: runner.cold.parts.motor.winding_limit_c(),
+                    magnet_c: motor.magnet_limit_c(),
+                    controller_c: runner.controller_node.map(|node| node.limit_c),
+                    battery_c: plant.battery_node.map(|node| node.limit_c),
+                    stop_v: plant.battery.cells * plant.battery.cutoff_v_per_cell(),
+                    empty_charge,
+                },
+                hills: page.hills,
+                launcher: launcher::figures(&runner.cold, &tasks[index], &plant.source(simulation.state_of_charge)),
+            });
+        }
+        self.events.sort_by(|a, b| a.t_s.total_cmp(&b.t_s));
+        let lead = drives.remove(0);
+        let words = words::of(ended_by, &lead, &drives, &self.events, simulation);
+        Simulated {
+            format: SIMULATED_FORMAT,
+            option: option.name.clone(),
+            ended_by,
+            words,
+            events: self.events,
+            energy_wh: energy,
+            estimates: estimates(plant),
+            lead,
+            others: drives,
+        }
+    }
+}
+
+impl Page {
+    fn end_climb(&mut self, t_s: f64, angle: f64, travel_m: f64) {
+        let Some(climbing) = self.climbing.take() else { return };
+        let lasted_s = t_s - climbing.from_s;
+        if lasted_s > 0.0 && self.hills.len() < MOST_HILLS {
+            self.hills.push(Hill {
+                from_s: climbing.from_s,
+                to_s: t_s,
+                grade_percent: climbing.steepest,
+                mean_m_s: (angle - climbing.angle) * travel_m / lasted_s,
+                wanted_m_s: climbing.wanted_rad * travel_m / lasted_s,
+            });
+        }
+    }
+}
+
+/// Who takes what the motors cannot brake.
+fn brake_words(runner: &super::dynamics::Runner<'_>, brake_nm: f64, limit: Option<RunLimit>) -> String {
+    let why = limit.map_or("more is wanted than the motors give", brake_limit_words);
+    let name = &runner.cold.parts.drive;
+    match &runner.cold.load.vehicle {
+        Some(vehicle) => {
+            let newton = three(brake_nm / vehicle.wheel_radius_m);
+            let stops = match &runner.cold.job.load {
+                crate::document::Load::Vehicle(job) => job.friction_brake,
+                _ => None,
+            };
+            match stops {
+                Some(true) => format!("The friction brake must take up to {newton} N: {why}."),
+                Some(false) => {
+                    format!(
+                        "The motors lack up to {newton} N of braking and there is no friction brake, so nothing holds it: {why}."
+                    )
+                }
+                None => format!(
+                    "The motors lack up to {newton} N of braking: {why}. Without a friction brake nothing holds it; say in \
+                     Job whether there is one."
+                ),
+            }
+        }
+        None => format!("The drive {name} slows down more slowly than wanted: {why}."),
+    }
+}
+
+/// Which temperatures stand on an estimate.
+fn estimates(plant: &Plant<'_>) -> Vec<String> {
+    let mut said = Vec::new();
+    for runner in &plant.runners {
+        let name = &runner.cold.parts.drive;
+        match runner.path {
+            None => said.push(format!(
+                "{name}: no temperature of the motor, for mass and can size or thermal values are missing"
+            )),
+            Some(path) if path.estimated => {
+                said.push(format!("{name}: the heat path of the motor is estimated from can and mass"));
+            }
+            Some(_) => {}
+        }
+        match runner.controller_node {
+            Some(node) if node.estimated => {
+                said.push(format!(
+                    "{name}: the controller's heat is estimated from its size and mass, {} °C its limit",
+                    three(node.limit_c)
+                ));
+            }
+            None if runner.cold.parts.controller.is_some() => {
+                said.push(format!("{name}: no temperature of the controller, for its mass is missing"));
+            }
+            _ => {}
+        }
+    }
+    match plant.battery_node {
+        Some(node) => said.push(format!(
+            "the battery's heat is estimated from its mass and surface, {} °C its limit",
+            three(node.limit_c)
+        )),
+        None => said.push("no temperature of the battery, for its mass is missing".to_owned()),
+    }
+    said
+}

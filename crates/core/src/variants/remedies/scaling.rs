@@ -1,0 +1,152 @@
+//! Parts made larger or smaller on paper: how the figures of a pack, a motor and a controller go together.
+
+use std::collections::BTreeMap;
+
+use crate::document::{Battery, Controller, Motor, Provenance};
+use crate::format::three;
+
+/// A rounded figure: a part on paper needs no fifteen digits.
+fn rounded(value: f64) -> f64 {
+    format!("{value:.3e}").parse().unwrap_or(value)
+}
+
+fn scale(figure: &mut Option<f64>, factor: f64) {
+    *figure = figure.map(|value| rounded(value * factor));
+}
+
+/// What a part on paper no longer is: the one on the shelf, in the drawer, or measured.
+macro_rules! on_paper {
+    ($part:expr, $($key:literal),*) => {
+        let part = $part;
+        part.part_id = None;
+        part.owned = false;
+        part.source = Some(match &part.label {
+            Some(label) if !label.starts_with("like ") => format!("Worked out from {label}; look for a real one."),
+            _ => "Worked out; look for a real one.".to_owned(),
+        });
+        part.label = part.label.as_ref().map(|label| {
+            let label = label.strip_prefix("like ").unwrap_or(label);
+            format!("like {label}").chars().take(160).collect()
+        });
+        let provenance = part.provenance.get_or_insert_with(BTreeMap::new);
+        $( provenance.insert($key.to_owned(), Provenance::Estimated); )*
+    };
+}
+
+/// A pack with another capacity or other cells in series: mass and price go with the energy.
+///
+/// Cells of more capacity have less resistance in proportion (the same cells side by side).
+pub(crate) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32) {
+    let capacity = capacity_ah / battery.capacity_ah;
+    let energy = capacity * f64::from(cells_series) / f64::from(battery.cells_series);
+    battery.capacity_ah = capacity_ah;
+    battery.cells_series = cells_series;
+    scale(&mut battery.cell_resistance_ohm, 1.0 / capacity);
+    if (capacity - 1.0).abs() > f64::EPSILON {
+        scale(&mut battery.bms_limit_a, capacity);
+    }
+    scale(&mut battery.mass_kg, energy);
+    scale(&mut battery.price, energy);
+    if let Some(size) = &mut battery.size_mm {
+        // One side grows: packs of a family share width and height.
+        size.length = rounded(size.length * energy).clamp(0.1, 10_000.0);
+    }
+    on_paper!(battery, "mass_kg", "price", "cell_resistance_ohm");
+}
+
+/// A pack with another rating: so much more for good and for a moment, and less resistance in proportion.
+pub(crate) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
+    let factor = battery.continuous_c.map_or(1.0, |now| continuous_c / now);
+    battery.continuous_c = Some(continuous_c);
+    scale(&mut battery.burst_c, factor);
+    scale(&mut battery.cell_resistance_ohm, 1.0 / factor);
+    on_paper!(battery, "continuous_c", "burst_c", "cell_resistance_ohm");
+}
+
+/// A motor with another winding on the same iron: Kv ∝ 1/turns, R ∝ turns², currents ∝ 1/turns at the same fill.
+pub(crate) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
+    let factor = kv_rpm_per_v / motor.kv_rpm_per_v;
+    motor.kv_rpm_per_v = kv_rpm_per_v;
+    motor.resistance_ohm = rounded(motor.resistance_ohm / (factor * factor));
+    scale(&mut motor.no_load_current_a, factor);
+    scale(&mut motor.no_load_voltage_v, 1.0 / factor);
+    scale(&mut motor.turns, 1.0 / factor);
+    scale(&mut motor.max_continuous_current_a, factor);
+    scale(&mut motor.max_burst_current_a, factor);
+    on_paper!(motor, "resistance_ohm", "no_load_current_a", "max_continuous_current_a", "max_burst_current_a");
+}
+
+/// A longer motor of the same diameter and Kv: `factor` times the iron, and with it torque per heat.
+///
+/// Turns go with 1/length and copper area with length, so R ∝ 1/length; loss torque, ratings, inertia, mass and
+/// price go with the length.
+pub(crate) fn longer(motor: &mut Motor, factor: f64) {
+    motor.resistance_ohm = rounded(motor.resistance_ohm / factor);
+    scale(&mut motor.turns, 1.0 / factor);
+    for figure in [
+        &mut motor.no_load_current_a,
+        &mut motor.max_continuous_current_a,
+        &mut motor.max_burst_current_a,
+        &mut motor.rotor_inertia_kg_m2,
+        &mut motor.can_length_mm,
+        &mut motor.mass_kg,
+        &mut motor.price,
+    ] {
+        scale(figure, factor);
+    }
+    if let Some(thermal) = &mut motor.thermal {
+        scale(&mut thermal.winding_to_case_k_per_w, 1.0 / factor);
+        scale(&mut thermal.case_to_ambient_k_per_w, 1.0 / factor);
+        scale(&mut thermal.winding_j_per_k, factor);
+        scale(&mut thermal.case_j_per_k, factor);
+    }
+    if let Some(size) = &mut motor.size_mm {
+        size.length = rounded(size.length * factor).clamp(0.1, 10_000.0);
+    }
+    on_paper!(
+        motor,
+        "resistance_ohm",
+        "no_load_current_a",
+        "max_continuous_current_a",
+        "max_burst_current_a",
+        "rotor_inertia_kg_m2",
+        "can_length_mm",
+        "mass_kg",
+        "price"
+    );
+}
+
+/// A controller for `factor` times the current: ratings grow, the on-resistance shrinks. A limit grows with the rating that it
+/// stands at; one that is set lower stays where it was set.
+pub(crate) fn stronger(controller: &mut Controller, factor: f64) {
+    let stands_at = |limit: Option<f64>, rating: Option<f64>| match (limit, rating) {
+        (Some(limit), Some(rating)) => limit >= AT_ITS_RATING * rating,
+        _ => true,
+    };
+    if stands_at(controller.motor_current_limit_a, controller.motor_current_peak_a) {
+        scale(&mut controller.motor_current_limit_a, factor);
+    }
+    if stands_at(controller.battery_current_limit_a, controller.battery_current_peak_a) {
+        scale(&mut controller.battery_current_limit_a, factor);
+    }
+    for figure in [
+        &mut controller.motor_current_continuous_a,
+        &mut controller.motor_current_peak_a,
+        &mut controller.battery_current_continuous_a,
+        &mut controller.battery_current_peak_a,
+        &mut controller.mass_kg,
+        &mut controller.price,
+    ] {
+        scale(figure, factor);
+    }
+    controller.on_resistance_ohm = rounded(controller.on_resistance_ohm / factor);
+    on_paper!(controller, "on_resistance_ohm", "mass_kg", "price");
+}
+
+/// From this share of its rating on a limit stands at the rating.
+const AT_ITS_RATING: f64 = 0.9;
+
+/// A factor, said: "1.5 times".
+pub(crate) fn times(factor: f64) -> String {
+    format!("{} times", three(factor))
+}

@@ -1,0 +1,309 @@
+//! `ypsidyne.found/1`: every combination of parts, teeth and wheels in an option, judged with the whole model.
+//!
+//! * [`find`] tries them all on every core; [`Watch`] tells how far it is and stops it.
+//! * [`space`](Space): the combinations, counted and numbered in the order of the document.
+//! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest.
+//! * [`misses`]: what the others fell to, how near they came, and what would let them through.
+//!
+//! Cheap bounds come first: kinds, channels and voltages of the parts, then target and climb of the drive, then the whole
+//! evaluation. Nothing is refused by a bound that the whole evaluation would let through.
+
+mod bounds;
+mod easing;
+mod front;
+mod misses;
+mod space;
+
+use std::sync::atomic::{AtomicU64, Ordering};
+
+use rayon::prelude::*;
+use serde::Serialize;
+
+use crate::document::Search;
+use crate::evaluation::checks::Verdict;
+use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
+use crate::model::battery::BatteryModel;
+use crate::model::supply::{CHARGES, HALF};
+use crate::model::{Drive, hardware_mass_kg};
+use bounds::{OF_PARTS, ruled_out};
+use front::{Candidate, Front};
+use misses::Reasons;
+pub use misses::{Closest, Eased, Fell, Nearest};
+pub use space::Space;
+
+/// The `format` of what a search found.
+pub const FOUND_FORMAT: &str = "ypsidyne.found/1";
+
+/// Combinations between two looks at whether to stop.
+const BLOCK: u64 = 4096;
+
+/// How far a search is, and whether it is still wanted.
+#[derive(Default)]
+pub struct Watch {
+    /// Combinations tried so far.
+    pub done: AtomicU64,
+    goes_on: Option<Box<dyn Fn() -> bool + Send + Sync>>,
+}
+
+impl Watch {
+    /// A watch of a search that ends early once `goes_on` says no; what it found until then is its answer.
+    #[must_use]
+    pub fn asking(goes_on: impl Fn() -> bool + Send + Sync + 'static) -> Self {
+        Self { done: AtomicU64::new(0), goes_on: Some(Box::new(goes_on)) }
+    }
+
+    fn is_stopped(&self) -> bool {
+        self.goes_on.as_ref().is_some_and(|goes_on| !goes_on())
+    }
+}
+
+/// What a search found.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Found {
+    /// Always `ypsidyne.found/1`.
+    pub format: &'static str,
+    /// Combinations there are.
+    pub combinations: u64,
+    /// Combinations that were tried; fewer when it was stopped.
+    pub considered: u64,
+    /// Those that do the job: target and climb at half charge, kinds match, heat steady, no check fails.
+    pub feasible: u64,
+    /// Of those, how many have a check nobody gave the limit of.
+    pub feasible_with_unknowns: u64,
+    /// The best by the ranking asked for.
+    pub ranked: Vec<Hit>,
+    /// Those that no other beats in price, mass, time on one charge and margin at once.
+    pub pareto: Vec<Hit>,
+    /// Whether the list of those nothing beats was cut at its most.
+    pub pareto_cut: bool,
+    /// A fair sample of all that do the job, in the order of the document: every one while they are few.
+    pub sample: Vec<Hit>,
+    /// What the others fell to, the most frequent first, and what would let some through.
+    pub fell: Vec<Fell>,
+    /// Where nothing does the job: the one that fails by the least.
+    pub closest: Option<Closest>,
+    /// Where nothing does the job: the smallest single change that lets something through; null where none does.
+    pub least: Option<Eased>,
+}
+
+/// A combination that does the job.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Hit {
+    /// Its number in the order of the document, from 0.
+    pub number: u64,
+    /// What the motor is called.
+    pub motor: Option<String>,
+    /// What the battery is called.
+    pub battery: Option<String>,
+    /// What the controller is called; null for a bare switch.
+    pub controller: Option<String>,
+    /// Equal motors that share the work.
+    pub motor_count: u32,
+    /// Teeth of the driver; null where the stage has none.
+    pub driver_teeth: Option<u32>,
+    /// Teeth of the driven wheel.
+    pub driven_teeth: Option<u32>,
+    /// Diameter of the driven wheels, m.
+    pub wheel_diameter_m: Option<f64>,
+    /// Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
+    pub price: Option<f64>,
+    /// The same without what is in the drawer.
+    pub to_buy: Option<f64>,
+    /// Mass of all drive parts, kg.
+    pub hardware_mass_kg: f64,
+    /// Minutes on one charge.
+    pub runtime_min: Option<f64>,
+    /// Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+    pub flat_out_s: Option<f64>,
+    /// How far the weakest link is used.
+    pub worst_utilisation: Option<f64>,
+    /// What gives way first.
+    pub weakest_link: Option<WeakestLink>,
+}
+
+/// What one worker has seen.
+struct Seen {
+    considered: u64,
+    feasible: u64,
+    unknowns: u64,
+    reasons: Reasons,
+    front: Front,
+}
+
+impl Seen {
+    fn new(search: &Search) -> Self {
+        Self {
+            considered: 0,
+            feasible: 0,
+            unknowns: 0,
+            reasons: Reasons::new(),
+            front: Front::new(search.rank_by, search.limit as usize),
+        }
+    }
+
+    /// Notes a combination that was wholly evaluated.
+    fn note(&mut self, number: u64, result: &OptionEvaluation, search: &Search) {
+        match fell_to(result, &search.drive) {
+            Some(code) => self.reasons.failed(code, number, result, search.job.ambient_c),
+            None => {
+                self.feasible += 1;
+                self.unknowns += u64::from(result.checks.iter().any(|check| check.verdict == Verdict::Unknown));
+                self.front.take(Candidate::new(number, result));
+            }
+        }
+    }
+
+    /// Takes in what another worker has seen.
+    fn with(mut self, other: Self) -> Self {
+        self.considered += other.considered;
+        self.feasible += other.feasible;
+        self.unknowns += other.unknowns;
+        self.reasons.merge(other.reasons);
+        self.front.merge(other.front);
+        self
+    }
+
+    fn found(self, search: &Search, space: &Space) -> Found {
+        let closest = if self.feasible == 0 { self.reasons.closest(search, space) } else { None };
+        let (ranked, pareto, pareto_cut, sample) = self.front.into_parts();
+        let hits = |found: Vec<Candidate>| found.into_iter().map(|candidate| space.hit(search, candidate)).collect();
+        let fell = self.reasons.into_fell(search, space);
+        let least = if self.feasible == 0 { misses::least(&fell) } else { None };
+        Found {
+            format: FOUND_FORMAT,
+            combinations: space.count(),
+            considered: self.considered,
+            feasible: self.feasible,
+            feasible_with_unknowns: self.unknowns,
+            ranked: hits(ranked),
+            pareto: hits(pareto),
+            pareto_cut,
+            sample: hits(sample),
+            fell,
+            closest,
+            least,
+        }
+    }
+}
+
+/// Tries every combination. The answer does not hang on the number of cores.
+#[must_use]
+pub fn find(search: &Search, watch: &Watch) -> Found {
+    let space = Space::new(search);
+    let seen = (0..space.sets())
+        .into_par_iter()
+        .fold(
+            || Seen::new(search),
+            |mut seen, set| {
+                try_set(search, &space, set, None, watch, &mut seen);
+                seen
+            },
+        )
+        .reduce(|| Seen::new(search), Seen::with);
+    seen.found(search, &space)
+}
+
+/// Tries every pair of teeth and wheel with one set of motor, battery and controller. `lifted` is a bound of the parts that
+/// is left out.
+fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch: &Watch, seen: &mut Seen) {
+    if watch.is_stopped() {
+        return;
+    }
+    let mut option = search.base.clone();
+    space.put_set(search, set, &mut option);
+    let place = space.drive();
+    if let Some(code) = lifted {
+        misses::lift(&mut option, place, code);
+    }
+    let each = space.pairs();
+    if let Some(broken) = ruled_out(&option, place) {
+        seen.reasons.bound(broken.code, each, broken.far, set * each);
+        seen.considered += each;
+        watch.done.fetch_add(each, Ordering::Relaxed);
+        return;
+    }
+    // What the teeth and the wheel do not change is worked out once.
+    let hardware_kg = hardware_mass_kg(&option);
+    let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
+    let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
+    for pair in 0..each {
+        if pair % BLOCK == 0 && watch.is_stopped() {
+            return;
+        }
+        space.put_pair(search, pair, &mut option.drives[place]);
+        seen.considered += 1;
+        watch.done.fetch_add(1, Ordering::Relaxed);
+        let missed = served.and_then(|served| Drive::new(served, &option, place, hardware_kg).first_missed(&source));
+        if let Some(missed) = missed {
+            seen.reasons.bound(code_of(missed.case), 1, missed.far, set * each + pair);
+            continue;
+        }
+        let result = evaluate_option(&search.job, &option, 0);
+        seen.note(set * each + pair, &result, search);
+    }
+}
+
+const fn code_of(case: crate::Case) -> &'static str {
+    match case {
+        crate::Case::Climb => misses::CLIMB,
+        _ => misses::TARGET,
+    }
+}
+
+/// What an evaluated option of a search falls to; `None` when it does the job. In the order of the bounds, so that a bound
+/// says the same as the whole evaluation.
+fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<&'static str> {
+    let fails = |code: &str| {
+        result.checks.iter().any(|check| {
+            check.code == code
+                && check.verdict == Verdict::Fail
+                && check.drive.as_deref().is_none_or(|name| name == drive)
+        })
+    };
+    if let Some(code) = OF_PARTS.into_iter().find(|code| fails(code)) {
+        return Some(code);
+    }
+    // The drive that is searched first, then the others.
+    let own = result.drives.iter().filter(|seen| seen.drive == drive);
+    let others = result.drives.iter().filter(|seen| seen.drive != drive);
+    if let Some(case) = own.chain(others).find_map(crate::evaluation::DriveEvaluation::first_not_held) {
+        return Some(code_of(case));
+    }
+    if result.drives.iter().any(|seen| seen.thermal.as_ref().is_some_and(|thermal| !thermal.steady)) {
+        return Some("motor.winding_temperature");
+    }
+    result.checks.iter().find(|check| check.verdict == Verdict::Fail).map(|check| check.code)
+}
+
+/// The same as [`find`], one whole evaluation after the other: what the bounds are measured and tested against.
+#[must_use]
+pub fn find_plainly(search: &Search) -> Found {
+    let space = Space::new(search);
+    let mut seen = Seen::new(search);
+    for number in 0..space.count() {
+        let option = space.option(search, number);
+        let result = evaluate_option(&search.job, &option, 0);
+        seen.considered += 1;
+        match fell_to(&result, &search.drive) {
+            Some(code) if OF_PARTS.contains(&code) => {
+                let first_pair = number.is_multiple_of(space.pairs());
+                match ruled_out(&option, space.drive()).filter(|broken| broken.code == code) {
+                    Some(broken) => seen.reasons.bound(code, 1, broken.far.filter(|_| first_pair), number),
+                    None => seen.note(number, &result, search),
+                }
+            }
+            Some(code @ (misses::TARGET | misses::CLIMB)) => {
+                let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
+                let hardware_kg = hardware_mass_kg(&option);
+                let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
+                let drive = served.map(|served| Drive::new(served, &option, space.drive(), hardware_kg));
+                match drive.and_then(|drive| drive.first_missed(&source)) {
+                    Some(missed) => seen.reasons.bound(code, 1, missed.far, number),
+                    None => seen.note(number, &result, search),
+                }
+            }
+            _ => seen.note(number, &result, search),
+        }
+    }
+    seen.found(search, &space)
+}

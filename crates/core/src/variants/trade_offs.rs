@@ -1,0 +1,434 @@
+//! Where practice is split: what each school does in this very build, with its own numbers.
+
+use serde::Serialize;
+use serde_json::Value;
+
+use crate::document::{BatteryRule, Build, Load};
+use crate::evaluation::checks::{Check, CheckClass, Verdict};
+use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::format::{percent, three};
+use crate::model::cases::Case;
+use crate::variants::remedies::{Draft, scaling};
+
+/// A question that makers answer in more than one way.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Question {
+    /// Which: `battery_rule`, `c_rating`, `voltage` or `motor_count`.
+    pub id: &'static str,
+    /// The drive it is about; null for the battery.
+    pub drive: Option<String>,
+    /// The question.
+    pub asks: &'static str,
+    /// The answers.
+    pub schools: Vec<School>,
+}
+
+/// One answer.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct School {
+    /// What it is called.
+    pub name: String,
+    /// What it does and when, with this build's numbers, in two or three sentences.
+    pub says: String,
+    /// Whether the build does it now.
+    pub now: bool,
+    /// JSON pointer of the place to change to follow it; null where it is followed.
+    pub pointer: Option<String>,
+    /// The value to put there.
+    pub value: Option<Value>,
+    /// Its figures, the same ones for every school of the question.
+    pub figures: Vec<SchoolFigure>,
+}
+
+/// One figure of a school.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct SchoolFigure {
+    /// What it is.
+    pub what: &'static str,
+    /// Its value; null where there is none.
+    pub value: Option<f64>,
+    /// Its unit.
+    pub unit: &'static str,
+}
+
+/// The questions of one option.
+#[must_use]
+pub fn questions(build: &Build, option: usize) -> Vec<Question> {
+    let Some(sheet) = build.options.get(option) else { return Vec::new() };
+    let desk = Desk {
+        draft: Draft { job: build.job.clone(), option: sheet.clone() },
+        now: evaluate_option(&build.job, sheet, option),
+        index: option,
+    };
+    let mut questions = vec![desk.battery_rule()];
+    questions.extend(desk.c_rating());
+    for drive in 0..sheet.drives.len() {
+        questions.extend(desk.voltage(drive));
+        questions.push(desk.motor_count(drive));
+    }
+    questions
+}
+
+/// Cells for more current carry more copper: about a quarter per cent of mass and size for each C (common practice).
+const MASS_PER_C: f64 = 0.0025;
+/// And cost about half a per cent more (common practice).
+const PRICE_PER_C: f64 = 0.005;
+
+/// The pack with another rating, and what that does to its mass, size and price.
+fn rerated(draft: &mut Draft, from: f64, to: f64) {
+    let grown = |share: f64| (1.0 + share * to) / (1.0 + share * from);
+    let battery = &mut draft.option.battery;
+    scaling::battery_rating(battery, to);
+    battery.mass_kg = battery.mass_kg.map(|kg| kg * grown(MASS_PER_C));
+    battery.price = battery.price.map(|price| price * grown(PRICE_PER_C));
+    if let Some(size) = &mut battery.size_mm {
+        size.height = (size.height * grown(MASS_PER_C)).clamp(0.1, 10_000.0);
+    }
+}
+
+/// Sag of a cell at the moment that takes most, V.
+fn sag(result: &OptionEvaluation) -> Option<f64> {
+    check(result, "battery.peak_sag", None).and_then(|check| check.demand)
+}
+
+struct Desk {
+    draft: Draft,
+    now: OptionEvaluation,
+    index: usize,
+}
+
+fn check<'a>(result: &'a OptionEvaluation, code: &str, drive: Option<&str>) -> Option<&'a Check> {
+    result.checks.iter().find(|check| check.code == code && (drive.is_none() || check.drive.as_deref() == drive))
+}
+
+fn said(value: Option<f64>, unit: &str) -> String {
+    value.map_or_else(|| "more than it can".to_owned(), |value| format!("{} {unit}", three(value)))
+}
+
+fn figure(what: &'static str, value: Option<f64>, unit: &'static str) -> SchoolFigure {
+    SchoolFigure { what, value, unit }
+}
+
+fn holding(result: &OptionEvaluation) -> String {
+    let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail).count();
+    match failing {
+        0 => "all checks hold".to_owned(),
+        1 => "one check fails".to_owned(),
+        count => format!("{count} checks fail"),
+    }
+}
+
+impl Desk {
+    fn tried(&self, change: impl FnOnce(&mut Draft)) -> (Draft, OptionEvaluation) {
+        let mut draft = self.draft.clone();
+        change(&mut draft);
+        let result = evaluate_option(&draft.job, &draft.option, self.index);
+        (draft, result)
+    }
+
+    /// Which battery current must fit which rating.
+    fn battery_rule(&self) -> Question {
+        let now = self.draft.job.battery_rule;
+        let ah = self.now.supply.capacity_ah;
+        let schools = BatteryRule::ALL
+            .iter()
+            .map(|rule| {
+                let (_, result) = self.tried(|draft| draft.job.battery_rule = *rule);
+                let asked = check(&result, "battery.continuous_current", None);
+                let burst = check(&result, "battery.burst_current", None);
+                let demand_a = asked.and_then(|check| check.demand);
+                let burst_a = burst.and_then(|check| check.demand);
+                let (name, why) = match rule {
+                    BatteryRule::ContinuousWithHeadroom => (
+                        format!("{} × the hardest work", three(self.draft.job.battery_headroom)),
+                        "Printed ratings are optimistic, so the pack is asked for more than the work takes. The usual \
+                         choice; stalls are left to the burst rating.",
+                    ),
+                    BatteryRule::ContinuousCoversStall => (
+                        "The continuous rating covers a stall".to_owned(),
+                        "A jam may then last without harm to the pack. For machines that jam: feeders, mowers, robots \
+                         that push. It costs the largest pack.",
+                    ),
+                    BatteryRule::BurstCoversStall => (
+                        "The burst rating covers a stall".to_owned(),
+                        "A stall lasts a moment and the burst rating is for ten seconds. The lightest pack; something \
+                         must cut the throttle when a stall lasts.",
+                    ),
+                };
+                School {
+                    name,
+                    says: format!(
+                        "{why} Here it asks {} for good and {} for a moment.",
+                        said(demand_a, "A"),
+                        said(burst_a, "A")
+                    ),
+                    now: *rule == now,
+                    pointer: (*rule != now).then(|| "/job/battery_rule".to_owned()),
+                    value: (*rule != now).then(|| rule.word().into()),
+                    figures: vec![
+                        figure("asked for good", demand_a, "A"),
+                        figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "C"),
+                        figure("used", asked.and_then(|check| check.utilisation), ""),
+                    ],
+                }
+            })
+            .collect();
+        Question { id: "battery_rule", drive: None, asks: "Which current must the battery be rated for?", schools }
+    }
+
+    /// The highest C that fits, or just enough.
+    fn c_rating(&self) -> Option<Question> {
+        let battery = &self.draft.option.battery;
+        let c = battery.continuous_c?;
+        let rated: Vec<f64> = {
+            let highest = crate::variants::remedies::highest_c(battery.chemistry).max(c).floor();
+            std::iter::successors(Some(1.0), |tried| Some(tried + 1.0)).take_while(|tried| *tried <= highest).collect()
+        };
+        let with = |to: f64| self.tried(|draft| rerated(draft, c, to));
+        // A pack rated lower sags more and is asked for more, so the whole chain decides; and it must go in and be paid.
+        let enough = rated.iter().copied().find(|tried| self.does(&with(*tried).1))?;
+        let highest = rated.iter().rev().copied().find(|tried| *tried <= c || self.goes_in(&with(*tried).1))?;
+        let climbs = check(&self.now, "performance.climb", None).is_some();
+        let used =
+            |result: &OptionEvaluation, code: &str| check(result, code, None).and_then(|check| check.utilisation);
+        let figures = |draft: &Draft, result: &OptionEvaluation| {
+            let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
+            let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
+            if climbs {
+                told.push(figure("hill used", used(result, "performance.climb"), ""));
+            }
+            if let Some(range_m) = result.supply.range_m {
+                told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));
+            }
+            told.extend([
+                figure("time on one charge", result.supply.runtime_min, "min"),
+                figure("sag of a cell at the moment that takes most", sag(result), "V"),
+            ]);
+            told
+        };
+        let pointer = format!("/options/{}/battery", self.index);
+        let school = |name: String, why: &str, to: f64| {
+            let now = (to - c).abs() < 1e-9;
+            let (draft, result) = with(to);
+            let heavier = draft.option.battery.mass_kg.zip(battery.mass_kg).map(|(then, now)| 1000.0 * (then - now));
+            let hill = match used(&result, "performance.climb") {
+                Some(used) if climbs => format!("the hill is used to {}, and it lasts ", percent(used)),
+                _ => "it lasts ".to_owned(),
+            };
+            let costs = match heavier {
+                Some(grams) if grams.abs() >= 1.0 => format!(
+                    " Against now the pack is {} g {}; {hill}{} on one charge.",
+                    three(grams.abs()),
+                    if grams > 0.0 { "heavier" } else { "lighter" },
+                    said(result.supply.runtime_min, "min"),
+                ),
+                _ => format!(" It lasts {} on one charge.", said(result.supply.runtime_min, "min")),
+            };
+            School {
+                name,
+                says: format!("{why}{costs}"),
+                now,
+                pointer: (!now).then(|| pointer.clone()),
+                value: if now { None } else { serde_json::to_value(&draft.option.battery).ok() },
+                figures: figures(&draft, &result),
+            }
+        };
+        let mut schools = vec![school(
+            format!("Just enough: {} C", three(enough)),
+            "A motor takes what it needs; a rating it never reaches is weight and money.",
+            enough,
+        )];
+        if highest > enough {
+            schools.push(school(
+                format!("The highest that fits: {} C", three(highest)),
+                "A rating too high harms nothing: less sag, less heat in the pack, fewer ripples for the controller. It costs \
+                 price and weight.",
+                highest,
+            ));
+        }
+        Some(Question { id: "c_rating", drive: None, asks: "The highest C that fits, or just enough?", schools })
+    }
+
+    /// Whether a rating is enough: every check of the battery holds, the wheels spin up, and the pack goes in and is paid. A fan
+    /// is run flat out, so its headroom is judged there.
+    fn does(&self, result: &OptionEvaluation) -> bool {
+        let asked = |check: &&Check| {
+            check.class != CheckClass::Caution
+                && (check.code.starts_with("battery.")
+                    || matches!(
+                        check.code,
+                        "performance.spin_up" | "performance.acceleration" | "controller.brown_out"
+                    ))
+        };
+        let fails = |check: &Check| check.verdict == Verdict::Fail;
+        let holds = !result.checks.iter().filter(asked).any(|check| fails(check) && !self.failed_already(check));
+        let job = &self.draft.job;
+        let headroom = job.battery_rule == BatteryRule::ContinuousWithHeadroom
+            && job.drives.iter().any(|drive| matches!(drive.load, Load::Fan(_)));
+        let flat_out = !headroom
+            || result
+                .supply
+                .all_flat_out
+                .current_a
+                .zip(result.supply.continuous_a)
+                .is_none_or(|(flat_out_a, continuous_a)| job.battery_headroom * flat_out_a <= continuous_a);
+        holds && flat_out && self.goes_in(result)
+    }
+
+    /// Whether a check fails however the pack is rated: its time on one charge does not hang on that.
+    fn failed_already(&self, check: &Check) -> bool {
+        check.code == "battery.runtime"
+            && self.now.checks.iter().any(|now| now.same_as(check) && now.verdict == Verdict::Fail)
+    }
+
+    /// Whether the pack goes into its room and the whole is within the budget.
+    fn goes_in(&self, result: &OptionEvaluation) -> bool {
+        let fits = !result.checks.iter().any(|check| check.code == "fit.battery" && check.verdict == Verdict::Fail);
+        let budget = self.draft.job.budget.as_ref().map(|budget| budget.amount);
+        fits && budget.zip(result.price).is_none_or(|(amount, price)| price <= amount)
+    }
+
+    /// Low Kv on high voltage, or high Kv on low.
+    fn voltage(&self, drive: usize) -> Option<Question> {
+        let cells = self.draft.option.battery.cells_series;
+        let more = (f64::from(cells) * 4.0 / 3.0).round().max(f64::from(cells + 1));
+        let fewer = (f64::from(cells) * 2.0 / 3.0).round().min(f64::from(cells) - 1.0);
+        if fewer < 1.0 || more > 200.0 {
+            return None;
+        }
+        let name = self.draft.option.drives[drive].drive.clone();
+        let with = |to: f64| {
+            self.tried(|draft| {
+                let factor = to / f64::from(cells);
+                let capacity = draft.option.battery.capacity_ah / factor;
+                scaling::battery(&mut draft.option.battery, capacity, crate::variants::remedies::whole(to));
+                for other in &mut draft.option.drives {
+                    let kv_rpm_per_v = other.motor.kv_rpm_per_v / factor;
+                    scaling::rewound(&mut other.motor, kv_rpm_per_v);
+                    if let Some(controller) = &mut other.controller {
+                        controller.motor_current_limit_a = controller.motor_current_limit_a.map(|amps| amps / factor);
+                        controller.battery_current_limit_a =
+                            controller.battery_current_limit_a.map(|amps| amps / factor);
+                    }
+                }
+            })
+        };
+        let school = |to: f64, title: &str, why: &str| {
+            let now = (to - f64::from(cells)).abs() < 1e-9;
+            let (draft, result) = if now { (self.draft.clone(), self.now.clone()) } else { with(to) };
+            let seen = &result.drives[drive];
+            let target = seen.at_half(Case::Target);
+            let motor_a = target.and_then(|case| case.motor_current_a);
+            let battery_a = result.supply.all_hardest.current_a;
+            let wire_w = target.and_then(|case| {
+                let losses = case.losses_w?;
+                Some(losses.supply - case.battery_loss_w? + losses.motor_leads)
+            });
+            let speed = check(&result, "motor.speed", Some(&name));
+            let kv = draft.option.drives[drive].motor.kv_rpm_per_v;
+            School {
+                name: format!("{title}: {} cells, {} Kv", three(to), three(kv)),
+                says: format!(
+                    "{why} Here the battery gives {} at the hardest work, each motor shows {} at the target, and the \
+                     leads burn {}; {}.",
+                    said(battery_a, "A"),
+                    said(motor_a, "A"),
+                    said(wire_w, "W"),
+                    holding(&result)
+                ),
+                now,
+                pointer: (!now).then(|| format!("/options/{}", self.index)),
+                value: if now { None } else { serde_json::to_value(&draft.option).ok() },
+                figures: vec![
+                    figure("battery, hardest work", battery_a, "A"),
+                    figure("motor at the target", motor_a, "A"),
+                    figure("lost in the leads", wire_w, "W"),
+                    figure("motor speed limit used", speed.and_then(|check| check.utilisation), ""),
+                    figure("fresh from the charger", Some(result.supply.charger_end_v), "V"),
+                ],
+            }
+        };
+        Some(Question {
+            id: "voltage",
+            drive: Some(name.clone()),
+            asks: "Low Kv on high voltage, or high Kv on low?",
+            schools: vec![
+                school(
+                    fewer,
+                    "High Kv, low voltage",
+                    "Fewer cells to charge and balance, cheaper controllers, no voltage that bites.",
+                ),
+                school(f64::from(cells), "As it is", "The middle of the two, with the same energy and the same speed."),
+                school(
+                    more,
+                    "Low Kv, high voltage",
+                    "The same power with less current: thinner wire, cooler joints. Watch every voltage ceiling.",
+                ),
+            ],
+        })
+    }
+
+    /// One motor or two.
+    fn motor_count(&self, drive: usize) -> Question {
+        let parts = &self.draft.option.drives[drive];
+        let name = parts.drive.clone();
+        let count = parts.motor_count;
+        let other = if count.is_multiple_of(2) { count / 2 } else { count * 2 };
+        let school = |motors: u32| {
+            let now = motors == count;
+            let (draft, result) = self.tried(|draft| {
+                let drive = &mut draft.option.drives[drive];
+                let channels = drive.motor_count.div_ceil(drive.motors_per_channel);
+                drive.motor_count = motors;
+                drive.motors_per_channel = drive.motors_per_channel.min(motors);
+                let wanted = motors.div_ceil(drive.motors_per_channel);
+                // As many controllers to a channel as there were.
+                drive.controller_count = (drive.controller_count * wanted).div_ceil(channels).max(1);
+            });
+            let seen = &result.drives[drive];
+            let target = seen.at_half(Case::Target);
+            let motor_a = target.and_then(|case| case.motor_current_a);
+            let climb = check(&result, "performance.climb", Some(&name)).and_then(|check| check.utilisation);
+            let winding_c = seen.thermal.as_ref().and_then(|thermal| thermal.winding_c);
+            let why = if motors > count.min(other) {
+                "More hill, more grip, a cooler motor each; more weight and price, and riders use the power, so the \
+                 pack lasts less long than the sum says."
+            } else {
+                "Fewer parts, less weight, one controller to set up; each motor works harder and there is nothing to \
+                 limp home on."
+            };
+            School {
+                name: match motors {
+                    1 => "One motor".to_owned(),
+                    2 => "Two motors".to_owned(),
+                    many => format!("{many} motors"),
+                },
+                says: format!(
+                    "{why} Here each shows {} at the target and its winding gets to {}; {}.",
+                    said(motor_a, "A"),
+                    winding_c.map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", three(celsius))),
+                    holding(&result)
+                ),
+                now,
+                pointer: (!now).then(|| format!("/options/{}/drives/{drive}", self.index)),
+                value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
+                figures: vec![
+                    figure("each motor at the target", motor_a, "A"),
+                    figure("hill used", climb, ""),
+                    figure("winding", winding_c, "°C"),
+                    figure("time on one charge", result.supply.runtime_min, "min"),
+                    figure("drive parts weigh", Some(result.hardware_mass_kg), "kg"),
+                    figure("drive parts cost", result.price, ""),
+                ],
+            }
+        };
+        let mut counts = [count, other];
+        counts.sort_unstable();
+        Question {
+            id: "motor_count",
+            drive: Some(name.clone()),
+            asks: "One motor or two?",
+            schools: counts.into_iter().map(school).collect(),
+        }
+    }
+}
