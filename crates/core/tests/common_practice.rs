@@ -35,7 +35,7 @@ fn current_is_c_times_capacity(#[case] c: f64, #[case] ah: f64, #[case] amperes:
 }
 
 #[rstest]
-#[case::three(3, 11.1)]
+#[case::significant(3, 11.1)]
 #[case::two(2, 7.4)]
 fn nominal_volts_of_pouch_packs(#[case] cells: u32, #[case] volts: f64) {
     let battery = json!({ "chemistry": "lipo", "cells_series": cells, "capacity_ah": 1, "continuous_c": 20 });

@@ -278,7 +278,7 @@ fn shots_take_the_energy_that_the_model_says() {
 fn validated_ring_stress() {
     // ρ·v², steel of 7850 kg/m³ at 50, 100 and 150 m/s (Roark, rotating ring; computed a second time outside).
     for (speed, mpa) in [(50.0, 19.625), (100.0, 78.5), (150.0, 176.625)] {
-        assert_relative_eq!(simulation::launcher::ring_stress_mpa(7850.0, speed), mpa, max_relative = 1e-9);
+        assert_relative_eq!(ypsidyne_core::formulas::ring::ring_stress_mpa(7850.0, speed), mpa, max_relative = 1e-9);
     }
 }
 

@@ -7,7 +7,7 @@ use uom::si::f64::{
 };
 use uom::si::{acceleration, angular_velocity, area, energy, force, length, mass, moment_of_inertia, power};
 use uom::si::{thermodynamic_temperature, torque, velocity};
-use ypsidyne_core::document::units::{QUANTITIES, quantity_of};
+use ypsidyne_core::formulas::units::{QUANTITIES, quantity_of};
 
 fn document(key: &str, written: f64, unit: &str) -> f64 {
     let quantity = quantity_of(key);

@@ -15,7 +15,7 @@ use ypsidyne_store::{Store, builds, parts, searches, sheets};
 use crate::api;
 use crate::connections;
 use crate::guard::Guard;
-use crate::instruments::hub::Hub;
+use crate::instruments::registry::InstrumentRegistry;
 use crate::instruments::simulated::{self, SEED, SimulatedBench};
 use crate::jobs::Jobs;
 
@@ -58,7 +58,7 @@ impl Settings {
 pub struct Bench {
     router: Router,
     closing: CancellationToken,
-    hub: Hub,
+    hub: InstrumentRegistry,
 }
 
 /// Opens the store, puts the demo in where asked, and builds the router.
@@ -80,7 +80,7 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     let guard = Guard::new(address, &settings.host_names, settings.passphrase.as_deref());
     let closing = CancellationToken::new();
     let jobs = Jobs::new(closing.clone())?;
-    let hub = Hub::new(closing.clone());
+    let hub = InstrumentRegistry::new(closing.clone());
     if settings.demo {
         let bench = SimulatedBench::new(simulated::motor(None)?, SEED);
         hub.simulate(bench.listen([0; 4]).await.context("the simulated bench found no free port")?);

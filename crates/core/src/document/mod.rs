@@ -18,7 +18,6 @@ pub mod reading;
 pub mod search;
 pub mod sheet;
 pub mod simulation;
-pub mod units;
 pub mod usual;
 
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};

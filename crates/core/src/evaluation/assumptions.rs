@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::{GearingKind, InsulationClass, Load, Magnet, MagnetGrade};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::{shaft, tooth_materials};
 use crate::model::Drive;
 use crate::model::load::USUAL_FRICTION;
@@ -27,8 +27,8 @@ pub(crate) fn guesses(chain: &Chain<'_>, index: usize) -> Vec<Guess> {
             pointer: format!("/options/{index}/battery/cell_resistance_ohm"),
             assumed: format!(
                 "Cell resistance {} mΩ, from a usual sag of {} V at the continuous rating.",
-                three(1000.0 * battery.pack_ohm * f64::from(battery.battery.packs_parallel) / battery.cells),
-                three(battery.cell.rated_sag_v)
+                significant(1000.0 * battery.pack_ohm * f64::from(battery.battery.packs_parallel) / battery.cells),
+                significant(battery.cell.rated_sag_v)
             ),
         });
     }
@@ -51,7 +51,7 @@ fn guessed_grip(chain: &Chain<'_>, drive: &Drive<'_>) -> Option<Guess> {
         pointer: format!("/job/drives/{place}/load/friction"),
         assumed: format!(
             "A grip of {} for the most that slipping wheels let through; no other figure counts with it.",
-            three(USUAL_FRICTION)
+            significant(USUAL_FRICTION)
         ),
     })
 }
@@ -65,25 +65,25 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
             "motor/no_load_current_a",
             format!(
                 "≈ {} A without load at {} V, from the best efficiency that such motors reach, {} %; good to a factor of about 2.",
-                three(run.current_a),
-                three(run.voltage_v),
-                three(100.0 * motor.usual_best_efficiency())
+                significant(run.current_a),
+                significant(run.voltage_v),
+                significant(100.0 * motor.usual_best_efficiency())
             ),
         );
     } else if run.voltage_assumed {
-        note("motor/no_load_voltage_v", format!("The no-load current taken at {} V.", three(run.voltage_v)));
+        note("motor/no_load_voltage_v", format!("The no-load current taken at {} V.", significant(run.voltage_v)));
     }
     if motor.no_load_speed_share.is_none() {
         note(
             "motor/no_load_speed_share",
             format!(
                 "{} of the no-load loss grows with speed, as is usual.",
-                three(crate::model::motor::USUAL_SPEED_SHARE)
+                significant(crate::model::motor::USUAL_SPEED_SHARE)
             ),
         );
     }
     if motor.magnet_grade.is_none() && motor.magnet_or_usual() == Magnet::Ndfeb {
-        note("motor/magnet_grade", format!("Magnets good to {} °C.", three(MagnetGrade::None.limit_c())));
+        note("motor/magnet_grade", format!("Magnets good to {} °C.", significant(MagnetGrade::None.limit_c())));
     }
     if let Some(controller) = &drive.parts.controller
         && controller.limits_current.is_none()
@@ -104,7 +104,10 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
         );
     }
     if motor.insulation_class.is_none() {
-        note("motor/insulation_class", format!("Insulation class B, {} °C.", three(InsulationClass::B.limit_c())));
+        note(
+            "motor/insulation_class",
+            format!("Insulation class B, {} °C.", significant(InsulationClass::B.limit_c())),
+        );
     }
     if let Some(path) = drive.thermal_path()
         && path.estimated
@@ -119,12 +122,15 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
             "motor/max_speed_rpm",
             format!(
                 "A rotor that stands {} m/s at its rim, as glued magnets do.",
-                three(shaft::rim_speed_at_m_s(shaft::HOOP_TRUSTED_MPA))
+                significant(shaft::rim_speed_at_m_s(shaft::HOOP_TRUSTED_MPA))
             ),
         );
     }
     if motor.shaft_diameter_mm.is_some() && motor.shaft_hardened.is_none() {
-        note("motor/shaft_hardened", format!("A plain shaft, trusted with {} MPa.", three(shaft::SHEAR_PLAIN_MPA)));
+        note(
+            "motor/shaft_hardened",
+            format!("A plain shaft, trusted with {} MPa.", significant(shaft::SHEAR_PLAIN_MPA)),
+        );
     }
     for (index, stage) in drive.parts.gearing.iter().enumerate() {
         if stage.efficiency.is_none() {
@@ -133,7 +139,10 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
         if let Some((trusted_n, true)) = stage.trusted_tension_n() {
             note(
                 &format!("gearing/{index}/permissible_tension_n"),
-                format!("A pull of {} N for good, as is usual for its pitch; makes differ by half.", three(trusted_n)),
+                format!(
+                    "A pull of {} N for good, as is usual for its pitch; makes differ by half.",
+                    significant(trusted_n)
+                ),
             );
         }
         let wheels = [("material", &stage.material), ("driven_material", &stage.driven_material)];
@@ -144,7 +153,7 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
                     format!(
                         "{} teeth trusted with {} MPa in bending; good to a factor of about 1.5.",
                         material.name,
-                        three(material.bending_mpa)
+                        significant(material.bending_mpa)
                     ),
                 );
             }

@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::document::{Build, Motor, OptionSheet};
 use crate::formulas::constants::RAD_S_PER_RPM;
-use crate::model::generating::{Dynamo, Generating, GeneratorPoint, Hangs};
+use crate::model::generating::{ElectricalLoad, Generating, GeneratorModel, GeneratorPoint};
 use crate::model::{Drive, hardware_mass_kg};
 
 /// Points of a curve.
@@ -46,7 +46,7 @@ pub fn curves(build: &Build, option: usize) -> Vec<GeneratorCurves> {
         let by_load = (0..=POINTS)
             .map(|step| {
                 let ohm = middle * 10f64.powf(2.0 - 4.0 * f64::from(step) / f64::from(POINTS));
-                let loaded = dynamo.with(Hangs::Resistance(ohm));
+                let loaded = dynamo.with(ElectricalLoad::Resistance(ohm));
                 loaded.point(loaded.speed())
             })
             .collect();
@@ -81,19 +81,19 @@ fn on_source(
 ) -> Option<MachineOnSource> {
     let job = build.job.drives.iter().find(|job| job.name == option.drives[place].drive)?;
     let drive = Drive::new(job, option, place, hardware_mass_kg(option));
-    let dynamo = Dynamo::of(&drive)?;
+    let dynamo = GeneratorModel::of(&drive)?;
     let now = dynamo.generating();
     let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
     Some(MachineOnSource { label, part_id, now, power_at_needed_w })
 }
 
-fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, Dynamo<'_>) -> T) -> Vec<T> {
+fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, GeneratorModel<'_>) -> T) -> Vec<T> {
     let hardware_kg = hardware_mass_kg(option);
     (0..option.drives.len())
         .filter_map(|index| {
             let job = build.job.drives.iter().find(|job| job.name == option.drives[index].drive)?;
             let drive = Drive::new(job, option, index, hardware_kg);
-            let dynamo = Dynamo::of(&drive)?;
+            let dynamo = GeneratorModel::of(&drive)?;
             Some(of(&drive, dynamo))
         })
         .collect()

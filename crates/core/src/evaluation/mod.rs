@@ -20,12 +20,12 @@ use crate::evaluation::fits::{BatteryFit, ControllerFit, battery_fit, controller
 use crate::evaluation::gearing::gearbox::GearboxReport;
 use crate::evaluation::gearing::stages::StageReport;
 use crate::evaluation::price::price;
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 use crate::model::battery::BatteryModel;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, CaseResult, LossesW, rpm};
 use crate::model::flat_out::FlatOut;
-use crate::model::generating::{Dynamo, Generating};
+use crate::model::generating::{Generating, GeneratorModel};
 use crate::model::heat::ThermalResult;
 use crate::model::motor::Listed;
 use crate::model::shots::Shots;
@@ -367,7 +367,7 @@ impl<'d> Chain<'d> {
 
     /// Everything computed about one drive.
     pub(crate) fn drive(&self, drive: &Drive<'_>, supply: &Supply) -> DriveEvaluation {
-        if let Some(dynamo) = Dynamo::of(drive) {
+        if let Some(dynamo) = GeneratorModel::of(drive) {
             return self.generator(drive, dynamo.generating());
         }
         let target = drive.load.target_rad_s;
@@ -525,17 +525,17 @@ fn because(drive: &Drive<'_>, result: &CaseResult) -> String {
         (None, _) => "On a plain switch it runs flat out, and that is fast enough.".to_owned(),
         (Some(Limit::Load), _) => format!(
             "Not possible: each motor pushes {} N·m at rest, too little to move this load.",
-            three(figures.motor_nm.max(0.0))
+            significant(figures.motor_nm.max(0.0))
         ),
         (Some(Limit::Duty), true) => "The battery voltage is all used: full duty.".to_owned(),
         (Some(Limit::MotorCurrent), true) => {
-            format!("The motor-current limit of {} A holds it back.", three(motor_limit_a))
+            format!("The motor-current limit of {} A holds it back.", significant(motor_limit_a))
         }
         (Some(Limit::BatteryCurrent), true) => {
-            format!("The battery-current limit of {} A holds it back.", three(battery_limit_a))
+            format!("The battery-current limit of {} A holds it back.", significant(battery_limit_a))
         }
         (Some(Limit::Duty), false) if !controller.present => {
-            format!("Not fast enough: flat out it reaches {} rpm.", three(rpm(figures.output_rad_s)))
+            format!("Not fast enough: flat out it reaches {} rpm.", significant(rpm(figures.output_rad_s)))
         }
         (Some(Limit::Duty), false) if controller.max_duty < 1.0 => format!(
             "Not possible: with the throttle's end stop at {} the battery voltage is too low for this speed with this load.",
@@ -546,13 +546,13 @@ fn because(drive: &Drive<'_>, result: &CaseResult) -> String {
         }
         (Some(Limit::MotorCurrent), false) => format!(
             "Not possible: it takes {} A of motor current in a channel, and the limit is {} A.",
-            three(channel_a),
-            three(motor_limit_a)
+            significant(channel_a),
+            significant(motor_limit_a)
         ),
         (Some(Limit::BatteryCurrent), false) => format!(
             "Not possible: it takes {} A of battery current in a channel, and the limit is {} A.",
-            three(figures.channel_battery_a),
-            three(battery_limit_a)
+            significant(figures.channel_battery_a),
+            significant(battery_limit_a)
         ),
         (Some(Limit::Supply), _) => "Not possible: the battery cannot give this power at any voltage.".to_owned(),
     }

@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::document::{Job, Load, OptionDrive, OptionSheet};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::Verdict;
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 
 /// Less to spare than this is called risky.
 const LITTLE_TO_SPARE: f64 = 0.05;
@@ -40,7 +40,7 @@ fn to_make(job: &Job, option: &OptionSheet) -> Vec<String> {
         if let Some((has, takes)) =
             differ(mount.and_then(|mount| mount.bolt_circle_mm), space.and_then(|space| space.bolt_circle_mm))
         {
-            let (has, takes) = (three(has), three(takes));
+            let (has, takes) = (significant(has), significant(takes));
             found.push(format!("{name}: an adapter plate from the motor's {has} mm bolt circle to {takes} mm"));
         }
         let threads = mount.and_then(|mount| mount.thread.as_ref()).zip(space.and_then(|space| space.thread.as_ref()));
@@ -49,7 +49,7 @@ fn to_make(job: &Job, option: &OptionSheet) -> Vec<String> {
         }
         let bore = drive.gearing.first().and_then(|stage| stage.driver_bore_mm);
         if let Some((shaft, bore)) = differ(motor.shaft_diameter_mm, bore) {
-            let (from, to) = (three(bore), three(shaft));
+            let (from, to) = (significant(bore), significant(shaft));
             found.push(if shaft > bore {
                 format!("{name}: the driver bored out from {from} to {to} mm")
             } else {
@@ -58,7 +58,11 @@ fn to_make(job: &Job, option: &OptionSheet) -> Vec<String> {
         } else if let Some((shaft, takes)) =
             differ(motor.shaft_diameter_mm, space.and_then(|space| space.shaft_diameter_mm))
         {
-            found.push(format!("{name}: a coupling from the {} mm shaft to {} mm", three(shaft), three(takes)));
+            found.push(format!(
+                "{name}: a coupling from the {} mm shaft to {} mm",
+                significant(shaft),
+                significant(takes)
+            ));
         }
     }
     found
@@ -90,7 +94,7 @@ fn risks(job: &Job, option: &OptionSheet, result: &OptionEvaluation) -> Vec<Stri
             found.push(format!(
                 "{}: the motor does not brake down the {} % hill",
                 drive.drive,
-                three(vehicle.grade_percent)
+                significant(vehicle.grade_percent)
             ));
         }
     }

@@ -10,15 +10,15 @@ pub use reader::{Length, Mass, Reader, Speed, Torque};
 use std::fmt::{Display, Formatter, Result, Write};
 
 /// A number to three significant figures, whole numbers from 1000 on, without trailing zeros.
-pub(crate) struct Three(f64);
+pub(crate) struct Significant(f64);
 
 /// A share as whole per cent; small ones with one decimal.
 pub(crate) struct Percent(f64);
 
 /// A number to three significant figures, for a sentence.
 #[must_use]
-pub(crate) fn three(value: f64) -> Three {
-    Three(value)
+pub(crate) fn significant(value: f64) -> Significant {
+    Significant(value)
 }
 
 /// A share as whole per cent, for a sentence.
@@ -32,7 +32,7 @@ const NOTHING: f64 = 1e-9;
 /// From here on digits mean nothing: powers of ten are written.
 const HUGE: f64 = 1e15;
 
-impl Display for Three {
+impl Display for Significant {
     fn fmt(&self, formatter: &mut Formatter<'_>) -> Result {
         let size = self.0.abs();
         if size < NOTHING {
@@ -105,11 +105,11 @@ fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> 
 /// A time as a maker says it: seconds, minutes, hours.
 pub(crate) fn lasting(seconds: f64) -> String {
     if seconds < 120.0 {
-        format!("{} s", three(seconds))
+        format!("{} s", significant(seconds))
     } else if seconds < 2.0 * 3600.0 {
-        format!("{} min", three(seconds / 60.0))
+        format!("{} min", significant(seconds / 60.0))
     } else {
-        format!("{} h", three(seconds / 3600.0))
+        format!("{} h", significant(seconds / 3600.0))
     }
 }
 
@@ -141,7 +141,7 @@ mod tests {
     #[case(123_456_789.0, "123456789")]
     #[case(1e300, "1.00e300")]
     fn three_figures(#[case] value: f64, #[case] text: &str) {
-        assert_eq!(three(value).to_string(), text);
+        assert_eq!(significant(value).to_string(), text);
     }
 
     #[rstest]

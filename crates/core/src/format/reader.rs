@@ -6,8 +6,8 @@
 
 use std::borrow::Cow;
 
-use crate::document::units::{FOOT, INCH, OUNCE_FORCE_INCH_NM, POUND};
 use crate::formulas::constants::GRAVITY_M_S2;
+use crate::formulas::units::{FOOT, INCH, OUNCE_FORCE_INCH_NM, POUND};
 
 /// The units of a reader; by default those of the sentences themselves.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -332,7 +332,7 @@ mod tests {
     proptest! {
         #[test]
         fn what_is_said_is_within_what_the_sentence_allows(value in 0.011_f64..9_000.0) {
-            let written = crate::format::three(value).to_string();
+            let written = crate::format::significant(value).to_string();
             let read = reader("mph").restate(&format!("at {written} km/h")).into_owned();
             let miles: f64 = read.trim_start_matches("at ").trim_end_matches(" mph").parse().unwrap();
             let back = miles * 5280.0 * FOOT / 1000.0;

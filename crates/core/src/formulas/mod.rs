@@ -3,15 +3,18 @@
 //! * [`constants`], [`numeric`]: constants of nature and of copper; integrals and roots.
 //! * [`chemistry`]: cells of each kind. [`wire`]: gauges and insulation.
 //! * [`spur`], [`belt`], [`chain_drive`], [`worm`]: pairs of wheels. [`tooth_materials`]: what teeth are trusted with.
-//! * [`shaft`]: a shaft twisted and bent.
+//! * [`shaft`]: a shaft twisted and bent. [`ring`]: a ring that turns.
+//! * [`units`]: the one place for units.
 
 pub mod belt;
 pub mod chain_drive;
 pub mod chemistry;
 pub mod constants;
 pub(crate) mod numeric;
+pub mod ring;
 pub mod shaft;
 pub mod spur;
 pub mod tooth_materials;
+pub mod units;
 pub mod wire;
 pub mod worm;

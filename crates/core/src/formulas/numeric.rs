@@ -101,6 +101,12 @@ pub(crate) fn integral(from: f64, to: f64, relative: f64, function: &impl Fn(f64
     refine(from, to, whole, relative * whole.abs(), 24, function).filter(|value| value.is_finite())
 }
 
+/// A counted thing as a whole number: whole already but for rounding, and below 2^32.
+#[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "what is counted is whole and small")]
+pub(crate) fn whole(count: f64) -> u32 {
+    count.round() as u32
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

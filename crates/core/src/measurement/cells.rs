@@ -1,10 +1,10 @@
 //! Every cell at rest: charge left, imbalance, where to set alarm and stop.
 
 use super::fit::{Estimate, mean};
-use super::{Paper, Refusal, Weight, refused};
+use super::{Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::CellVoltages;
-use crate::format::three;
-use crate::measurement::paper::numbers;
+use crate::format::significant;
+use crate::measurement::worksheet::numbers;
 
 /// Cells that differ by more are out of balance, V (common practice).
 const UNBALANCED_V: f64 = 0.03;
@@ -12,7 +12,7 @@ const UNBALANCED_V: f64 = 0.03;
 const ALARM_ABOVE_V: f64 = 0.1;
 
 /// Cells at rest.
-pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("voltages_v", &sheet.voltages_v, |volts| volts.0);
     let Some(middle) = mean(&used.values) else {
         return Err(refused("voltages_v", "no cell is used, at least 1 is needed"));
@@ -36,15 +36,15 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Resu
     paper.result("charge_at_stop_rest", charge(stop_v));
     paper.work(format!(
         "lowest of {cells} cells {} V at rest: {} % left; the highest is {} V above it",
-        three(least),
-        three(100.0 * charge(least)),
-        three(most - least)
+        significant(least),
+        significant(100.0 * charge(least)),
+        significant(most - least)
     ));
     paper.work(format!(
         "stop at {} V a cell, {} V for the pack; alarm at {} V for the pack",
-        three(stop_v),
-        three(pack(stop_v)),
-        three(pack(stop_v + ALARM_ABOVE_V))
+        significant(stop_v),
+        significant(pack(stop_v)),
+        significant(pack(stop_v + ALARM_ABOVE_V))
     ));
     paper.find(
         "under_load",
@@ -53,9 +53,9 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Resu
         format!(
             "The stop voltage holds under load: a pack that shows {} V while it works rests higher. At rest {} V a cell \
              would be {} % left.",
-            three(pack(stop_v)),
-            three(stop_v),
-            three(100.0 * charge(stop_v))
+            significant(pack(stop_v)),
+            significant(stop_v),
+            significant(100.0 * charge(stop_v))
         ),
     );
     if most - least > UNBALANCED_V {
@@ -63,7 +63,7 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Resu
         let text = format!(
             "The cells differ by {} V: balance them, and if the lowest falls behind again, it is worn. The weakest cell says \
              when to stop.",
-            three(most - least)
+            significant(most - least)
         );
         paper.find("unbalanced", Weight::Doubt, place.map(|place| format!("voltages_v/{place}")), text);
     }
@@ -71,14 +71,14 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Paper<'_>) -> Resu
         let text = format!(
             "A cell is below {} V, where this chemistry is harmed: do not charge it as if nothing were; many are thrown away \
              at this point. Follow the maker's advice and local rules.",
-            three(table.momentary_floor_v)
+            significant(table.momentary_floor_v)
         );
         paper.find("too_low", Weight::Poor, None, text);
     }
     if most > table.charger_end_v + 0.02 {
         let text = format!(
             "A cell stands above {} V, where charging ends: check the charger and the meter.",
-            three(table.charger_end_v)
+            significant(table.charger_end_v)
         );
         paper.find("too_high", Weight::Poor, None, text);
     }

@@ -1,9 +1,9 @@
 //! Rolling out: rolling resistance and drag from speed over time.
 
 use super::fit::{Fitted, curve, line};
-use super::{Axis, Paper, Refusal, Target, Weight, refused};
+use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::CoastDown;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::{AIR_DENSITY_KG_M3, GRAVITY_M_S2};
 
 /// Speed of a body that a constant and a square of its speed slow down: dv/dt = −a − b·v².
@@ -25,7 +25,7 @@ fn rolling(parameters: &[f64], t_s: f64) -> f64 {
 }
 
 /// Least squares over v₀, a and b.
-pub(super) fn coast_down(sheet: &CoastDown, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn coast_down(sheet: &CoastDown, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, |point| [point.t_s, point.speed_m_s]).values;
     if used.len() < 4 {
         return Err(refused(
@@ -70,14 +70,14 @@ pub(super) fn coast_down(sheet: &CoastDown, paper: &mut Paper<'_>) -> Result<(),
         let text = format!(
             "The readings scatter by {} km/h around the curve: wind, a way that is not level, or a coarse speedometer. Roll \
              both ways and take the mean.",
-            three(scatter)
+            significant(scatter)
         );
         paper.find("scatter", Weight::Doubt, None, text);
     }
     Ok(())
 }
 
-fn report(sheet: &CoastDown, paper: &mut Paper<'_>, fitted: &Fitted) {
+fn report(sheet: &CoastDown, paper: &mut Worksheet<'_>, fitted: &Fitted) {
     let moving_kg = sheet.mass_kg + sheet.rotating_mass_kg;
     let a = fitted.parameters[1];
     let crr = a.times(moving_kg / (sheet.mass_kg * GRAVITY_M_S2));
@@ -85,8 +85,8 @@ fn report(sheet: &CoastDown, paper: &mut Paper<'_>, fitted: &Fitted) {
     paper.gives(Target::Vehicle, "rolling_resistance", crr.value);
     paper.work(format!(
         "slowing by friction {} m/s², so {} of the weight: a·(m + turning)/(m·g)",
-        three(a.value),
-        three(crr.value)
+        significant(a.value),
+        significant(crr.value)
     ));
     if let Some(b) = fitted.parameters.get(2) {
         let area = b.times(2.0 * moving_kg / AIR_DENSITY_KG_M3);
@@ -94,8 +94,8 @@ fn report(sheet: &CoastDown, paper: &mut Paper<'_>, fitted: &Fitted) {
         paper.gives(Target::Vehicle, "drag_area_m2", area.value);
         paper.work(format!(
             "slowing by air {} ·v², so a drag area of {} m²: 2·b·(m + turning)/ρ",
-            three(b.value),
-            three(area.value)
+            significant(b.value),
+            significant(area.value)
         ));
         if area.interval_95().is_some_and(|[low, _]| low <= 0.0) {
             let text =

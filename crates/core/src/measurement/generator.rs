@@ -3,9 +3,9 @@
 use serde_json::{Value, json};
 
 use super::fit::{Estimate, curve};
-use super::{Axis, Paper, Refusal, Weight, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{GeneratorPoint, GeneratorTest};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 
 /// One load worked out.
@@ -22,7 +22,7 @@ fn step(point: &GeneratorPoint) -> Step {
 }
 
 /// Current, output and efficiency of each point, the best load, and the load that would take the most.
-pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, Clone::clone);
     if used.values.is_empty() {
         return Err(refused("points", "no load is used, at least 1 is needed"));
@@ -34,8 +34,8 @@ pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Paper<'_>) -> Re
                 &format!("points/{place}"),
                 format!(
                     "{} W come out and {} W go in: a torque, a speed or a load is wrong",
-                    three(one.output_w),
-                    three(drive_w)
+                    significant(one.output_w),
+                    significant(drive_w)
                 ),
             ));
         }
@@ -55,9 +55,9 @@ pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Paper<'_>) -> Re
     paper.figure("best_output_power_w", "gives there", "W", Estimate::exact(steps[best].output_w));
     paper.work(format!(
         "V²/R: the most is {} V² / {} Ω = {} W",
-        three(used.values[best].voltage_v),
-        three(used.values[best].load_ohm),
-        three(steps[best].output_w)
+        significant(used.values[best].voltage_v),
+        significant(used.values[best].load_ohm),
+        significant(steps[best].output_w)
     ));
     inside(paper, &used.values, &steps);
     let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [step(point).current_a, step(point).output_w]).collect();
@@ -79,7 +79,7 @@ pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Paper<'_>) -> Re
 }
 
 /// V = k·rpm − R·I over all points: what it has inside, and so the load that takes the most.
-fn inside(paper: &mut Paper<'_>, points: &[GeneratorPoint], steps: &[Step]) {
+fn inside(paper: &mut Worksheet<'_>, points: &[GeneratorPoint], steps: &[Step]) {
     if points.len() < 3 {
         return;
     }
@@ -100,9 +100,9 @@ fn inside(paper: &mut Paper<'_>, points: &[GeneratorPoint], steps: &[Step]) {
         paper.result("volts_per_rpm", volts_per_rpm.value);
         paper.work(format!(
             "V = {} V/rpm · n − {} Ω·I; at a steady speed a load of the same {} Ω takes the most",
-            three(volts_per_rpm.value),
-            three(ohm.value),
-            three(ohm.value)
+            significant(volts_per_rpm.value),
+            significant(ohm.value),
+            significant(ohm.value)
         ));
     }
 }

@@ -3,9 +3,9 @@
 use serde_json::{Value, json};
 
 use super::fit::curve;
-use super::{Axis, Paper, Refusal, Weight, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{HeatPoint, HeatRun};
-use crate::format::{lasting, three};
+use crate::format::{lasting, significant};
 
 /// While nobody knows where a temperature is going, the next stage brings the run to no more than so many times its length.
 const AS_LONG_AGAIN: f64 = 2.0;
@@ -30,7 +30,7 @@ fn reaches(ambient_c: f64, rise_k: f64, time_constant_s: f64, limit_c: f64) -> O
 }
 
 /// Least squares of each temperature; stop where a measured or planned one reaches its limit.
-pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, Clone::clone).values;
     let elapsed_s = used.iter().map(|point| point.t_s).fold(0.0, f64::max);
     let places = [
@@ -58,8 +58,8 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
             stop.push(format!(
                 "the {} is at {} °C, its limit is {} °C",
                 place.word,
-                three(hottest_c),
-                three(place.limit_c)
+                significant(hottest_c),
+                significant(place.limit_c)
             ));
         }
         let (times, celsius): (Vec<f64>, Vec<f64>) = read.iter().map(|[t, c]| (*t, *c)).unzip();
@@ -90,19 +90,19 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
         paper.work(format!(
             "{}: {} + {}·(1 − e^(−t/{} s)); in the end {} °C, after {} {} °C",
             place.word,
-            three(sheet.ambient_c),
-            three(rise.value),
-            three(time.value),
-            three(final_c),
+            significant(sheet.ambient_c),
+            significant(rise.value),
+            significant(time.value),
+            significant(final_c),
             lasting(sheet.planned_s),
-            three(planned_c)
+            significant(planned_c)
         ));
         if planned_c >= place.limit_c {
             stop.push(format!(
                 "the {} would be at {} °C by then, its limit is {} °C",
                 place.word,
-                three(planned_c),
-                three(place.limit_c)
+                significant(planned_c),
+                significant(place.limit_c)
             ));
         }
         if let Some(at_s) = reaches(sheet.ambient_c, rise.value, time.value, place.limit_c) {
@@ -133,7 +133,7 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Paper<'_>) -> Result<(), Ref
     Ok(())
 }
 
-fn draw(sheet: &HeatRun, paper: &mut Paper<'_>, place: &Place, [rise_k, time_s]: [f64; 2]) {
+fn draw(sheet: &HeatRun, paper: &mut Worksheet<'_>, place: &Place, [rise_k, time_s]: [f64; 2]) {
     let all: Vec<[f64; 2]> =
         sheet.points.iter().map(|point| [point.t_s, (place.read)(point).unwrap_or(f64::NAN)]).collect();
     if all.iter().any(|[_, celsius]| celsius.is_nan()) {

@@ -4,10 +4,10 @@ use pathfinding::kuhn_munkres::kuhn_munkres_min;
 use pathfinding::matrix::Matrix;
 use serde_json::{Value, json};
 
-use super::{Paper, Refusal, Weight, refused};
+use super::{Refusal, Weight, Worksheet, refused};
 use crate::document::Motor;
 use crate::document::measurement::{Identify, KnownLoad, UnknownMotor};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::formulas::numeric::falling_root;
 use crate::model::motor::MotorModel;
@@ -101,7 +101,7 @@ fn distance(unknown: &UnknownMotor, expected: &Expected) -> Option<f64> {
 }
 
 /// Candidates ranked for each unknown; each candidate given to one unknown where there are several.
-pub(super) fn identify(sheet: &Identify, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn identify(sheet: &Identify, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let unknowns = paper.used("unknowns", &sheet.unknowns, Clone::clone);
     if unknowns.values.is_empty() {
         return Err(refused("unknowns", "no motor was read, at least 1 is needed"));
@@ -169,7 +169,7 @@ pub(super) fn identify(sheet: &Identify, paper: &mut Paper<'_>) -> Result<(), Re
 
 #[allow(clippy::too_many_arguments, reason = "one sentence of one table")]
 fn conclude(
-    paper: &mut Paper<'_>,
+    paper: &mut Worksheet<'_>,
     unknown: &UnknownMotor,
     far: &[f64],
     order: &[usize],
@@ -184,14 +184,14 @@ fn conclude(
         "{}: nearest is {}, {} usual differences away",
         unknown.label,
         named(*first),
-        three(far[*first])
+        significant(far[*first])
     ));
     if far[*first] > 3.0 {
         let text = format!(
             "{} is none of these: the nearest, {}, is {} usual differences away.",
             unknown.label,
             named(*first),
-            three(far[*first])
+            significant(far[*first])
         );
         paper.find("none_fits", Weight::Poor, None, text);
     } else if sure < 0.8 {
@@ -200,7 +200,7 @@ fn conclude(
             "{} may be {}, but that is not sure ({} %).{more}",
             unknown.label,
             named(*first),
-            three(100.0 * sure)
+            significant(100.0 * sure)
         );
         paper.find("not_sure", Weight::Doubt, None, text);
     } else {
@@ -208,7 +208,7 @@ fn conclude(
             "is",
             Weight::Note,
             None,
-            format!("{} is {} ({} % of these candidates).", unknown.label, named(*first), three(100.0 * sure)),
+            format!("{} is {} ({} % of these candidates).", unknown.label, named(*first), significant(100.0 * sure)),
         );
     }
 }
@@ -227,8 +227,8 @@ fn telling(unknown: &UnknownMotor, first: &Expected, second: &Expected) -> Optio
         format!(
             "Read its {}: {} {u} for the first, {} {u} for the second.",
             quantity.word,
-            three(a),
-            three(b),
+            significant(a),
+            significant(b),
             u = quantity.unit
         )
     })

@@ -14,16 +14,16 @@ mod heat;
 mod identify;
 mod motor;
 mod pack;
-mod paper;
 mod pull;
 pub mod simulated_motor;
+mod worksheet;
 
 use serde::Serialize;
 use serde_json::{Map, Value};
 
 use crate::document::measurement::Sheet;
 use crate::document::{Measurement, Problem};
-pub(crate) use paper::Paper;
+pub(crate) use worksheet::Worksheet;
 
 /// The `format` of what a measurement says.
 pub const MEASURED_FORMAT: &str = "ypsidyne.measured/1";
@@ -166,7 +166,7 @@ pub struct Gives {
 /// assert!((measured.results["resistance_ohm"].as_f64().unwrap() - 0.8).abs() < 1e-9);
 /// ```
 pub fn measure(measurement: &Measurement) -> Result<Measured, Vec<Problem>> {
-    let mut paper = Paper::new(measurement);
+    let mut paper = Worksheet::new(measurement);
     let done = match measurement.sheet() {
         Sheet::WindingResistance(sheet) => motor::winding_resistance(sheet, &mut paper),
         Sheet::LockedRotor(sheet) => motor::locked_rotor(sheet, &mut paper),

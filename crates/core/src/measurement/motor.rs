@@ -3,9 +3,9 @@
 use std::f64::consts::PI;
 
 use super::fit::{Estimate, Line, count, line, mean, through_origin};
-use super::{Axis, Paper, Refusal, Target, Weight, refused};
+use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{LockedRotor, NoLoadSweep, SpinTest, SpunWiring, WindingResistance};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::motor::copper_factor;
 
@@ -14,7 +14,7 @@ const AMPS: Axis = Axis { label: "current", unit: "A" };
 const SPEED: Axis = Axis { label: "speed", unit: "rpm" };
 
 /// Stall current at a supply, A, and why it matters.
-fn stall(paper: &mut Paper<'_>, supply_v: Option<f64>, ohm: Estimate) {
+fn stall(paper: &mut Worksheet<'_>, supply_v: Option<f64>, ohm: Estimate) {
     let Some(supply_v) = supply_v else { return };
     let current_a = supply_v / ohm.value;
     let error = ohm.standard_error.map(|error| current_a * error / ohm.value);
@@ -24,7 +24,12 @@ fn stall(paper: &mut Paper<'_>, supply_v: Option<f64>, ohm: Estimate) {
         "A",
         Estimate { value: current_a, standard_error: error, freedom: ohm.freedom },
     );
-    paper.work(format!("held still: {} V / {} Ω = {} A", three(supply_v), three(ohm.value), three(current_a)));
+    paper.work(format!(
+        "held still: {} V / {} Ω = {} A",
+        significant(supply_v),
+        significant(ohm.value),
+        significant(current_a)
+    ));
     paper.find(
         "why_stall",
         Weight::Note,
@@ -32,22 +37,22 @@ fn stall(paper: &mut Paper<'_>, supply_v: Option<f64>, ohm: Estimate) {
         format!(
             "Held still on {} V it draws {} A and turns all of it into heat: controller, leads, fuse and battery must \
              stand that for the moment it lasts.",
-            three(supply_v),
-            three(current_a)
+            significant(supply_v),
+            significant(current_a)
         ),
     );
 }
 
 /// A resistance at 20 °C.
-fn at_20(paper: &mut Paper<'_>, ohm: Estimate, temperature_c: f64) -> Estimate {
+fn at_20(paper: &mut Worksheet<'_>, ohm: Estimate, temperature_c: f64) -> Estimate {
     let cold = ohm.times(1.0 / copper_factor(temperature_c));
     paper.figure("resistance_at_20c_ohm", "winding at 20 °C", "Ω", cold);
     if (temperature_c - 20.0).abs() > 0.5 {
         paper.work(format!(
             "at 20 °C: {} Ω / (1 + 0.00393·({} − 20)) = {} Ω",
-            three(ohm.value),
-            three(temperature_c),
-            three(cold.value)
+            significant(ohm.value),
+            significant(temperature_c),
+            significant(cold.value)
         ));
     }
     paper.gives(Target::Motor, "resistance_ohm", cold.value);
@@ -55,7 +60,7 @@ fn at_20(paper: &mut Paper<'_>, ohm: Estimate, temperature_c: f64) -> Estimate {
 }
 
 /// Mean of the winding less mean of the leads; errors in quadrature.
-pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let leads = paper.used("lead_readings_ohm", &sheet.lead_readings_ohm, |ohm| ohm.0).values;
     let motor = paper.used("motor_readings_ohm", &sheet.motor_readings_ohm, |ohm| ohm.0).values;
     let Some(read) = mean(&motor).filter(|_| motor.len() >= 2) else {
@@ -72,8 +77,8 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_
             format!(
                 "the winding reads {} Ω and the leads alone {} Ω: nothing is left. Hold the leads together and read them \
                  again, or use brief steps held still",
-                three(read.value),
-                three(zero.value)
+                significant(read.value),
+                significant(zero.value)
             ),
         ));
     }
@@ -89,9 +94,9 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_
     paper.work(format!(
         "mean of {} readings {} Ω less leads {} Ω = {} Ω",
         motor.len(),
-        three(read.value),
-        three(zero.value),
-        three(value)
+        significant(read.value),
+        significant(zero.value),
+        significant(value)
     ));
     at_20(paper, ohm, sheet.temperature_c);
     let (least, most) = motor.iter().fold((f64::INFINITY, 0.0f64), |(low, high), x| (low.min(*x), high.max(*x)));
@@ -129,7 +134,7 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_
         let text = format!(
             "The readings spread by {} %: dirty brushes or commutator, or a coil that is broken at some positions. Turn it \
              by hand for a while and read again.",
-            three(spread)
+            significant(spread)
         );
         paper.find("wide_spread", Weight::Doubt, None, text);
     }
@@ -137,7 +142,7 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Paper<'_
 }
 
 /// The slope of volts over amps of a motor held still; the brushes stand in its intercept.
-pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, |point| [point.current_a, point.voltage_v]).values;
     let (amps, volts): (Vec<f64>, Vec<f64>) = used.iter().map(|[a, v]| (*a, *v)).unzip();
     let Some(fitted) = line(&amps, &volts) else {
@@ -154,8 +159,8 @@ pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Paper<'_>) -> Result
     paper.work(format!(
         "volts over amps of {} steps: {} Ω, and {} V that do not depend on the current",
         used.len(),
-        three(ohm.value),
-        three(fitted.intercept.value)
+        significant(ohm.value),
+        significant(fitted.intercept.value)
     ));
     at_20(paper, ohm, sheet.temperature_c);
     paper.figure("brush_drop_v", "at the brushes", "V", fitted.intercept);
@@ -181,7 +186,7 @@ pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Paper<'_>) -> Result
 }
 
 /// Kv from rpm over what is left of the volts; friction from the torque that turns it.
-pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let emf_v = |voltage_v: f64, current_a: f64| voltage_v - current_a * sheet.resistance_ohm - sheet.brush_drop_v;
     let used = paper
         .used("points", &sheet.points, |point| {
@@ -199,8 +204,8 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Paper<'_>) -> Resul
             "resistance_ohm",
             format!(
                 "{} Ω at {} A takes more than the whole voltage: the resistance or the current is wrong",
-                three(sheet.resistance_ohm),
-                three(*current_a)
+                significant(sheet.resistance_ohm),
+                significant(*current_a)
             ),
         ));
     }
@@ -215,9 +220,9 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Paper<'_>) -> Resul
     paper.gives(Target::Motor, "kv_rpm_per_v", kv.value);
     paper.work(format!(
         "rpm over (V − I·{} Ω − {} V), through the origin: {} rpm/V",
-        three(sheet.resistance_ohm),
-        three(sheet.brush_drop_v),
-        three(kv.value)
+        significant(sheet.resistance_ohm),
+        significant(sheet.brush_drop_v),
+        significant(kv.value)
     ));
     let torque_constant = 1.0 / (RAD_S_PER_RPM * kv.value);
     let speeds: Vec<f64> = rpm.iter().map(|rpm| rpm * RAD_S_PER_RPM).collect();
@@ -245,7 +250,7 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Paper<'_>) -> Resul
 }
 
 /// Friction at rest and with speed, and the two listed figures at the fastest point.
-fn losses(paper: &mut Paper<'_>, used: &[(f64, f64, f64, f64)], torque_constant: f64, friction: &Line) {
+fn losses(paper: &mut Worksheet<'_>, used: &[(f64, f64, f64, f64)], torque_constant: f64, friction: &Line) {
     paper.figure("friction_torque_nm", "friction", "N·m", friction.intercept);
     paper.figure("speed_torque_nm_s", "friction with speed", "N·m·s", friction.slope);
     let fastest = used.iter().max_by(|a, b| a.2.total_cmp(&b.2)).copied().unwrap_or_default();
@@ -258,10 +263,10 @@ fn losses(paper: &mut Paper<'_>, used: &[(f64, f64, f64, f64)], torque_constant:
     paper.figure("no_load_voltage_v", "at", "V", Estimate::exact(fastest.3));
     paper.work(format!(
         "torque to turn itself: {} N·m + {} N·m·s·ω; at {} V that is {} A",
-        three(friction.intercept.value),
-        three(friction.slope.value),
-        three(fastest.3),
-        three(current_a)
+        significant(friction.intercept.value),
+        significant(friction.slope.value),
+        significant(fastest.3),
+        significant(current_a)
     ));
     paper.gives(Target::Motor, "no_load_current_a", current_a);
     paper.gives(Target::Motor, "no_load_voltage_v", fastest.3);
@@ -274,7 +279,7 @@ fn losses(paper: &mut Paper<'_>, used: &[(f64, f64, f64, f64)], torque_constant:
 }
 
 /// Slower at high speed than the slow points say, or the other way round: the resistance is not right.
-fn bent(paper: &mut Paper<'_>, emf: &[f64], rpm: &[f64], kv: f64) {
+fn bent(paper: &mut Worksheet<'_>, emf: &[f64], rpm: &[f64], kv: f64) {
     let Some(free) = line(emf, rpm) else { return };
     let offset = free.intercept.value / (kv * emf.iter().copied().fold(0.0, f64::max)).max(1e-9);
     let surely = free.intercept.interval_95().is_some_and(|[low, high]| low > 0.0 || high < 0.0);
@@ -282,14 +287,14 @@ fn bent(paper: &mut Paper<'_>, emf: &[f64], rpm: &[f64], kv: f64) {
         let text = format!(
             "A line that need not go through the origin meets the axis at {} rpm: the winding resistance or the brush drop \
              may be off, or the tachometer counts something else.",
-            three(free.intercept.value)
+            significant(free.intercept.value)
         );
         paper.find("not_through_origin", Weight::Doubt, None, text);
     }
 }
 
 /// A motor that takes much of its stall current just to turn itself.
-fn hard_to_turn(paper: &mut Paper<'_>, sheet: &NoLoadSweep, used: &[(f64, f64, f64, f64)]) {
+fn hard_to_turn(paper: &mut Worksheet<'_>, sheet: &NoLoadSweep, used: &[(f64, f64, f64, f64)]) {
     /// Share of the stall current above which something is wrong (common practice: a few in a hundred are usual).
     const MUCH: f64 = 0.05;
     let Some(fastest) = used.iter().max_by(|a, b| a.2.total_cmp(&b.2)) else { return };
@@ -298,14 +303,14 @@ fn hard_to_turn(paper: &mut Paper<'_>, sheet: &NoLoadSweep, used: &[(f64, f64, f
         let text = format!(
             "It takes {} % of its stall current just to turn itself: a tight bearing, a shorted turn, sensors in the wrong \
              order, or timing far off. A sound motor takes a few in a hundred.",
-            three(100.0 * share)
+            significant(100.0 * share)
         );
         paper.find("hard_to_turn", Weight::Doubt, None, text);
     }
 }
 
 /// Points at which the supply held the current back.
-fn limited(paper: &mut Paper<'_>, sheet: &NoLoadSweep) {
+fn limited(paper: &mut Worksheet<'_>, sheet: &NoLoadSweep) {
     for (place, _) in sheet.points.iter().enumerate().filter(|(_, point)| point.limited) {
         let text = "The supply was in its current limit, so the voltage sagged and the motor was not free: strike this point \
                     out or allow more current.";
@@ -317,7 +322,7 @@ fn limited(paper: &mut Paper<'_>, sheet: &NoLoadSweep) {
 const RECTIFIED: f64 = 3.0 * std::f64::consts::SQRT_2 / PI;
 
 /// Kv from volts over speed of open leads, through the origin.
-pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let factor = match sheet.wiring {
         SpunWiring::Brushed => 1.0,
         SpunWiring::ThreePhase => RECTIFIED,
@@ -342,8 +347,8 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Paper<'_>) -> Result<(), R
     let times = if sheet.wiring == SpunWiring::ThreePhase { " · 3√2/π" } else { "" };
     paper.work(format!(
         "volts{times} over rpm, through the origin: {} V/rpm, so {} rpm/V",
-        three(fitted.slope.value),
-        three(value)
+        significant(fitted.slope.value),
+        significant(value)
     ));
     let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.rpm, factor * point.voltage_v]).collect();
     paper.draw("volts over speed", [SPEED, VOLTS], "points", &all, |rpm| fitted.at(rpm));
@@ -355,8 +360,8 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Paper<'_>) -> Result<(), R
         None,
         format!(
             "As a generator it gives {} V open at {} rpm; under load less, by its resistance.",
-            three(fitted.at(fastest)),
-            three(fastest)
+            significant(fitted.at(fastest)),
+            significant(fastest)
         ),
     );
     if count(&rpm) < 3.0 {

@@ -1,12 +1,12 @@
 //! Sheets of a pack: its resistance, and what it holds.
 
 use super::fit::{Estimate, line};
-use super::{Axis, Paper, Refusal, Target, Weight, refused};
+use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{Capacity, PackResistance};
-use crate::format::three;
+use crate::format::significant;
 
 /// Pack voltage over current: the slope is the resistance, the voltage at no current the open-circuit one.
-pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, |point| [point.current_a, point.voltage_v]).values;
     let (amps, volts): (Vec<f64>, Vec<f64>) = used.iter().map(|[a, v]| (*a, *v)).unzip();
     let Some(fitted) = line(&amps, &volts) else {
@@ -29,12 +29,12 @@ pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Paper<'_>) -> 
     paper.gives(Target::Battery, "cell_resistance_ohm", cell.value);
     paper.work(format!(
         "volts over amps: {} V − {} Ω·I; {} Ω · {} in parallel / {} in series = {} Ω a cell",
-        three(fitted.intercept.value),
-        three(ohm.value),
-        three(ohm.value),
+        significant(fitted.intercept.value),
+        significant(ohm.value),
+        significant(ohm.value),
         sheet.packs_parallel,
         sheet.cells_series,
-        three(cell.value)
+        significant(cell.value)
     ));
     let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.current_a, point.voltage_v]).collect();
     let axes = [Axis { label: "current", unit: "A" }, Axis { label: "voltage", unit: "V" }];
@@ -45,7 +45,7 @@ pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Paper<'_>) -> 
     if sag < 0.01 * fitted.intercept.value {
         let text = format!(
             "The loads move the voltage by only {} V: a larger load tells the resistance better than the last digit of the meter.",
-            three(sag)
+            significant(sag)
         );
         paper.find("small_load", Weight::Doubt, None, text);
     }
@@ -53,7 +53,7 @@ pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Paper<'_>) -> 
 }
 
 /// Amps over time, added up.
-pub(super) fn capacity(sheet: &Capacity, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn capacity(sheet: &Capacity, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let used = paper.used("points", &sheet.points, Clone::clone).values;
     if used.len() < 2 {
         return Err(refused(
@@ -64,7 +64,7 @@ pub(super) fn capacity(sheet: &Capacity, paper: &mut Paper<'_>) -> Result<(), Re
     if let Some(place) = used.windows(2).position(|pair| pair[1].t_s <= pair[0].t_s) {
         return Err(refused(
             "points",
-            format!("the time does not rise after {} s: moments go in order", three(used[place].t_s)),
+            format!("the time does not rise after {} s: moments go in order", significant(used[place].t_s)),
         ));
     }
     let mut amp_seconds = 0.0;
@@ -83,8 +83,8 @@ pub(super) fn capacity(sheet: &Capacity, paper: &mut Paper<'_>) -> Result<(), Re
     paper.gives(Target::Battery, "capacity_ah", amp_hours);
     paper.work(format!(
         "amps over time, straight between the moments: {} As / 3600 = {} Ah",
-        three(amp_seconds),
-        three(amp_hours)
+        significant(amp_seconds),
+        significant(amp_hours)
     ));
     if let Some(joules) = joules {
         paper.figure("energy_wh", "gives", "Wh", Estimate::exact(joules / 3600.0));
@@ -92,11 +92,16 @@ pub(super) fn capacity(sheet: &Capacity, paper: &mut Paper<'_>) -> Result<(), Re
     if let Some(rated_ah) = sheet.rated_ah {
         let share = amp_hours / rated_ah;
         paper.result("share_of_rated", share);
-        paper.work(format!("{} of {} Ah written on it: {} %", three(amp_hours), three(rated_ah), three(100.0 * share)));
+        paper.work(format!(
+            "{} of {} Ah written on it: {} %",
+            significant(amp_hours),
+            significant(rated_ah),
+            significant(100.0 * share)
+        ));
         if share < 0.8 {
             let text = format!(
                 "It holds {} % of what is written on it: worn, or never had it. Below 80 % a pack is at its end (common practice).",
-                three(100.0 * share)
+                significant(100.0 * share)
             );
             paper.find("worn", Weight::Note, None, text);
         }

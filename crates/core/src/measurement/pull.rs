@@ -1,13 +1,13 @@
 //! A luggage scale and a slope: mass on the wheels and rolling resistance.
 
 use super::fit::{Estimate, mean};
-use super::{Axis, Paper, Refusal, Target, Weight, refused};
+use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::PullTest;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::GRAVITY_M_S2;
 
 /// Mass from the axles, rolling resistance from the pull or from the grade it just rolls down.
-pub(super) fn pull_test(sheet: &PullTest, paper: &mut Paper<'_>) -> Result<(), Refusal> {
+pub(super) fn pull_test(sheet: &PullTest, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let loads = paper.used("wheel_loads_n", &sheet.wheel_loads_n, |newton| newton.0).values;
     let pulls = paper.used("pull_n", &sheet.pull_n, |newton| newton.0).values;
     let grades = paper.used("rolling_grade_percent", &sheet.rolling_grade_percent, |percent| percent.0).values;
@@ -23,12 +23,15 @@ pub(super) fn pull_test(sheet: &PullTest, paper: &mut Paper<'_>) -> Result<(), R
         paper.work(format!(
             "{} axles together {} N / g = {} kg",
             loads.len(),
-            three(mass_kg * GRAVITY_M_S2),
-            three(mass_kg)
+            significant(mass_kg * GRAVITY_M_S2),
+            significant(mass_kg)
         ));
         if let Some(given) = sheet.mass_kg.filter(|given| (given - mass_kg).abs() > 0.1 * mass_kg) {
-            let text =
-                format!("{} kg was given and the scale says {} kg: the scale's is used.", three(given), three(mass_kg));
+            let text = format!(
+                "{} kg was given and the scale says {} kg: the scale's is used.",
+                significant(given),
+                significant(mass_kg)
+            );
             paper.find("masses_differ", Weight::Note, None, text);
         }
     }
@@ -41,7 +44,12 @@ pub(super) fn pull_test(sheet: &PullTest, paper: &mut Paper<'_>) -> Result<(), R
         };
         let crr = pull.times(1.0 / (mass_kg * GRAVITY_M_S2));
         told(paper, crr);
-        paper.work(format!("mean pull {} N / ({} kg·g) = {}", three(pull.value), three(mass_kg), three(crr.value)));
+        paper.work(format!(
+            "mean pull {} N / ({} kg·g) = {}",
+            significant(pull.value),
+            significant(mass_kg),
+            significant(crr.value)
+        ));
         let all: Vec<[f64; 2]> =
             sheet.pull_n.iter().zip(1u32..).map(|(pull, number)| [f64::from(number), pull.0]).collect();
         let axes = [Axis { label: "reading", unit: "" }, Axis { label: "pull", unit: "N" }];
@@ -65,14 +73,14 @@ pub(super) fn pull_test(sheet: &PullTest, paper: &mut Paper<'_>) -> Result<(), R
         }
         paper.work(format!(
             "it just rolls down {} %: the rolling resistance is the tangent, {}",
-            three(grade.value),
-            three(crr.value)
+            significant(grade.value),
+            significant(crr.value)
         ));
     }
     Ok(())
 }
 
-fn told(paper: &mut Paper<'_>, crr: Estimate) {
+fn told(paper: &mut Worksheet<'_>, crr: Estimate) {
     paper.figure("rolling_resistance", "rolling resistance", "", crr);
     paper.gives(Target::Vehicle, "rolling_resistance", crr.value);
     if crr.value > 0.3 {

@@ -82,14 +82,14 @@ pub struct GeneratorPoint {
 
 /// What hangs on a machine.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(crate) enum Hangs {
+pub(crate) enum ElectricalLoad {
     /// Ω.
     Resistance(f64),
     /// V.
     Battery(f64),
 }
 
-impl Hangs {
+impl ElectricalLoad {
     fn of(electrical: &Electrical) -> Self {
         match (electrical.resistance_ohm, electrical.battery_v) {
             (_, Some(volts)) => Self::Battery(volts),
@@ -101,20 +101,20 @@ impl Hangs {
 
 /// A drive whose load is a generator.
 #[derive(Clone, Copy)]
-pub(crate) struct Dynamo<'a> {
+pub(crate) struct GeneratorModel<'a> {
     drive: &'a Drive<'a>,
     load: &'a Generator,
-    hangs: Hangs,
+    hangs: ElectricalLoad,
     /// Machine turns per source turn.
     ratio: f64,
 }
 
-impl<'a> Dynamo<'a> {
+impl<'a> GeneratorModel<'a> {
     /// The generator of a drive; `None` where the drive is none.
     pub fn of(drive: &'a Drive<'a>) -> Option<Self> {
         match &drive.job.load {
             Load::Generator(load) => {
-                Some(Self { drive, load, hangs: Hangs::of(&load.electrical), ratio: drive.gearing.ratio })
+                Some(Self { drive, load, hangs: ElectricalLoad::of(&load.electrical), ratio: drive.gearing.ratio })
             }
             _ => None,
         }
@@ -127,7 +127,7 @@ impl<'a> Dynamo<'a> {
     }
 
     /// The same with another load on it.
-    pub const fn with(self, hangs: Hangs) -> Self {
+    pub const fn with(self, hangs: ElectricalLoad) -> Self {
         Self { hangs, ..self }
     }
 
@@ -156,8 +156,8 @@ impl<'a> Dynamo<'a> {
     pub fn current_a(&self, source_rad_s: f64) -> f64 {
         let open_v = self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v();
         let current_a = match self.hangs {
-            Hangs::Resistance(ohm) => open_v / (self.own_ohm() + ohm),
-            Hangs::Battery(volts) => (open_v - volts) / self.own_ohm(),
+            ElectricalLoad::Resistance(ohm) => open_v / (self.own_ohm() + ohm),
+            ElectricalLoad::Battery(volts) => (open_v - volts) / self.own_ohm(),
         };
         current_a.max(0.0)
     }
@@ -175,17 +175,17 @@ impl<'a> Dynamo<'a> {
     /// Voltage at what hangs on it, V.
     fn output_v(&self, source_rad_s: f64, current_a: f64) -> f64 {
         match self.hangs {
-            Hangs::Resistance(ohm) => current_a * ohm,
-            Hangs::Battery(volts) if current_a > 0.0 => volts,
-            Hangs::Battery(_) => self.open_v(source_rad_s),
+            ElectricalLoad::Resistance(ohm) => current_a * ohm,
+            ElectricalLoad::Battery(volts) if current_a > 0.0 => volts,
+            ElectricalLoad::Battery(_) => self.open_v(source_rad_s),
         }
     }
 
     /// Power of all machines, W.
     fn output_w(&self, source_rad_s: f64, current_a: f64) -> f64 {
         match self.hangs {
-            Hangs::Resistance(ohm) => self.drive.motors * current_a * current_a * ohm,
-            Hangs::Battery(_) => self.drive.motors * current_a * self.output_v(source_rad_s, current_a),
+            ElectricalLoad::Resistance(ohm) => self.drive.motors * current_a * current_a * ohm,
+            ElectricalLoad::Battery(_) => self.drive.motors * current_a * self.output_v(source_rad_s, current_a),
         }
     }
 
@@ -216,8 +216,8 @@ impl<'a> Dynamo<'a> {
         let geared = Self { ratio, ..*self };
         let speed = geared.speed();
         match self.hangs {
-            Hangs::Resistance(_) => geared.output_v(speed, geared.current_a(speed)),
-            Hangs::Battery(_) => geared.open_v(speed),
+            ElectricalLoad::Resistance(_) => geared.output_v(speed, geared.current_a(speed)),
+            ElectricalLoad::Battery(_) => geared.open_v(speed),
         }
     }
 
@@ -240,7 +240,7 @@ impl<'a> Dynamo<'a> {
     /// resistance (maximum power transfer).
     fn best_load(&self) -> (f64, f64) {
         let power = |log: f64| {
-            let loaded = self.with(Hangs::Resistance(log.exp()));
+            let loaded = self.with(ElectricalLoad::Resistance(log.exp()));
             let speed = loaded.speed();
             loaded.output_w(speed, loaded.current_a(speed))
         };
@@ -274,8 +274,8 @@ impl<'a> Dynamo<'a> {
         GeneratorPoint {
             source_rpm: rpm(source_rad_s),
             load_ohm: match self.hangs {
-                Hangs::Resistance(ohm) => Some(ohm),
-                Hangs::Battery(_) => None,
+                ElectricalLoad::Resistance(ohm) => Some(ohm),
+                ElectricalLoad::Battery(_) => None,
             },
             current_a,
             output_voltage_v: self.output_v(source_rad_s, current_a),
@@ -299,8 +299,8 @@ impl<'a> Dynamo<'a> {
         let runaway = self.runaway();
         let kt = drive.motor.torque_constant_nm_per_a;
         let against_v = match self.hangs {
-            Hangs::Battery(volts) => self.lost_v() + volts,
-            Hangs::Resistance(_) => self.lost_v(),
+            ElectricalLoad::Battery(volts) => self.lost_v() + volts,
+            ElectricalLoad::Resistance(_) => self.lost_v(),
         };
         Generating {
             source_rpm: point.source_rpm,

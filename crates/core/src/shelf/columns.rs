@@ -7,8 +7,8 @@ use serde::{Deserialize, Serialize};
 use super::PartKind;
 use crate::document::parts::{Bec, Mount, SizeMm};
 use crate::document::reading::{Shape, Spec};
-use crate::document::units::{Unit, quantity_of};
 use crate::document::{Gearbox, Thermal};
+use crate::formulas::units::{Unit, quantity_of};
 
 /// A figure that a column can hold.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -174,7 +174,7 @@ pub(super) fn unit_of(key: &str, written: &str) -> Option<&'static Unit> {
 
 /// A key without its unit ending: `capacity_ah` is `capacity`.
 fn stem(key: &str) -> &str {
-    crate::document::units::ENDINGS.iter().find_map(|(ending, _)| key.strip_suffix(ending)).unwrap_or(key)
+    crate::formulas::units::ENDINGS.iter().find_map(|(ending, _)| key.strip_suffix(ending)).unwrap_or(key)
 }
 
 /// Name and unit of a header such as `Kv [rpm/V]`, `mass (g)`, `length, mm`.

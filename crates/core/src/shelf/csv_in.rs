@@ -416,7 +416,7 @@ fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_comma: bool)
     let wanted = if own_unit.is_empty() { column_unit } else { Some(own_unit) };
     let Some(wanted) = wanted else { return Ok(written) };
     let unit = unit_of(key, wanted).ok_or_else(|| {
-        let known: Vec<&str> = crate::document::units::quantity_of(key)
+        let known: Vec<&str> = crate::formulas::units::quantity_of(key)
             .units
             .iter()
             .map(|unit| unit.symbol)

@@ -53,3 +53,9 @@ pub(crate) fn harmless(cell: &str) -> &str {
 pub(crate) fn defused(text: &str) -> String {
     if text.trim_start_matches('\'').starts_with(RUNS) { format!("'{text}") } else { text.to_owned() }
 }
+
+/// A number with a decimal point, or with a comma where semicolons divide the cells.
+pub(crate) fn figure(text: &str, decimal_comma: bool) -> Option<f64> {
+    let text = if decimal_comma { text.replace(',', ".") } else { text.to_owned() };
+    text.parse::<f64>().ok().filter(|value| value.is_finite())
+}

@@ -4,8 +4,8 @@ use serde::Serialize;
 
 use crate::document::course::{CoursePoint, MOST_POINTS};
 use crate::shelf::csv_in::{RowProblem, TableError};
+use crate::shelf::table::figure;
 use crate::shelf::table::{delimiter, harmless, refuse_open_quote};
-use crate::workshop::bill_of_materials::figure;
 
 /// What a table says of a course.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, schemars::JsonSchema)]

@@ -53,7 +53,7 @@ pub(super) mod block {
 
 /// What a drive does at the moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) enum Doing {
+pub(super) enum DriveMode {
     /// Keeps to what is wanted; the output gains `rad_s2`.
     Follows { rad_s2: f64 },
     /// Full throttle, because more is wanted than it can give.
@@ -81,7 +81,7 @@ pub(super) struct Runner<'d> {
     hot: Drive<'d>,
     pub path: Option<ThermalPath>,
     pub controller_node: Option<HeatNode>,
-    pub doing: Doing,
+    pub doing: DriveMode,
     /// What the magnets have lost for good, share of their strength that is left.
     pub magnet_strength: f64,
     pub sensor: Option<SensorCut>,
@@ -151,7 +151,7 @@ pub(super) struct Flow {
 }
 
 /// Everything that runs on the one battery.
-pub(super) struct Plant<'d> {
+pub(super) struct Dynamics<'d> {
     pub battery: BatteryModel<'d>,
     pub accessory_w: f64,
     pub ambient_c: f64,
@@ -178,7 +178,7 @@ impl<'d> Runner<'d> {
             hot: drive.clone(),
             path,
             controller_node,
-            doing: Doing::Rests,
+            doing: DriveMode::Rests,
             magnet_strength: 1.0,
             sensor,
             bare_limit_a,
@@ -284,7 +284,7 @@ impl<'d> Runner<'d> {
     }
 }
 
-impl Plant<'_> {
+impl Dynamics<'_> {
     /// Length of the state.
     pub fn len(&self) -> usize {
         head::LEN + block::LEN * self.runners.len()
@@ -319,17 +319,17 @@ impl Plant<'_> {
             let idle_w = runner.hot.controller.idle_w;
             let flow = &mut into.drives[index];
             match runner.doing {
-                Doing::Rests => {
+                DriveMode::Rests => {
                     *flow = DriveFlow { power_w: idle_w, ..DriveFlow::IDLE };
                     fixed_w += idle_w;
                 }
-                Doing::Follows { rad_s2 } => {
+                DriveMode::Follows { rad_s2 } => {
                     (*flow, brakes[index]) = runner.followed(own[block::SPEED], ways[index], rad_s2);
                     let motor_rad_s = runner.hot.motor_rad_s(own[block::SPEED]);
                     flow.power_w = runner.hot.supply_power_w(flow.current_a, motor_rad_s);
                     fixed_w += flow.power_w;
                 }
-                Doing::Throttle => {
+                DriveMode::Throttle => {
                     *flow = DriveFlow::IDLE;
                     throttling[index] = true;
                 }
@@ -473,7 +473,7 @@ impl Plant<'_> {
         self.runners
             .iter()
             .zip(&flow.drives)
-            .filter(|(runner, _)| matches!(runner.doing, Doing::Throttle) && runner.regulated())
+            .filter(|(runner, _)| matches!(runner.doing, DriveMode::Throttle) && runner.regulated())
             .map(|(runner, drive)| drive.power_w - runner.hot.controller.idle_w)
             .sum()
     }
@@ -508,7 +508,7 @@ impl Plant<'_> {
         };
         // What all share falls to the hungriest of those that follow.
         let hungriest = (0..self.runners.len())
-            .filter(|index| matches!(self.runners[*index].doing, Doing::Follows { .. }))
+            .filter(|index| matches!(self.runners[*index].doing, DriveMode::Follows { .. }))
             .max_by(|a, b| into.drives[*a].power_w.total_cmp(&into.drives[*b].power_w));
         for (index, runner) in self.runners.iter().enumerate() {
             let hot = &runner.hot;
@@ -519,7 +519,7 @@ impl Plant<'_> {
             let controller = &hot.controller;
             let brush_v = if flow.current_a < 0.0 { -2.0 * hot.motor.brush_drop_v } else { 0.0 };
             let motor_v = hot.emf_v(motor_rad_s) + brush_v + flow.current_a * hot.loop_ohm;
-            let moves = !matches!(runner.doing, Doing::Rests);
+            let moves = !matches!(runner.doing, DriveMode::Rests);
             flow.duty = if moves { (motor_v / (controller.voltage_factor * into.bus_v)).max(0.0) } else { 0.0 };
             // On a weak battery its share may be less than it idles with.
             let starved = flow.current_a == 0.0 && flow.power_w < controller.idle_w;
@@ -532,8 +532,8 @@ impl Plant<'_> {
                 * controller.on_resistance_ohm
                 + idle_w;
             match runner.doing {
-                Doing::Rests => {}
-                Doing::Follows { .. } if flow.current_a > 0.0 => {
+                DriveMode::Rests => {}
+                DriveMode::Follows { .. } if flow.current_a > 0.0 => {
                     let battery_a = flow.current_a * motor_v / into.bus_v;
                     let shares = [
                         (flow.wanted_share, RunLimit::Grip),
@@ -549,8 +549,8 @@ impl Plant<'_> {
                         flow.limited_by = (wanted > 1.0).then_some(limit);
                     }
                 }
-                Doing::Follows { .. } => flow.wanted_share = 0.0,
-                Doing::Throttle => {
+                DriveMode::Follows { .. } => flow.wanted_share = 0.0,
+                DriveMode::Throttle => {
                     let shaft_nm = hot.shaft_nm(flow.current_a, motor_rad_s);
                     // Dragging the motor along: backwards through the gearing, which a worm does not let through.
                     const LEAST_BACKWARD: f64 = 0.05;
@@ -627,7 +627,7 @@ impl Plant<'_> {
             out[block::NO_LOAD_J] = hot.motors * iron_w;
             let shaft_w = hot.motors * hot.shaft_nm(drive.current_a, motor_rad_s) * motor_rad_s;
             let output_w = drive.output_nm * speed;
-            out[block::GEARING_J] = if matches!(runner.doing, Doing::Rests) { 0.0 } else { shaft_w - output_w };
+            out[block::GEARING_J] = if matches!(runner.doing, DriveMode::Rests) { 0.0 } else { shaft_w - output_w };
             out[block::OUTPUT_J] = output_w;
             out[block::BRAKE_J] = drive.brake_nm * speed;
             out[block::SQUARE] = (drive.current_a / hot.controller.current_factor).powi(2);

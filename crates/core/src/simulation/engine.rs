@@ -1,9 +1,9 @@
 //! A run: steps, the corners inside them, what happens at them, and the end.
 
 use super::Progress;
-use super::dynamics::{Doing, Flow, Plant, Runner, SensorCut, Way, block, head};
+use super::dynamics::{DriveMode, Dynamics, Flow, Runner, SensorCut, Way, block, head};
 use super::outcome::{EndedBy, EventKind, RunLimit, Simulated};
-use super::recorder::Diary;
+use super::recorder::Recorder;
 use super::stepper::Stepper;
 use super::task::Task;
 use crate::document::Simulation;
@@ -47,7 +47,7 @@ enum Corner {
 /// A run in progress.
 pub(super) struct Engine<'s> {
     simulation: &'s Simulation,
-    plant: Plant<'s>,
+    plant: Dynamics<'s>,
     tasks: Vec<Task>,
     /// Steady speed at full throttle at the start, rad/s, drive by drive.
     steady: Vec<f64>,
@@ -57,7 +57,7 @@ pub(super) struct Engine<'s> {
     ways: Vec<Way>,
     until_s: f64,
     empty_charge: f64,
-    diary: Diary,
+    diary: Recorder,
     fallen: Vec<bool>,
 }
 
@@ -88,7 +88,7 @@ impl<'s> Engine<'s> {
             runners.push(Runner::new(drive, sensor, full_v, node));
         }
         let ambient_c = build.job.ambient_c;
-        let plant = Plant {
+        let plant = Dynamics {
             battery_node: HeatNode::of_battery(&battery),
             battery,
             accessory_w: build.job.accessory_power_w,
@@ -102,7 +102,7 @@ impl<'s> Engine<'s> {
         state[head::CHARGE] = simulation.state_of_charge;
         state[head::BATTERY_C] = start_c;
         for (index, task) in tasks.iter().enumerate() {
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             state[at + block::WINDING_C] = start_c;
             state[at + block::CASE_C] = start_c;
             state[at + block::CONTROLLER_C] = start_c;
@@ -120,7 +120,7 @@ impl<'s> Engine<'s> {
             _ => 1.0,
         });
         let count = tasks.len();
-        let diary = Diary::new(&plant, &tasks, sample_s, simulation.sample_s.is_none());
+        let diary = Recorder::new(&plant, &tasks, sample_s, simulation.sample_s.is_none());
         Self {
             simulation,
             steady: vec![0.0; count],
@@ -145,7 +145,7 @@ impl<'s> Engine<'s> {
 
     fn travel(&mut self, most_steps: u64, on_the_way: &mut dyn FnMut(Progress) -> bool) -> EndedBy {
         let source = self.plant.source(self.state[head::CHARGE]);
-        let start_c = self.state[Plant::at(0) + block::WINDING_C];
+        let start_c = self.state[Dynamics::at(0) + block::WINDING_C];
         for index in 0..self.tasks.len() {
             let way = self.way(index, 0.0, 0.0);
             self.steady[index] = self.plant.runners[index].steady_rad_s(&source, start_c, way);
@@ -227,7 +227,7 @@ impl<'s> Engine<'s> {
         let by_way = self.tasks[0]
             .track()
             .filter(|_| !self.simulation.repeat)
-            .and_then(|track| track.length_rad().map(|length| self.state[Plant::at(0) + block::ANGLE] / length));
+            .and_then(|track| track.length_rad().map(|length| self.state[Dynamics::at(0) + block::ANGLE] / length));
         Progress {
             t_s: self.t_s,
             state_of_charge: self.state[head::CHARGE],
@@ -246,7 +246,7 @@ impl<'s> Engine<'s> {
 
     fn flow_at(&mut self, t_s: f64, state: &[f64], into: &mut Flow) {
         for index in 0..self.tasks.len() {
-            self.ways[index] = self.way(index, t_s, state[Plant::at(index) + block::ANGLE]);
+            self.ways[index] = self.way(index, t_s, state[Dynamics::at(index) + block::ANGLE]);
         }
         let ways = std::mem::take(&mut self.ways);
         self.plant.flow(state, &ways, into);
@@ -273,8 +273,8 @@ impl<'s> Engine<'s> {
         let mut worst =
             of(head::CHARGE, 1e-9).max(of(head::GIVEN_J, 1e-9 + 1e-6 * step_j)).max(of(head::BATTERY_C, 1e-3));
         for index in 0..self.tasks.len() {
-            let at = Plant::at(index);
-            if matches!(self.plant.runners[index].doing, Doing::Throttle) {
+            let at = Dynamics::at(index);
+            if matches!(self.plant.runners[index].doing, DriveMode::Throttle) {
                 worst = worst.max(of(at + block::SPEED, TOLERANCE * self.steady[index].max(1e-3)));
                 worst = worst.max(of(at + block::ANGLE, 1e-6));
             }
@@ -306,7 +306,7 @@ impl<'s> Engine<'s> {
             return Some(Corner::Full);
         }
         for (index, task) in self.tasks.iter().enumerate() {
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let (speed, angle) = (state[at + block::SPEED], state[at + block::ANGLE]);
             let drive = &flow.drives[index];
             let lead = index == 0;
@@ -319,14 +319,14 @@ impl<'s> Engine<'s> {
                 return Some(Corner::End(EndedBy::WindingLimit));
             }
             match runner.doing {
-                Doing::Follows { .. } if drive.wanted_share > BEHIND => {
+                DriveMode::Follows { .. } if drive.wanted_share > BEHIND => {
                     return Some(if lead && matches!(task, Task::Hold(_)) {
                         Corner::End(EndedBy::CannotHold)
                     } else {
                         Corner::Behind(index)
                     });
                 }
-                Doing::Throttle => {
+                DriveMode::Throttle => {
                     if let Some(end) = self.goal(index, speed, drive.gain_rad_s2) {
                         return Some(end);
                     }
@@ -417,7 +417,7 @@ impl<'s> Engine<'s> {
     fn clean(&mut self) {
         self.state[head::CHARGE] = self.state[head::CHARGE].min(1.0);
         for index in 0..self.tasks.len() {
-            let speed = &mut self.state[Plant::at(index) + block::SPEED];
+            let speed = &mut self.state[Dynamics::at(index) + block::SPEED];
             *speed = speed.max(0.0);
         }
         // A protection board lets charge in again only after some of it was used.
@@ -452,9 +452,9 @@ impl<'s> Engine<'s> {
             Some(Corner::Behind(index)) => self.fall_behind(index),
             Some(Corner::Caught(index)) => {
                 self.fallen[index] = false;
-                let angle = self.state[Plant::at(index) + block::ANGLE];
+                let angle = self.state[Dynamics::at(index) + block::ANGLE];
                 if let Some(wanted) = self.tasks[index].wanted(self.t_s, angle) {
-                    self.state[Plant::at(index) + block::SPEED] = wanted;
+                    self.state[Dynamics::at(index) + block::SPEED] = wanted;
                 }
                 let t_s = self.t_s;
                 if let Task::Shots(magazine) = &mut self.tasks[index] {
@@ -500,8 +500,8 @@ impl<'s> Engine<'s> {
 
     fn advance(&mut self, index: usize) {
         let (t_s, repeat) = (self.t_s, self.simulation.repeat);
-        let following = matches!(self.plant.runners[index].doing, Doing::Follows { .. } | Doing::Rests);
-        let at = Plant::at(index);
+        let following = matches!(self.plant.runners[index].doing, DriveMode::Follows { .. } | DriveMode::Rests);
+        let at = Dynamics::at(index);
         let angle = self.state[at + block::ANGLE];
         if let Some(track) = self.tasks[index].track_mut() {
             track.advance(t_s, repeat);
@@ -514,7 +514,7 @@ impl<'s> Engine<'s> {
     fn fire(&mut self, index: usize) -> bool {
         let t_s = self.t_s;
         let inertia = self.plant.runners[index].inertia_kg_m2();
-        let at = Plant::at(index) + block::SPEED;
+        let at = Dynamics::at(index) + block::SPEED;
         let Task::Shots(magazine) = &mut self.tasks[index] else { return false };
         if magazine.next_s > t_s {
             return false;
@@ -525,7 +525,7 @@ impl<'s> Engine<'s> {
 
     fn fall_behind(&mut self, index: usize) {
         self.fallen[index] = true;
-        self.plant.runners[index].doing = Doing::Throttle;
+        self.plant.runners[index].doing = DriveMode::Throttle;
         let limit = self.flow.drives[index].limited_by;
         let name = self.plant.runners[index].cold.parts.drive.clone();
         self.diary.note_behind(self.t_s, name, limit);
@@ -534,24 +534,24 @@ impl<'s> Engine<'s> {
     /// Sets what each drive does from here on, and what flows then.
     fn decide(&mut self) -> Option<EndedBy> {
         for index in 0..self.tasks.len() {
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let (speed, angle) = (self.state[at + block::SPEED], self.state[at + block::ANGLE]);
             let t_s = self.t_s;
             let wanted = self.tasks[index].wanted(t_s, angle);
             let doing = match wanted {
-                None => Doing::Throttle,
+                None => DriveMode::Throttle,
                 Some(wanted) => {
                     let near = 1e-9 * wanted.max(1e-6);
                     let gain = self.tasks[index].track().map_or(0.0, |track| track.gain_rad_s2(t_s));
                     let rests = self.tasks[index].track().is_some_and(|track| track.rests(t_s, angle));
                     if speed < wanted - near {
-                        Doing::Throttle
+                        DriveMode::Throttle
                     } else if rests {
                         self.state[at + block::SPEED] = 0.0;
-                        Doing::Rests
+                        DriveMode::Rests
                     } else {
                         self.state[at + block::SPEED] = wanted;
-                        Doing::Follows { rad_s2: gain }
+                        DriveMode::Follows { rad_s2: gain }
                     }
                 }
             };
@@ -568,7 +568,7 @@ impl<'s> Engine<'s> {
             self.state = state;
             self.flow = flow;
             let behind = (0..self.tasks.len()).find(|index| {
-                matches!(self.plant.runners[*index].doing, Doing::Follows { .. })
+                matches!(self.plant.runners[*index].doing, DriveMode::Follows { .. })
                     && self.flow.drives[*index].wanted_share > BEHIND
             });
             let Some(index) = behind else { break };
@@ -586,8 +586,8 @@ impl<'s> Engine<'s> {
     fn stuck(&mut self) -> Option<EndedBy> {
         for index in 0..self.tasks.len() {
             let runner = &self.plant.runners[index];
-            let stands = matches!(runner.doing, Doing::Throttle)
-                && self.state[Plant::at(index) + block::SPEED] <= 0.0
+            let stands = matches!(runner.doing, DriveMode::Throttle)
+                && self.state[Dynamics::at(index) + block::SPEED] <= 0.0
                 && self.flow.drives[index].gain_rad_s2 <= 0.0;
             if !stands {
                 continue;
@@ -606,7 +606,7 @@ impl<'s> Engine<'s> {
     /// What temperatures, board and fuses have to say after a step.
     fn happen(&mut self) {
         for index in 0..self.tasks.len() {
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let case_c = self.state[at + block::CASE_C];
             let runner = &mut self.plant.runners[index];
             if runner.path.is_some() {
@@ -619,10 +619,10 @@ impl<'s> Engine<'s> {
 }
 
 /// A segment along the way that ends at rest may stop a hair early.
-fn arrived_early(track: &super::track::Track, doing: Doing, speed: f64, t_s: f64) -> bool {
+fn arrived_early(track: &super::track::Track, doing: DriveMode, speed: f64, t_s: f64) -> bool {
     track.next_angle().is_finite()
         && track.gain_rad_s2(t_s) < 0.0
-        && matches!(doing, Doing::Follows { .. })
+        && matches!(doing, DriveMode::Follows { .. })
         && speed <= 1e-9 * track.fastest()
 }
 

@@ -9,10 +9,10 @@ use super::stepper::Stepper;
 use super::words;
 use crate::document::load::Generator;
 use crate::document::{JobDrive, Load, Mode, Simulation};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::battery::BatteryModel;
-use crate::model::generating::{Dynamo, GeneratorPoint, Hangs};
+use crate::model::generating::{ElectricalLoad, GeneratorModel, GeneratorPoint};
 use crate::model::heat::ThermalPath;
 use crate::model::motor::copper_factor;
 use crate::model::{Drive, hardware_mass_kg};
@@ -120,8 +120,9 @@ impl Turned<'_> {
             (1.0 + self.cold.motor.magnet_coefficient_per_k * (state[CASE_C] - 20.0)).max(0.05) * self.magnet_strength;
         self.hot.motor.resistance_ohm = self.cold.motor.resistance_ohm * factor;
         self.hot.motor.torque_constant_nm_per_a = self.cold.motor.torque_constant_nm_per_a * strength;
-        let dynamo = Dynamo::of(&self.hot)?;
-        let dynamo = if self.charges && self.full { dynamo.with(Hangs::Resistance(f64::INFINITY)) } else { dynamo };
+        let dynamo = GeneratorModel::of(&self.hot)?;
+        let dynamo =
+            if self.charges && self.full { dynamo.with(ElectricalLoad::Resistance(f64::INFINITY)) } else { dynamo };
         let mut point = dynamo.point(dynamo.speed());
         if self.charges && self.full {
             point.output_voltage_v = point.open_voltage_v;
@@ -251,7 +252,7 @@ impl Turned<'_> {
                 self.note(&mut book, t_s + JUST_AFTER_S, &state);
             }
             if state[WINDING_C] > limit_c && !book.told(EventKind::WindingLimit) {
-                let words = format!("The winding passes the {} °C of its class: it burns.", three(limit_c));
+                let words = format!("The winding passes the {} °C of its class: it burns.", significant(limit_c));
                 book.event(t_s, EventKind::WindingLimit, &self.cold.parts.drive, words);
                 if !simulation.burn_on {
                     break EndedBy::WindingLimit;
@@ -315,15 +316,15 @@ impl Turned<'_> {
         let Some(now) = self.moment(state) else { return String::new() };
         let judged = match stands_v {
             Some(volts) if now.point.open_voltage_v > volts => {
-                format!("; what hangs on it stands only {} V", three(volts))
+                format!("; what hangs on it stands only {} V", significant(volts))
             }
-            Some(volts) => format!("; what hangs on it stands {} V", three(volts)),
+            Some(volts) => format!("; what hangs on it stands {} V", significant(volts)),
             None => "; nobody said what hangs on it stands".to_owned(),
         };
         format!(
             "The battery is full and takes nothing more: the source runs up to {} rpm and {} V stand on the leads{judged}.",
-            three(now.point.source_rpm),
-            three(now.point.open_voltage_v)
+            significant(now.point.source_rpm),
+            significant(now.point.open_voltage_v)
         )
     }
 
@@ -431,21 +432,21 @@ impl Turned<'_> {
         let first_v = lead.series.supply_voltage_v.first().copied().unwrap_or(0.0);
         let mut said = vec![match ended_by {
             EndedBy::Full if summary.t_s <= 0.0 => "The battery is full from the first moment.".to_owned(),
-            EndedBy::Full => format!("Full after {after}, {} Wh put in.", three(summary.recovered_wh)),
+            EndedBy::Full => format!("Full after {after}, {} Wh put in.", significant(summary.recovered_wh)),
             EndedBy::WindingLimit => {
-                format!("The winding reaches its {} °C after {after}.", three(lead.limits.winding_c))
+                format!("The winding reaches its {} °C after {after}.", significant(lead.limits.winding_c))
             }
             EndedBy::TooLong => words::too_long(&after),
             EndedBy::Stopped => format!("Stopped by you at {after}."),
             _ if summary.recovered_wh > 0.0 && self.charges => format!(
                 "{} Wh in {after}, the battery at {} %.",
-                three(summary.recovered_wh),
-                three(100.0 * summary.state_of_charge)
+                significant(summary.recovered_wh),
+                significant(100.0 * summary.state_of_charge)
             ),
             _ if summary.recovered_wh > 0.0 => format!(
                 "{} Wh in {after}, {} W at the end.",
-                three(summary.recovered_wh),
-                three(
+                significant(summary.recovered_wh),
+                significant(
                     lead.series.supply_voltage_v.last().copied().unwrap_or(0.0)
                         * lead.series.supply_current_a.last().copied().unwrap_or(0.0).abs()
                 )
@@ -455,12 +456,16 @@ impl Turned<'_> {
         if let Some(needed_v) = generator.needed_v()
             && first_v < needed_v * (1.0 - 1e-9)
         {
-            let geared = Dynamo::of(&self.cold)
+            let geared = GeneratorModel::of(&self.cold)
                 .and_then(|dynamo| dynamo.generating().ratio_for_needed_voltage)
                 .map_or("; no speed-up reaches it on this source".to_owned(), |ratio| {
-                    format!("; it takes a speed-up of 1 : {} or more", three(ratio))
+                    format!("; it takes a speed-up of 1 : {} or more", significant(ratio))
                 });
-            said.push(format!("It reaches {} V and {} V are needed{geared}.", three(first_v), three(needed_v)));
+            said.push(format!(
+                "It reaches {} V and {} V are needed{geared}.",
+                significant(first_v),
+                significant(needed_v)
+            ));
         }
         said.extend(words::heat(lead, false));
         said.extend(words::damaged_magnets(lead));
@@ -470,8 +475,8 @@ impl Turned<'_> {
             if gives_a > takes_a {
                 said.push(format!(
                     "It charges with {} A, and the battery takes {} A for good: a charge controller must hold it back.",
-                    three(gives_a),
-                    three(takes_a)
+                    significant(gives_a),
+                    significant(takes_a)
                 ));
             }
         }

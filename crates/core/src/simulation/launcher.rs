@@ -7,6 +7,7 @@ use super::task::Task;
 use crate::document::load::{Flywheel, WheelMaterial};
 use crate::document::{Build, Job, Load, OptionSheet};
 use crate::formulas::numeric::integral;
+use crate::formulas::ring::ring_stress_mpa;
 use crate::model::battery::BatteryModel;
 use crate::model::bus::Source;
 use crate::model::{Drive, hardware_mass_kg};
@@ -37,15 +38,6 @@ impl WheelMaterial {
             Self::Steel => 80.0,
         }
     }
-}
-
-/// Stress in a thin rim, MPa, at a rim speed, m/s, and a density, kg/m³.
-///
-/// # Source
-/// σ = ρ·v², the free ring (Roark's Formulas for Stress and Strain, rotating ring).
-#[must_use]
-pub fn ring_stress_mpa(density_kg_m3: f64, rim_speed_m_s: f64) -> f64 {
-    density_kg_m3 * rim_speed_m_s * rim_speed_m_s * 1e-6
 }
 
 impl Drive<'_> {

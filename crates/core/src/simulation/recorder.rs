@@ -2,7 +2,7 @@
 
 use std::mem;
 
-use super::dynamics::{Doing, Flow, Plant, Way, block, head};
+use super::dynamics::{DriveMode, Dynamics, Flow, Way, block, head};
 use super::engine::{brake_limit_words, limit_words};
 use super::launcher;
 use super::outcome::{
@@ -12,7 +12,7 @@ use super::outcome::{
 use super::task::Task;
 use super::words;
 use crate::document::{Circuit, Simulation};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::cases::rpm;
 
 /// Most rows of a series whose spacing is fitted to the run.
@@ -64,7 +64,7 @@ struct Climbing {
 
 /// What is kept of a run.
 #[derive(Debug, Clone)]
-pub(super) struct Diary {
+pub(super) struct Recorder {
     pages: Vec<Page>,
     events: Vec<RunEvent>,
     peak_supply_a: f64,
@@ -77,8 +77,8 @@ pub(super) struct Diary {
     rates: Vec<f64>,
 }
 
-impl Diary {
-    pub fn new(plant: &Plant<'_>, tasks: &[Task], sample_s: f64, thins: bool) -> Self {
+impl Recorder {
+    pub fn new(plant: &Dynamics<'_>, tasks: &[Task], sample_s: f64, thins: bool) -> Self {
         let cold = Page {
             hottest_winding: (f64::NEG_INFINITY, 0.0),
             hottest_case_c: f64::NEG_INFINITY,
@@ -111,7 +111,7 @@ impl Diary {
     }
 
     /// Writes a row of every drive.
-    pub fn row(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>, tasks: &[Task]) {
+    pub fn row(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Dynamics<'_>, tasks: &[Task]) {
         if let Some(last) = self.pages[0].series.t_s.last()
             && t_s <= *last
         {
@@ -123,7 +123,7 @@ impl Diary {
         plant.rates(state, flow, &mut self.rates);
         for (index, page) in self.pages.iter_mut().enumerate() {
             let runner = &plant.runners[index];
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let own = &state[at..at + block::LEN];
             let drive = &flow.drives[index];
             let warm = runner.path.is_some();
@@ -170,13 +170,13 @@ impl Diary {
     }
 
     /// Takes the extremes of a moment.
-    pub fn observe(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>, tasks: &[Task]) {
+    pub fn observe(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Dynamics<'_>, tasks: &[Task]) {
         self.peak_supply_a = self.peak_supply_a.max(flow.supply_a);
         self.least_bus_v = self.least_bus_v.min(flow.bus_v);
         self.hottest_battery_c = self.hottest_battery_c.max(state[head::BATTERY_C]);
         for (index, page) in self.pages.iter_mut().enumerate() {
             let runner = &plant.runners[index];
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let drive = &flow.drives[index];
             if state[at + block::WINDING_C] > page.hottest_winding.0 {
                 page.hottest_winding = (state[at + block::WINDING_C], t_s);
@@ -184,7 +184,7 @@ impl Diary {
             page.hottest_case_c = page.hottest_case_c.max(state[at + block::CASE_C]);
             page.hottest_controller_c = page.hottest_controller_c.max(state[at + block::CONTROLLER_C]);
             page.peak_motor_a = page.peak_motor_a.max(drive.current_a.abs() / runner.cold.controller.current_factor);
-            if matches!(runner.doing, Doing::Throttle)
+            if matches!(runner.doing, DriveMode::Throttle)
                 && matches!(tasks[index], Task::Hold(_) | Task::Course(_))
                 && let Some(wanted) = tasks[index].wanted(t_s, state[at + block::ANGLE])
             {
@@ -209,7 +209,7 @@ impl Diary {
         before: &[f64],
         after: &[f64],
         flow: &Flow,
-        plant: &Plant<'_>,
+        plant: &Dynamics<'_>,
         tasks: &[Task],
         t_s: f64,
         ways: &[Way],
@@ -217,7 +217,7 @@ impl Diary {
         self.observe(t_s, after, flow, plant, tasks);
         for (index, page) in self.pages.iter_mut().enumerate() {
             let Some(travel) = plant.runners[index].travel_m() else { continue };
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let grade = 100.0 * ways[index].slope_rad.tan();
             if grade >= CLIMB_FROM_PERCENT {
                 let wanted = tasks[index].wanted(t_s, after[at + block::ANGLE]).unwrap_or(after[at + block::SPEED]);
@@ -249,37 +249,42 @@ impl Diary {
     }
 
     /// What temperatures, board, fuses and stop voltage have to say.
-    pub fn happen(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Plant<'_>) {
+    pub fn happen(&mut self, t_s: f64, state: &[f64], flow: &Flow, plant: &Dynamics<'_>) {
         let battery = &plant.battery;
         if let Some(limit_a) = battery.board_limit_a()
             && flow.supply_a > limit_a
         {
             let words = format!(
                 "The protection board opens: {} A flow and it allows {} A. What follows is what would have flowed.",
-                three(flow.supply_a),
-                three(limit_a)
+                significant(flow.supply_a),
+                significant(limit_a)
             );
             self.note(t_s, EventKind::BoardOpens, None, &words);
         }
         let stop_v = battery.cutoff_v_per_cell();
         let cell_v = (flow.open_circuit_v - flow.supply_a * battery.pack_ohm) / battery.cells;
         if cell_v < stop_v - 1e-6 {
-            let words = format!("A cell stands at {} V, below the stop voltage of {} V.", three(cell_v), three(stop_v));
+            let words = format!(
+                "A cell stands at {} V, below the stop voltage of {} V.",
+                significant(cell_v),
+                significant(stop_v)
+            );
             self.note(t_s, EventKind::BelowStopVoltage, None, &words);
         }
         if let Some(node) = &plant.battery_node
             && state[head::BATTERY_C] > node.limit_c
         {
-            let words = format!("The battery passes {} °C (estimate).", three(node.limit_c));
+            let words = format!("The battery passes {} °C (estimate).", significant(node.limit_c));
             self.note(t_s, EventKind::BatteryHot, None, &words);
         }
         for (index, runner) in plant.runners.iter().enumerate() {
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let name = &runner.cold.parts.drive;
             let winding_c = state[at + block::WINDING_C];
             let class_c = runner.cold.parts.motor.winding_limit_c();
             if runner.path.is_some() && winding_c > class_c {
-                let words = format!("The winding of {name} passes {} °C, the limit of its insulation.", three(class_c));
+                let words =
+                    format!("The winding of {name} passes {} °C, the limit of its insulation.", significant(class_c));
                 self.note(t_s, EventKind::WindingLimit, Some(name.clone()), &words);
             }
             if runner.sensor.is_some_and(|sensor| winding_c > sensor.from_c) {
@@ -290,7 +295,7 @@ impl Diary {
                 let limit_c = runner.cold.parts.motor.magnet_limit_c().unwrap_or(0.0);
                 let words = format!(
                     "The magnets of {name} pass {} °C and lose strength for good: Kv rises, and the current with it.",
-                    three(limit_c)
+                    significant(limit_c)
                 );
                 self.note(t_s, EventKind::Demagnetised, Some(name.clone()), &words);
             }
@@ -298,7 +303,7 @@ impl Diary {
                 && state[at + block::CONTROLLER_C] > node.limit_c
             {
                 let mark = if node.estimated { " (estimate)" } else { "" };
-                let words = format!("The controller of {name} passes {} °C{mark}.", three(node.limit_c));
+                let words = format!("The controller of {name} passes {} °C{mark}.", significant(node.limit_c));
                 self.note(t_s, EventKind::ControllerHot, Some(name.clone()), &words);
             }
         }
@@ -312,7 +317,7 @@ impl Diary {
         ended_by: EndedBy,
         t_s: f64,
         state: &[f64],
-        plant: &Plant<'_>,
+        plant: &Dynamics<'_>,
         tasks: &[Task],
         empty_charge: f64,
     ) -> Simulated {
@@ -324,9 +329,9 @@ impl Diary {
             {
                 let words = format!(
                     "The fuse of {} A in {} carries {} A in the mean: it would blow.",
-                    three(fuse_a),
+                    significant(fuse_a),
                     run.name,
-                    three(rms_supply_a)
+                    significant(rms_supply_a)
                 );
                 self.note(t_s, EventKind::FuseOver, None, &words);
             }
@@ -341,7 +346,7 @@ impl Diary {
         let pages = mem::take(&mut self.pages);
         for (index, mut page) in pages.into_iter().enumerate() {
             let runner = &plant.runners[index];
-            let at = Plant::at(index);
+            let at = Dynamics::at(index);
             let own = &state[at..at + block::LEN];
             for (sum, place) in [
                 (&mut energy.controller, block::CONTROLLER_J),
@@ -447,7 +452,7 @@ fn brake_words(runner: &super::dynamics::Runner<'_>, brake_nm: f64, limit: Optio
     let name = &runner.cold.parts.drive;
     match &runner.cold.load.vehicle {
         Some(vehicle) => {
-            let newton = three(brake_nm / vehicle.wheel_radius_m);
+            let newton = significant(brake_nm / vehicle.wheel_radius_m);
             let stops = match &runner.cold.job.load {
                 crate::document::Load::Vehicle(job) => job.friction_brake,
                 _ => None,
@@ -470,7 +475,7 @@ fn brake_words(runner: &super::dynamics::Runner<'_>, brake_nm: f64, limit: Optio
 }
 
 /// Which temperatures stand on an estimate.
-fn estimates(plant: &Plant<'_>) -> Vec<String> {
+fn estimates(plant: &Dynamics<'_>) -> Vec<String> {
     let mut said = Vec::new();
     for runner in &plant.runners {
         let name = &runner.cold.parts.drive;
@@ -487,7 +492,7 @@ fn estimates(plant: &Plant<'_>) -> Vec<String> {
             Some(node) if node.estimated => {
                 said.push(format!(
                     "{name}: the controller's heat is estimated from its size and mass, {} °C its limit",
-                    three(node.limit_c)
+                    significant(node.limit_c)
                 ));
             }
             None if runner.cold.parts.controller.is_some() => {
@@ -499,7 +504,7 @@ fn estimates(plant: &Plant<'_>) -> Vec<String> {
     match plant.battery_node {
         Some(node) => said.push(format!(
             "the battery's heat is estimated from its mass and surface, {} °C its limit",
-            three(node.limit_c)
+            significant(node.limit_c)
         )),
         None => said.push("no temperature of the battery, for its mass is missing".to_owned()),
     }

@@ -2,15 +2,19 @@
 
 use super::outcome::{DriveRun, EndedBy, EventKind, RunEvent};
 use crate::document::{Mode, Simulation};
-use crate::format::{lasting as time, three};
+use crate::format::{lasting as time, significant};
 
 /// The moment as a maker says it.
 pub(super) fn moment(seconds: f64) -> String {
-    if seconds < 120.0 { format!("after {} s", three(seconds)) } else { format!("at minute {:.0}", seconds / 60.0) }
+    if seconds < 120.0 {
+        format!("after {} s", significant(seconds))
+    } else {
+        format!("at minute {:.0}", seconds / 60.0)
+    }
 }
 
 fn way(metres: f64) -> String {
-    if metres < 1000.0 { format!("{} m", three(metres)) } else { format!("{} km", three(metres / 1000.0)) }
+    if metres < 1000.0 { format!("{} m", significant(metres)) } else { format!("{} km", significant(metres / 1000.0)) }
 }
 
 /// How it ended, with the way made.
@@ -22,8 +26,8 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
     match ended_by {
         EndedBy::Steady => {
             let speed = lead.series.speed_m_s.last().copied().flatten().map_or_else(
-                || format!("{} rpm", three(summary.output_rpm)),
-                |speed| format!("{} km/h", three(3.6 * speed)),
+                || format!("{} rpm", significant(summary.output_rpm)),
+                |speed| format!("{} km/h", significant(3.6 * speed)),
             );
             format!("At full speed, {speed}, after {after}{made}.")
         }
@@ -31,16 +35,18 @@ fn ending(ended_by: EndedBy, lead: &DriveRun) -> String {
         EndedBy::Empty => format!("Empty after {after}{made}."),
         EndedBy::Full => format!("Full after {after}."),
         EndedBy::WindingLimit => {
-            format!("The winding reaches its {} °C after {after}{made}.", three(lead.limits.winding_c))
+            format!("The winding reaches its {} °C after {after}{made}.", significant(lead.limits.winding_c))
         }
         EndedBy::CannotHold if summary.t_s <= 0.0 => "It cannot hold that from the first moment.".to_owned(),
         EndedBy::CannotHold => format!("It can no longer hold that after {after}{made}."),
         EndedBy::CannotReach => {
-            format!("The wheels never reach their speed: {} rpm is all.", three(summary.output_rpm))
+            format!("The wheels never reach their speed: {} rpm is all.", significant(summary.output_rpm))
         }
-        EndedBy::Time => format!("{after}{made}, {} % of the charge left.", three(100.0 * summary.state_of_charge)),
+        EndedBy::Time => {
+            format!("{after}{made}, {} % of the charge left.", significant(100.0 * summary.state_of_charge))
+        }
         EndedBy::Distance => {
-            format!("There after {after}{made}, {} % of the charge left.", three(100.0 * summary.state_of_charge))
+            format!("There after {after}{made}, {} % of the charge left.", significant(100.0 * summary.state_of_charge))
         }
         EndedBy::Done => {
             let shots = lead.launcher.as_ref().map_or(0, |launcher| launcher.shots.len());
@@ -65,9 +71,9 @@ pub(super) fn heat(run: &DriveRun, named: bool) -> Option<String> {
     let whose = if named { format!("the winding of {}", run.drive) } else { "winding".to_owned() };
     Some(format!(
         "Hottest: {whose} {} °C {}, limit {}.",
-        three(celsius),
+        significant(celsius),
         moment(run.summary.hottest_winding_s),
-        three(run.limits.winding_c)
+        significant(run.limits.winding_c)
     ))
 }
 
@@ -77,7 +83,7 @@ pub(super) fn damaged_magnets(run: &DriveRun) -> Option<String> {
         format!(
             "The magnets of {} are damaged: Kv is {} % higher for good (estimate).",
             run.drive,
-            three(100.0 * (run.summary.kv_factor - 1.0))
+            significant(100.0 * (run.summary.kv_factor - 1.0))
         )
     })
 }
@@ -88,7 +94,7 @@ fn hills(run: &DriveRun) -> Option<String> {
     let first = hills.first()?;
     let behind = |hill: &super::outcome::Hill| hill.wanted_m_s - hill.mean_m_s;
     let last = hills.last().filter(|_| hills.len() > 1);
-    let km_h = |m_s: f64| three(m_s * 3.6);
+    let km_h = |m_s: f64| significant(m_s * 3.6);
     const FELT_M_S: f64 = 0.03;
     if let Some(last) = last
         && first.mean_m_s - last.mean_m_s > FELT_M_S
@@ -115,13 +121,13 @@ fn shots(run: &DriveRun) -> Vec<String> {
     let fastest = launcher.shots.iter().map(|shot| shot.speed_m_s).reduce(f64::max);
     if let (Some(slowest), Some(fastest)) = (slowest, fastest) {
         said.push(if fastest - slowest > 0.01 * fastest {
-            format!("The shots leave with {} to {} m/s.", three(slowest), three(fastest))
+            format!("The shots leave with {} to {} m/s.", significant(slowest), significant(fastest))
         } else {
-            format!("Every shot leaves with {} m/s.", three(fastest))
+            format!("Every shot leaves with {} m/s.", significant(fastest))
         });
     }
     if let Some(rate) = launcher.kept_per_second {
-        said.push(format!("It keeps up {} shots a second.", three(rate)));
+        said.push(format!("It keeps up {} shots a second.", significant(rate)));
     }
     said
 }
@@ -154,7 +160,7 @@ pub(super) fn of(
         if let Some(shortfall) = run.summary.max_shortfall_m_s.filter(|shortfall| *shortfall > 0.01)
             && run.hills.is_empty()
         {
-            said.push(format!("It falls {} km/h behind what is wanted.", three(3.6 * shortfall)));
+            said.push(format!("It falls {} km/h behind what is wanted.", significant(3.6 * shortfall)));
         } else if run.summary.max_shortfall_m_s.is_none()
             && run.summary.max_shortfall_rpm > 1.0
             && run.launcher.is_none()
@@ -162,7 +168,7 @@ pub(super) fn of(
             said.push(format!(
                 "{} falls {} rpm behind what is wanted.",
                 capital(&run.drive),
-                three(run.summary.max_shortfall_rpm)
+                significant(run.summary.max_shortfall_rpm)
             ));
         }
         said.extend(damaged_magnets(run));
@@ -173,11 +179,11 @@ pub(super) fn of(
     if lead.summary.recovered_wh > 0.0 {
         said.push(format!(
             "{} Wh came back from braking, of {} Wh used.",
-            three(lead.summary.recovered_wh),
-            three(lead.summary.energy_wh)
+            significant(lead.summary.recovered_wh),
+            significant(lead.summary.energy_wh)
         ));
     } else if matches!(simulation.mode, Mode::Hold(_) | Mode::Profile(_)) && ended_by != EndedBy::CannotHold {
-        said.push(format!("{} Wh used.", three(lead.summary.energy_wh)));
+        said.push(format!("{} Wh used.", significant(lead.summary.energy_wh)));
     }
     let told = [EventKind::FallsBehind, EventKind::Demagnetised, EventKind::Stuck, EventKind::WindingLimit];
     for event in events.iter().filter(|event| !told.contains(&event.kind)) {

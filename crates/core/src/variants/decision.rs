@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::document::{Build, Decided, DecidedOption};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::{Evaluation, OptionEvaluation};
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 
 /// Figures that moved by less are as they were.
 const MOVED: f64 = 0.02;
@@ -116,7 +116,7 @@ impl Ground {
         if self.best == "the one with most margin" {
             percent(value).to_string()
         } else {
-            format!("{}{}", three(value), self.unit)
+            format!("{}{}", significant(value), self.unit)
         }
     }
 }

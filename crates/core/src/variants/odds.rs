@@ -17,7 +17,7 @@ use crate::document::{Build, Provenance};
 use crate::evaluation::checks::{Check, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::model::cases::Case;
-use crate::variants::remedies::Draft;
+use crate::variants::remedies::Variant;
 use crate::variants::sensitivity::{BenchSheet, Figure, Tolerances, figures};
 
 /// Draws when nothing else is asked for.
@@ -154,7 +154,7 @@ struct Drawn {
 #[must_use]
 pub fn odds(build: &Build, option: usize, tolerances: &Tolerances, draws: u32, seed: u64) -> Option<Odds> {
     let sheet = build.options.get(option)?;
-    let draft = Draft { job: build.job.clone(), option: sheet.clone() };
+    let draft = Variant { job: build.job.clone(), option: sheet.clone() };
     let figures = figures(&draft, option, tolerances);
     let now = evaluate_option(&build.job, sheet, option);
     let quantities = quantities(&now);

@@ -8,7 +8,7 @@ use crate::document::{Build, Load, Provenance, Thermal};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
 use crate::model::supply::Chain;
-use crate::variants::remedies::Draft;
+use crate::variants::remedies::Variant;
 
 /// How far figures usually are off (common practice).
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, schemars::JsonSchema)]
@@ -121,7 +121,7 @@ pub struct EndOfTolerance {
     pub verdict: Verdict,
 }
 
-type Scale = Box<dyn Fn(&mut Draft, f64) + Send + Sync>;
+type Scale = Box<dyn Fn(&mut Variant, f64) + Send + Sync>;
 
 /// How a figure spreads around what is written.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -179,7 +179,7 @@ const CANNOT: f64 = 3.0;
 #[must_use]
 pub fn guesses_that_matter(build: &Build, option: usize, tolerances: &Tolerances) -> Vec<GuessEffect> {
     let Some(sheet) = build.options.get(option) else { return Vec::new() };
-    let draft = Draft { job: build.job.clone(), option: sheet.clone() };
+    let draft = Variant { job: build.job.clone(), option: sheet.clone() };
     let now = evaluate_option(&build.job, sheet, option);
     let mut effects: Vec<GuessEffect> = figures(&draft, option, tolerances)
         .into_par_iter()
@@ -229,7 +229,7 @@ fn end(result: &OptionEvaluation) -> EndOfTolerance {
 }
 
 /// The figures of an option that nobody measured, with how far each usually is off.
-pub(crate) fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> Vec<Figure> {
+pub(crate) fn figures(draft: &Variant, index: usize, tolerances: &Tolerances) -> Vec<Figure> {
     let chain = Chain::resolved(&draft.job, &draft.option);
     let battery = &draft.option.battery;
     let mut found = Vec::new();
@@ -271,7 +271,7 @@ pub(crate) fn figures(draft: &Draft, index: usize, tolerances: &Tolerances) -> V
 }
 
 fn figures_of_drive(
-    draft: &Draft,
+    draft: &Variant,
     index: usize,
     drive: &crate::model::Drive<'_>,
     battery_v: f64,

@@ -6,9 +6,9 @@ use serde_json::Value;
 use crate::document::{BatteryRule, Build, Load};
 use crate::evaluation::checks::{Check, CheckClass, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 use crate::model::cases::Case;
-use crate::variants::remedies::{Draft, scaling};
+use crate::variants::remedies::{Variant, scaling};
 
 /// A question that makers answer in more than one way.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -55,8 +55,8 @@ pub struct SchoolFigure {
 #[must_use]
 pub fn questions(build: &Build, option: usize) -> Vec<Question> {
     let Some(sheet) = build.options.get(option) else { return Vec::new() };
-    let desk = Desk {
-        draft: Draft { job: build.job.clone(), option: sheet.clone() },
+    let desk = WorkingContext {
+        draft: Variant { job: build.job.clone(), option: sheet.clone() },
         now: evaluate_option(&build.job, sheet, option),
         index: option,
     };
@@ -75,7 +75,7 @@ const MASS_PER_C: f64 = 0.0025;
 const PRICE_PER_C: f64 = 0.005;
 
 /// The pack with another rating, and what that does to its mass, size and price.
-fn rerated(draft: &mut Draft, from: f64, to: f64) {
+fn rerated(draft: &mut Variant, from: f64, to: f64) {
     let grown = |share: f64| (1.0 + share * to) / (1.0 + share * from);
     let battery = &mut draft.option.battery;
     scaling::battery_rating(battery, to);
@@ -91,8 +91,8 @@ fn sag(result: &OptionEvaluation) -> Option<f64> {
     check(result, "battery.peak_sag", None).and_then(|check| check.demand)
 }
 
-struct Desk {
-    draft: Draft,
+struct WorkingContext {
+    draft: Variant,
     now: OptionEvaluation,
     index: usize,
 }
@@ -102,7 +102,7 @@ fn check<'a>(result: &'a OptionEvaluation, code: &str, drive: Option<&str>) -> O
 }
 
 fn said(value: Option<f64>, unit: &str) -> String {
-    value.map_or_else(|| "more than it can".to_owned(), |value| format!("{} {unit}", three(value)))
+    value.map_or_else(|| "more than it can".to_owned(), |value| format!("{} {unit}", significant(value)))
 }
 
 fn figure(what: &'static str, value: Option<f64>, unit: &'static str) -> SchoolFigure {
@@ -118,8 +118,8 @@ fn holding(result: &OptionEvaluation) -> String {
     }
 }
 
-impl Desk {
-    fn tried(&self, change: impl FnOnce(&mut Draft)) -> (Draft, OptionEvaluation) {
+impl WorkingContext {
+    fn tried(&self, change: impl FnOnce(&mut Variant)) -> (Variant, OptionEvaluation) {
         let mut draft = self.draft.clone();
         change(&mut draft);
         let result = evaluate_option(&draft.job, &draft.option, self.index);
@@ -140,7 +140,7 @@ impl Desk {
                 let burst_a = burst.and_then(|check| check.demand);
                 let (name, why) = match rule {
                     BatteryRule::ContinuousWithHeadroom => (
-                        format!("{} × the hardest work", three(self.draft.job.battery_headroom)),
+                        format!("{} × the hardest work", significant(self.draft.job.battery_headroom)),
                         "Printed ratings are optimistic, so the pack is asked for more than the work takes. The usual \
                          choice; stalls are left to the burst rating.",
                     ),
@@ -191,7 +191,7 @@ impl Desk {
         let climbs = check(&self.now, "performance.climb", None).is_some();
         let used =
             |result: &OptionEvaluation, code: &str| check(result, code, None).and_then(|check| check.utilisation);
-        let figures = |draft: &Draft, result: &OptionEvaluation| {
+        let figures = |draft: &Variant, result: &OptionEvaluation| {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
             let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
             if climbs {
@@ -218,7 +218,7 @@ impl Desk {
             let costs = match heavier {
                 Some(grams) if grams.abs() >= 1.0 => format!(
                     " Against now the pack is {} g {}; {hill}{} on one charge.",
-                    three(grams.abs()),
+                    significant(grams.abs()),
                     if grams > 0.0 { "heavier" } else { "lighter" },
                     said(result.supply.runtime_min, "min"),
                 ),
@@ -234,13 +234,13 @@ impl Desk {
             }
         };
         let mut schools = vec![school(
-            format!("Just enough: {} C", three(enough)),
+            format!("Just enough: {} C", significant(enough)),
             "A motor takes what it needs; a rating it never reaches is weight and money.",
             enough,
         )];
         if highest > enough {
             schools.push(school(
-                format!("The highest that fits: {} C", three(highest)),
+                format!("The highest that fits: {} C", significant(highest)),
                 "A rating too high harms nothing: less sag, less heat in the pack, fewer ripples for the controller. It costs \
                  price and weight.",
                 highest,
@@ -301,7 +301,7 @@ impl Desk {
             self.tried(|draft| {
                 let factor = to / f64::from(cells);
                 let capacity = draft.option.battery.capacity_ah / factor;
-                scaling::battery(&mut draft.option.battery, capacity, crate::variants::remedies::whole(to));
+                scaling::battery(&mut draft.option.battery, capacity, crate::formulas::numeric::whole(to));
                 for other in &mut draft.option.drives {
                     let kv_rpm_per_v = other.motor.kv_rpm_per_v / factor;
                     scaling::rewound(&mut other.motor, kv_rpm_per_v);
@@ -327,7 +327,7 @@ impl Desk {
             let speed = check(&result, "motor.speed", Some(&name));
             let kv = draft.option.drives[drive].motor.kv_rpm_per_v;
             School {
-                name: format!("{title}: {} cells, {} Kv", three(to), three(kv)),
+                name: format!("{title}: {} cells, {} Kv", significant(to), significant(kv)),
                 says: format!(
                     "{why} Here the battery gives {} at the hardest work, each motor shows {} at the target, and the \
                      leads burn {}; {}.",
@@ -406,7 +406,8 @@ impl Desk {
                 says: format!(
                     "{why} Here each shows {} at the target and its winding gets to {}; {}.",
                     said(motor_a, "A"),
-                    winding_c.map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", three(celsius))),
+                    winding_c
+                        .map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", significant(celsius))),
                     holding(&result)
                 ),
                 now,

@@ -6,7 +6,7 @@ use serde::Serialize;
 use crate::document::build::MOST_LINES;
 use crate::document::{Circuit, FreeLine, GearingKind, GearingStage, Job, OptionSheet};
 use crate::evaluation::price::price_of_parts;
-use crate::format::three;
+use crate::format::significant;
 use crate::shelf::csv_in::{RowProblem, TableError};
 use crate::shelf::table::{defused, delimiter, harmless, refuse_open_quote};
 
@@ -133,7 +133,7 @@ fn stage_in_words(stage: &GearingStage) -> String {
     }
     match stage.teeth() {
         Some((driver, driven)) => format!("{} {driver}:{driven}", stage.kind.word()),
-        None => format!("{}, {} : 1", stage.kind.word(), three(stage.ratio())),
+        None => format!("{}, {} : 1", stage.kind.word(), significant(stage.ratio())),
     }
 }
 
@@ -149,8 +149,8 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
     };
     for run in &option.wiring.runs {
         let gauge = run.awg.map_or_else(
-            || run.area_mm2.map(|area| format!("{} mm²", three(area))).unwrap_or_default(),
-            |awg| format!("AWG {}", three(awg)),
+            || run.area_mm2.map(|area| format!("{} mm²", significant(area))).unwrap_or_default(),
+            |awg| format!("AWG {}", significant(awg)),
         );
         let name = run.name.to_lowercase();
         want(format!("Lead {gauge}, {name}"), 2.0 * run.length_m, Some("m"), false);
@@ -162,7 +162,7 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
         }
         match (&run.circuit, run.fuse_a) {
             (Circuit::Supply, Some(fuse_a)) => {
-                want(format!("Fuse {} A with holder, {name}", three(fuse_a)), 1.0, None, false);
+                want(format!("Fuse {} A with holder, {name}", significant(fuse_a)), 1.0, None, false);
             }
             (Circuit::Supply, None) => want(format!("Fuse with holder, {name}"), 1.0, None, false),
             _ => {}
@@ -173,13 +173,14 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
         for stage in &drive.gearing {
             let Some((driver, driven)) = stage.teeth() else { continue };
             let bore = stage.driver_bore_mm.or(drive.motor.shaft_diameter_mm);
-            let bore = bore.map(|bore| format!(", bore {} mm", three(bore))).unwrap_or_default();
+            let bore = bore.map(|bore| format!(", bore {} mm", significant(bore))).unwrap_or_default();
             let count = f64::from(drive.motor_count);
             match stage.kind {
                 GearingKind::Belt | GearingKind::Chain => {
                     let (wheel, band) =
                         if stage.kind == GearingKind::Belt { ("Pulley", "Belt") } else { ("Sprocket", "Chain") };
-                    let pitch = stage.pitch_mm.map(|pitch| format!(", {} mm pitch", three(pitch))).unwrap_or_default();
+                    let pitch =
+                        stage.pitch_mm.map(|pitch| format!(", {} mm pitch", significant(pitch))).unwrap_or_default();
                     want(format!("{wheel} {driver} teeth{bore}, {name}"), count, None, false);
                     want(format!("{wheel} {driven} teeth, {name}"), count, None, false);
                     let length = stage.belt_teeth.or(stage.chain_links);
@@ -270,7 +271,7 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
         let mut problems = Vec::new();
         let mut number = |name: &str, most: f64| match cell(name) {
             "" => None,
-            text => match figure(text, mark == b';') {
+            text => match crate::shelf::table::figure(text, mark == b';') {
                 Some(value) if (0.0..=most).contains(&value) => Some(value),
                 _ => {
                     problems.push((name.to_owned(), format!("{text:?} came, a number from 0 to {most} is needed")));
@@ -326,10 +327,4 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
         }
     }
     Ok(read)
-}
-
-/// A number with a decimal point, or with a comma where semicolons divide the cells.
-pub(crate) fn figure(text: &str, decimal_comma: bool) -> Option<f64> {
-    let text = if decimal_comma { text.replace(',', ".") } else { text.to_owned() };
-    text.parse::<f64>().ok().filter(|value| value.is_finite())
 }

@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::{Chemistry, OptionSheet};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::battery::BatteryModel;
 
 /// How one pack is charged and kept.
@@ -149,7 +149,7 @@ const fn gentle_charge_c(chemistry: Chemistry) -> f64 {
 
 /// What airlines usually take along (IATA passenger provisions, from memory: 100 Wh, up to 160 Wh when asked).
 fn transport(pack_wh: f64) -> String {
-    let said = three(pack_wh);
+    let said = significant(pack_wh);
     if pack_wh <= 100.0 {
         format!("{said} Wh: carriers by air usually take it in the cabin, terminals covered. Ask before.")
     } else if pack_wh <= 160.0 {

@@ -6,7 +6,7 @@ use crate::document::build::{HangsBy, LoomPlace, MainSwitch};
 use crate::document::parts::Circuit;
 use crate::document::parts::Sensor;
 use crate::document::{Chemistry, MachineKind, OptionSheet};
-use crate::format::three;
+use crate::format::significant;
 
 /// What a box of the loom is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
@@ -169,11 +169,11 @@ impl Loom {
 pub(crate) fn written(option: &OptionSheet, run: impl Into<Option<usize>>) -> String {
     let Some(run) = run.into().and_then(|place| option.wiring.runs.get(place)) else { return String::new() };
     let gauge = match (run.awg, run.area_mm2) {
-        (Some(awg), _) => format!("{} AWG", three(awg)),
-        (None, Some(area)) => format!("{} mm²", three(area)),
+        (Some(awg), _) => format!("{} AWG", significant(awg)),
+        (None, Some(area)) => format!("{} mm²", significant(area)),
         (None, None) => String::new(),
     };
-    format!("{gauge} · {} m", three(run.length_m))
+    format!("{gauge} · {} m", significant(run.length_m))
 }
 
 /// The loom of an option, from battery to motors.
@@ -195,7 +195,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
         None,
         format!(
             "{pack}, {} V",
-            three(battery.chemistry.cell().nominal_v * f64::from(battery.cells_series * battery.packs_series))
+            significant(battery.chemistry.cell().nominal_v * f64::from(battery.cells_series * battery.packs_series))
         ),
         COLUMNS[0],
         middle,
@@ -209,10 +209,10 @@ pub fn loom(option: &OptionSheet) -> Loom {
         last = next;
     };
     if let Some(limit_a) = battery.bms_limit_a {
-        chain(&mut loom, LoomPartKind::Board, format!("board {} A", three(limit_a)), 1);
+        chain(&mut loom, LoomPartKind::Board, format!("board {} A", significant(limit_a)), 1);
     }
     if let Some(fuse_a) = supply.iter().find_map(|place| wiring.runs[*place].fuse_a) {
-        chain(&mut loom, LoomPartKind::Fuse, format!("fuse {} A", three(fuse_a)), 2);
+        chain(&mut loom, LoomPartKind::Fuse, format!("fuse {} A", significant(fuse_a)), 2);
     }
     if let Some(switch) = wiring.main_switch {
         let label = match switch {

@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::document::parts::Sensor;
 use crate::document::simulation::SIMULATION_FORMAT;
 use crate::document::{Build, Load, MachineKind, OptionSheet, Simulation};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::cases::Case;
 use crate::model::supply::{Chain, FULL};
 
@@ -201,7 +201,7 @@ fn before_the_battery(option: &OptionSheet, regulated: bool, steps: &mut Vec<Pow
 }
 
 fn generator(name: &str, drive: &crate::model::Drive<'_>, steps: &mut Vec<PowerStep>) {
-    let Some(dynamo) = crate::model::generating::Dynamo::of(drive) else { return };
+    let Some(dynamo) = crate::model::generating::GeneratorModel::of(drive) else { return };
     let generating = dynamo.generating();
     let mut open = step(
         format!("open_volts.{name}"),
@@ -273,9 +273,12 @@ fn heat(build: &Build, place: usize, goes_on: &dyn Fn() -> bool, steps: &mut Vec
             {
                 break;
             }
-            let minutes = three(seconds / 60.0);
-            let worked =
-                if share < 1.0 { format!(", working {} % of the time", three(100.0 * share)) } else { String::new() };
+            let minutes = significant(seconds / 60.0);
+            let worked = if share < 1.0 {
+                format!(", working {} % of the time", significant(100.0 * share))
+            } else {
+                String::new()
+            };
             let rise = celsius - ambient_c;
             let to_c = (ambient_c + (HEAT_BAND * rise).max(rise + 5.0)).min(ends_c);
             let mut stage = step(
@@ -283,7 +286,7 @@ fn heat(build: &Build, place: usize, goes_on: &dyn Fn() -> bool, steps: &mut Vec
                 format!(
                     "{}: the speed of the job for {minutes} minutes from cold{worked}, then the motor's can. Stop at {} °C.",
                     job.name,
-                    three(ends_c)
+                    significant(ends_c)
                 ),
             );
             stage.reading = Some(Expected {

@@ -3,10 +3,10 @@
 use serde::Serialize;
 
 use crate::document::{Commutation, Controller, MachineKind, Motor};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::Case;
-use crate::model::generating::Dynamo;
+use crate::model::generating::GeneratorModel;
 use crate::model::supply::{Chain, HALF};
 
 /// One setting of a controller.
@@ -45,7 +45,7 @@ fn least(ratings: &[(Option<f64>, &'static str)]) -> Option<(f64, &'static str)>
 
 fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     let Some(controller) = &drive.parts.controller else { return Vec::new() };
-    if Dynamo::of(drive).is_some() {
+    if GeneratorModel::of(drive).is_some() {
         return Vec::new();
     }
     let motor = &drive.parts.motor;
@@ -75,7 +75,7 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
         if !tunable {
             tell(
                 "timing",
-                format!("{} °", three(motor.timing_advance_deg.unwrap_or(0.0))),
+                format!("{} °", significant(motor.timing_advance_deg.unwrap_or(0.0))),
                 "as in this option; more timing is faster and hotter. Sensorless ones: the middle setting first."
                     .to_owned(),
             );
@@ -84,7 +84,7 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     if let Some(metres) = drive.load.travel_radius_m.filter(|_| tunable) {
         tell(
             "wheel and ratio for the speed display",
-            format!("{} mm, {} : 1", three(2000.0 * metres), three(drive.gearing.ratio)),
+            format!("{} mm, {} : 1", significant(2000.0 * metres), significant(drive.gearing.ratio)),
             "outer diameter under load, motor turns per wheel turn.".to_owned(),
         );
     }
@@ -143,20 +143,20 @@ fn currents(
                 most,
                 format!(
                     "this option says {} A, but {words} is {} A, and no setting goes above a rating.",
-                    three(limit),
-                    three(most)
+                    significant(limit),
+                    significant(most)
                 ),
             ),
             (Some(limit), Some((most, words))) => (
                 limit,
                 format!(
                     "as in this option; {words} is {} A, so {} % is kept.",
-                    three(most),
-                    three(100.0 * (1.0 - limit / most))
+                    significant(most),
+                    significant(100.0 * (1.0 - limit / most))
                 ),
             ),
             (Some(limit), None) => (limit, "as in this option.".to_owned()),
-            (None, Some((most, words))) => (kept * most, format!("{words} is {} A{else_why}", three(most))),
+            (None, Some((most, words))) => (kept * most, format!("{words} is {} A{else_why}", significant(most))),
             (None, None) => return None,
         };
         tell(name, amperes(value), why);
@@ -194,7 +194,10 @@ fn currents(
         charge_a.map_or_else(
             || "Nobody said how fast the pack may be charged: ask, and set little until then.".to_owned(),
             |value| {
-                format!("the pack may be charged with {} A from each controller; full, it takes nothing.", three(value))
+                format!(
+                    "the pack may be charged with {} A from each controller; full, it takes nothing.",
+                    significant(value)
+                )
             },
         ),
     );
@@ -206,7 +209,7 @@ fn currents(
 }
 
 fn amperes(value: f64) -> String {
-    format!("{} A", three(value))
+    format!("{} A", significant(value))
 }
 
 /// The cut-off: a ramp where the controller has one, one voltage elsewhere.
@@ -214,26 +217,27 @@ fn cut_off(chain: &Chain<'_>, motor: &Motor, ramp: bool, tell: &mut impl FnMut(&
     let battery = &chain.battery;
     let stop_v = battery.cells * battery.cutoff_v_per_cell();
     let low_v = battery.open_circuit_v(0.2);
-    let harmed = format!("{} V a cell under load: below it cells are harmed.", three(battery.cutoff_v_per_cell()));
+    let harmed =
+        format!("{} V a cell under load: below it cells are harmed.", significant(battery.cutoff_v_per_cell()));
     if !ramp {
         let lacks = if motor.kind == MachineKind::Brushed {
             " Where it has none, a voltmeter or an alarm on the pack stands in for it."
         } else {
             ""
         };
-        tell("low-voltage cut-off", format!("{} V", three(stop_v)), format!("{harmed}{lacks}"));
+        tell("low-voltage cut-off", format!("{} V", significant(stop_v)), format!("{harmed}{lacks}"));
         return;
     }
     let start_v = stop_v + CUT_FROM_SHARE * (low_v - stop_v).max(0.0);
     tell(
         "cut-off begins",
-        format!("{} V", three(start_v)),
+        format!("{} V", significant(start_v)),
         format!(
             "half way between rest at a fifth of the charge, {} V, and the stop: power fades, nothing stops at once.",
-            three(low_v)
+            significant(low_v)
         ),
     );
-    tell("cut-off ends", format!("{} V", three(stop_v)), harmed);
+    tell("cut-off ends", format!("{} V", significant(stop_v)), harmed);
 }
 
 /// Where the controller cuts back for heat.
@@ -243,8 +247,11 @@ fn temperatures(motor: &Motor, controller: &Controller, tell: &mut impl FnMut(&'
         let limit_c = motor.magnet_limit_c().map_or(class_c, |magnet| magnet.min(class_c));
         tell(
             "motor temperature, cut from and to",
-            format!("{} and {} °C", three(limit_c - CUT_FROM_K), three(limit_c - CUT_TO_K)),
-            format!("winding class and magnets end at {} °C; the sensor lags behind the winding.", three(limit_c)),
+            format!("{} and {} °C", significant(limit_c - CUT_FROM_K), significant(limit_c - CUT_TO_K)),
+            format!(
+                "winding class and magnets end at {} °C; the sensor lags behind the winding.",
+                significant(limit_c)
+            ),
         );
     } else {
         tell(
@@ -256,7 +263,7 @@ fn temperatures(motor: &Motor, controller: &Controller, tell: &mut impl FnMut(&'
     let to_c = controller.max_temperature_c.unwrap_or(CONTROLLER_CUT_C.1);
     tell(
         "controller temperature, cut from and to",
-        format!("{} and {} °C", three(CONTROLLER_CUT_C.0.min(to_c - 10.0)), three(to_c)),
+        format!("{} and {} °C", significant(CONTROLLER_CUT_C.0.min(to_c - 10.0)), significant(to_c)),
         "what most controllers stand.".to_owned(),
     );
 }

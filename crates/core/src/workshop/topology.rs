@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::{Build, Chemistry, MachineKind, OptionSheet};
-use crate::format::three;
+use crate::format::significant;
 
 /// How bad a finding is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, schemars::JsonSchema)]
@@ -149,8 +149,8 @@ fn packs(option: &OptionSheet, found: &mut Vec<LoomFinding>) {
             format!(
                 "At {} V{} the first contact sparks and eats the plug: an anti-spark switch, or a resistor of some tens of ohms \
                  for a second before it.",
-                three(full_v),
-                if capacitance_uf > 0.0 { format!(" into {} µF", three(capacitance_uf)) } else { String::new() }
+                significant(full_v),
+                if capacitance_uf > 0.0 { format!(" into {} µF", significant(capacitance_uf)) } else { String::new() }
             ),
         ));
     }

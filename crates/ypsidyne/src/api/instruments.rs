@@ -15,7 +15,7 @@ use ypsidyne_core::document::Problem;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
-use crate::instruments::hub::{InUse, ReadingWanted, Readings, Sweep, SweepProgress, SweepState};
+use crate::instruments::registry::{InUse, ReadingWanted, Readings, Sweep, SweepProgress, SweepState};
 use crate::instruments::simulated::Role;
 
 pub(super) fn routes() -> Vec<Route> {
@@ -148,7 +148,7 @@ fn refused(pointer: &str, detail: String) -> ApiError {
 }
 
 async fn list(State(app): State<App>) -> Json<Vec<InUse>> {
-    Json(app.hub.list())
+    Json(app.instruments.list())
 }
 
 async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) -> Result<Json<InUse>, ApiError> {
@@ -165,23 +165,23 @@ async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) 
             format!("{address} is not this machine: confirm that this is the instrument that may be spoken to"),
         ));
     }
-    Ok(Json(app.hub.take(role, address).await?))
+    Ok(Json(app.instruments.take(role, address).await?))
 }
 
 async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<StatusCode, ApiError> {
-    app.hub.leave(role_of(role)?);
+    app.instruments.leave(role_of(role)?);
     Ok(StatusCode::NO_CONTENT)
 }
 
 async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {
     let asked: ReadAsked = body.read()?;
-    Ok(Json(app.hub.read(&asked.wanted).await?))
+    Ok(Json(app.instruments.read(&asked.wanted).await?))
 }
 
 async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
     let asked: SupplyAsked = body.read()?;
     refuse_out_of_range([("/voltage_v", asked.voltage_v, 0.0, 60.0), ("/limit_a", asked.limit_a, 0.0, 30.0)])?;
-    app.hub.set_supply(asked.voltage_v, asked.limit_a, asked.on).await?;
+    app.instruments.set_supply(asked.voltage_v, asked.limit_a, asked.on).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -199,7 +199,7 @@ fn refuse_out_of_range<const N: usize>(ranges: [(&str, f64, f64, f64); N]) -> Re
 }
 
 async fn sweep(State(app): State<App>) -> Json<SweepProgress> {
-    Json(app.hub.progress().borrow().clone())
+    Json(app.instruments.progress().borrow().clone())
 }
 
 async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgress>, ApiError> {
@@ -211,21 +211,21 @@ async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgr
         ("/limit_a", sweep.limit_a, 0.01, 30.0),
         ("/settle_s", sweep.settle_s, 0.05, 60.0),
     ])?;
-    if !app.hub.begin(sweep) {
+    if !app.instruments.begin(sweep) {
         return Err(refused("", "a sweep runs already: stop it first".to_owned()));
     }
-    Ok(Json(app.hub.progress().borrow().clone()))
+    Ok(Json(app.instruments.progress().borrow().clone()))
 }
 
 async fn stop(State(app): State<App>) -> Result<StatusCode, ApiError> {
-    app.hub.stop().await?;
+    app.instruments.stop().await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
 async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
     let (sender, receiver) = tokio::sync::mpsc::channel(4);
     tokio::spawn(async move {
-        let mut progress = app.hub.progress();
+        let mut progress = app.instruments.progress();
         loop {
             let now = progress.borrow_and_update().clone();
             let over = now.state != SweepState::Running;
@@ -268,8 +268,8 @@ async fn simulated(State(app): State<App>, body: JsonBody) -> Result<StatusCode,
     }
     for (role, command) in commands {
         // Only what is simulated is told such things.
-        if app.hub.is_simulated(role) {
-            app.hub.tell(role, &command).await?;
+        if app.instruments.is_simulated(role) {
+            app.instruments.tell(role, &command).await?;
         }
     }
     Ok(StatusCode::NO_CONTENT)

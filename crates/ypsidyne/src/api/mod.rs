@@ -32,7 +32,7 @@ use tower_http::compression::CompressionLayer;
 use ypsidyne_store::{Connection, Store, StoreError};
 
 use crate::guard::{self, Guard};
-use crate::instruments::hub::Hub;
+use crate::instruments::registry::InstrumentRegistry;
 use crate::jobs::Jobs;
 use crate::page;
 use crate::underway::Underway;
@@ -58,7 +58,7 @@ pub(crate) struct App {
     /// Cancelled when the program closes; every run, search and sweep has a token below it.
     closing: CancellationToken,
     /// Instruments of the bench.
-    hub: Hub,
+    instruments: InstrumentRegistry,
     /// One permit a core: computations queue instead of crowding each other out.
     cores: Arc<Semaphore>,
 }
@@ -129,7 +129,13 @@ fn routes() -> Vec<Route> {
 }
 
 /// The whole server: interface, page, guard, headers.
-pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub, closing: CancellationToken) -> Router {
+pub(crate) fn router(
+    store: Store,
+    guard: Guard,
+    jobs: Jobs,
+    hub: InstrumentRegistry,
+    closing: CancellationToken,
+) -> Router {
     let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
     let app = App {
         store,
@@ -137,7 +143,7 @@ pub(crate) fn router(store: Store, guard: Guard, jobs: Jobs, hub: Hub, closing: 
         jobs,
         underway: Underway::new(closing.clone()),
         closing,
-        hub,
+        instruments: hub,
         cores: Arc::new(Semaphore::new(cores)),
     };
     let api = routes()

@@ -167,9 +167,9 @@ pub fn openapi() -> Value {
             "description": "Build documents, their evaluation, the builds and the shelf kept here."
         },
         "x-units": {
-            "quantities": ypsidyne_core::document::units::QUANTITIES,
-            "endings": ypsidyne_core::document::units::ENDINGS,
-            "by_key": ypsidyne_core::document::units::BY_KEY
+            "quantities": ypsidyne_core::formulas::units::QUANTITIES,
+            "endings": ypsidyne_core::formulas::units::ENDINGS,
+            "by_key": ypsidyne_core::formulas::units::BY_KEY
         },
         "paths": paths,
         "components": { "schemas": schemas }

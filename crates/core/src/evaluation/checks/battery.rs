@@ -1,15 +1,15 @@
 //! Checks of the battery: current, sag, how long it lasts.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
 use crate::document::BatteryRule;
-use crate::format::three;
+use crate::format::significant;
 use crate::model::supply::LOW;
 
 fn subject(code: &'static str, title: &'static str, unit: &'static str) -> Subject<'static> {
     Subject::of_option(code, title, unit)
 }
 
-pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let (chain, supply) = (evidence.chain, evidence.supply);
     let battery = &chain.battery;
     let job = chain.job;
@@ -26,7 +26,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         Scale::unless_set(set && job.battery_rule == BatteryRule::ContinuousCoversStall),
         &subject("battery.continuous_current", "Battery current, for good", "A"),
         continuous_a,
-        &Bound::given(
+        &CheckLimit::given(
             battery.continuous_a(),
             "No continuous rating is given for the battery: find the C rating, or judge it by how far it sags.",
         ),
@@ -34,18 +34,18 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
             BatteryRule::ContinuousWithHeadroom => format!(
                 "The hardest work takes {} A; with the headroom factor {} the pack should be good for {} A, \
                  and it is rated for {} A.",
-                three(demand / job.battery_headroom),
-                three(job.battery_headroom),
-                three(demand),
-                three(limit)
+                significant(demand / job.battery_headroom),
+                significant(job.battery_headroom),
+                significant(demand),
+                significant(limit)
             ),
             BatteryRule::ContinuousCoversStall => format!(
                 "A stall or a full-throttle peak draws {} A, and by your rule the continuous rating of {} A must cover it.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             ),
             BatteryRule::BurstCoversStall => {
-                format!("The hardest work takes {} A of the {} A it gives for good.", three(demand), three(limit))
+                format!("The hardest work takes {} A of the {} A it gives for good.", significant(demand), significant(limit))
             }
         },
     );
@@ -53,7 +53,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         Scale::unless_set(set),
         &subject("battery.burst_current", "Battery current, peak", "A"),
         worst_a,
-        &Bound::given(battery.burst_a(), "No burst or continuous rating is given for the battery."),
+        &CheckLimit::given(battery.burst_a(), "No burst or continuous rating is given for the battery."),
         |demand, limit| {
             let moment = if set {
                 "Held by the battery-current limits the chain"
@@ -62,7 +62,11 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
             } else {
                 "With every shaft held at full throttle the chain"
             };
-            format!("{moment} draws {} A; for about ten seconds the pack gives {} A.", three(demand), three(limit))
+            format!(
+                "{moment} draws {} A; for about ten seconds the pack gives {} A.",
+                significant(demand),
+                significant(limit)
+            )
         },
     );
     judge_sag(evidence, ledger);
@@ -72,12 +76,16 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
             Scale::ABILITY,
             &subject("battery.runtime", "Time on one charge", "min"),
             Some(wanted_min),
-            &Bound::capability(
+            &CheckLimit::capability(
                 supply.runtime_min,
                 "The speed asked for is not reached at half charge, so there is no time on one charge to give.",
             ),
             |demand, limit| {
-                format!("One charge lasts {} min at the usual work; you asked for {} min.", three(limit), three(demand))
+                format!(
+                    "One charge lasts {} min at the usual work; you asked for {} min.",
+                    significant(limit),
+                    significant(demand)
+                )
             },
         );
     }
@@ -85,7 +93,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         Scale::unless_set(set),
         &subject("battery.bms_current", "Protection board", "A"),
         hardest_a.zip(worst_a).map(|(hardest, worst)| hardest.max(worst)),
-        &Bound::given(
+        &CheckLimit::given(
             battery.board_limit_a(),
             "No limit of a protection board is given. A pack without a board has none to trip; a pack with one \
              needs its limit here.",
@@ -93,21 +101,21 @@ pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         |demand, limit| {
             format!(
                 "The chain can draw {} A; the protection board opens at {} A and then all stops.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
 }
 
-fn judge_sag(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let (chain, supply) = (evidence.chain, evidence.supply);
     let battery = &chain.battery;
     let resting_v = chain.sources[LOW].open_circuit_v / battery.cells;
     const NO_POWER: &str = "Near the end of the charge the battery cannot give this power at any voltage: \
                             it collapses before the cells reach their stop voltage.";
     let room = |floor_v: f64, why: &'static str| {
-        Bound::capability(Some(resting_v - floor_v).filter(|volts| *volts > 1e-9), why)
+        CheckLimit::capability(Some(resting_v - floor_v).filter(|volts| *volts > 1e-9), why)
     };
     let stop_v = battery.cutoff_v_per_cell();
     let floor_v = battery.cell.momentary_floor_v;
@@ -137,28 +145,28 @@ fn judge_sag(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         ledger.judge(&subject, Some(battery.cell_sag_v(current_a)), &bound, |sag_v, _| {
             format!(
                 "At 20 % charge a cell rests at {} V and {when} pulls it down by {} V to {} V; {ends} {} V.",
-                three(resting_v),
-                three(sag_v),
-                three(resting_v - sag_v),
-                three(floor_v)
+                significant(resting_v),
+                significant(sag_v),
+                significant(resting_v - sag_v),
+                significant(floor_v)
             )
         });
     }
 }
 
 /// What the pack gives flat out: nobody may hold it there, and some will.
-fn judge_flat_out(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+fn judge_flat_out(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let Some(continuous_a) = evidence.chain.battery.continuous_a() else { return };
     ledger.judge_as(
         Scale::CAUTION,
         &subject("battery.flat_out_current", "Battery current, flat out", "A"),
         evidence.supply.all_flat_out.current_a,
-        &Bound::At(continuous_a),
+        &CheckLimit::At(continuous_a),
         |demand, limit| {
             format!(
                 "Held at full throttle the chain takes {} A, and the pack is rated for {} A for good.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );

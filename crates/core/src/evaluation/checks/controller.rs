@@ -1,13 +1,13 @@
 //! Checks of the controller. On a bare switch there is none.
 
-use super::{Bound, Evidence, HeldBy, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, HeldBy, Scale, Subject};
 use crate::document::{Controller, MachineKind};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
 use crate::model::supply::{FULL, HALF};
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     judge_match(drive, ledger);
     let Some(controller) = &drive.parts.controller else {
@@ -18,13 +18,13 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         if controller.can_brake { Scale::BRAKING_VOLTAGE } else { Scale::CEILING },
         &subject("controller.max_voltage", "Controller voltage ceiling", "V"),
         Some(chain.battery.charger_end_v()),
-        &Bound::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
+        &CheckLimit::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
         |demand, limit| {
             let lifts = if controller.can_brake { " Braking lifts it further." } else { "" };
             format!(
                 "Fresh from the charger the pack stands at {} V; the controller takes {} V.{lifts}",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -32,30 +32,30 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         ledger.judge(
             &subject("controller.min_voltage", "Controller voltage floor", "V"),
             Some(lowest_v),
-            &Bound::capability(
+            &CheckLimit::capability(
                 evidence.supply.all_hardest_low.voltage_v,
                 "Near the end of the charge the battery cannot give this power at any voltage.",
             ),
             |demand, limit| {
                 format!(
                     "At 20 % charge the hardest work leaves {} V at the controller, which stops below {} V.",
-                    three(limit),
-                    three(demand)
+                    significant(limit),
+                    significant(demand)
                 )
             },
         );
         ledger.judge(
             &subject("controller.brown_out", "Controller stays awake", "V"),
             Some(lowest_v),
-            &Bound::capability(
+            &CheckLimit::capability(
                 evidence.supply.all_peak_low.voltage_v,
                 "Near the end of the charge the battery cannot give this power at any voltage.",
             ),
             |demand, limit| {
                 format!(
                     "At 20 % charge the moment that takes most leaves {} V at the controller, which stops below {} V.",
-                    three(limit),
-                    three(demand)
+                    significant(limit),
+                    significant(demand)
                 )
             },
         );
@@ -66,19 +66,20 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         );
     }
     let per_channel = drive.per_channel;
-    let sharing = if per_channel > 1.0 { format!(" ({} motors on it)", three(per_channel)) } else { String::new() };
+    let sharing =
+        if per_channel > 1.0 { format!(" ({} motors on it)", significant(per_channel)) } else { String::new() };
     ledger.judge(
         &subject("controller.motor_current_continuous", "Controller motor current, for good", "A"),
         evidence.sustained(drive, |figures| per_channel * figures.motor_current_a),
-        &Bound::given(
+        &CheckLimit::given(
             controller.motor_current_continuous_a,
             "No continuous motor current is given for the controller.",
         ),
         |demand, limit| {
             format!(
                 "The hardest steady work takes {} A through a channel{sharing}, rated for {} A.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -87,15 +88,15 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
     ledger.judge(
         &subject("controller.battery_current_continuous", "Controller battery current, for good", "A"),
         evidence.sustained(drive, |figures| figures.channel_battery_a),
-        &Bound::given(
+        &CheckLimit::given(
             controller.battery_current_continuous_a,
             "No continuous battery current is given for the controller; it is another number than the motor current.",
         ),
         |demand, limit| {
             format!(
                 "The hardest steady work draws {} A from the battery through a channel, rated for {} A.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -103,10 +104,10 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         let speed_rpm = chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
         let pole_pairs = drive.parts.motor.pole_pairs.map(f64::from);
         let bound = match (controller.max_erpm, pole_pairs) {
-            (_, None) => Bound::NotGiven(
+            (_, None) => CheckLimit::NotGiven(
                 "Without the number of pole pairs the electrical speed is not known: count the magnets, halve them.",
             ),
-            (limit, _) => Bound::given(limit, "No highest electrical speed is given for the controller."),
+            (limit, _) => CheckLimit::given(limit, "No highest electrical speed is given for the controller."),
         };
         ledger.judge(
             &subject("controller.erpm", "Electrical speed", "rpm"),
@@ -115,10 +116,10 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             |demand, limit| {
                 format!(
                     "{} rpm times {} pole pairs is {} electrical rpm; the controller follows up to {}.",
-                    three(demand / pole_pairs.unwrap_or(1.0)),
-                    three(pole_pairs.unwrap_or(1.0)),
-                    three(demand),
-                    three(limit)
+                    significant(demand / pole_pairs.unwrap_or(1.0)),
+                    significant(pole_pairs.unwrap_or(1.0)),
+                    significant(demand),
+                    significant(limit)
                 )
             },
         );
@@ -126,15 +127,21 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
 }
 
 /// What goes through a channel when the shaft is held: a rating is what it survives, not what it enforces.
-fn judge_peak(evidence: &Evidence<'_>, drive: &Drive<'_>, controller: &Controller, sharing: &str, ledger: &mut Ledger) {
+fn judge_peak(
+    evidence: &CheckContext<'_>,
+    drive: &Drive<'_>,
+    controller: &Controller,
+    sharing: &str,
+    ledger: &mut CheckBuilder,
+) {
     let held = evidence.held(drive);
     ledger.judge_as(
         Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
         &Subject::of_drive("controller.motor_current_peak", "Controller motor current, peak", "A", drive),
         held.map(|held| drive.per_channel * held.shown_a),
-        &Bound::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
+        &CheckLimit::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
         |demand, limit| {
-            let (amperes, rated) = (three(demand), three(limit));
+            let (amperes, rated) = (significant(demand), significant(limit));
             match held.map(|held| held.by) {
                 Some(HeldBy::Limit) => {
                     format!("Its limit holds a channel{sharing} to {amperes} A; for moments it takes {rated} A.")
@@ -159,11 +166,11 @@ fn judge_peak(evidence: &Evidence<'_>, drive: &Drive<'_>, controller: &Controlle
 
 /// What goes through a channel flat out: nobody may hold it there, and some will.
 fn judge_flat_out(
-    evidence: &Evidence<'_>,
+    evidence: &CheckContext<'_>,
     drive: &Drive<'_>,
     controller: &Controller,
     sharing: &str,
-    ledger: &mut Ledger,
+    ledger: &mut CheckBuilder,
 ) {
     let Some(continuous_a) = controller.motor_current_continuous_a else { return };
     let flat_out = evidence.chain.figures(drive.index, HALF, Case::FullThrottle);
@@ -171,19 +178,19 @@ fn judge_flat_out(
         Scale::CAUTION,
         &Subject::of_drive("controller.flat_out_current", "Controller motor current, flat out", "A", drive),
         flat_out.map(|figures| drive.per_channel * figures.motor_current_a),
-        &Bound::At(continuous_a),
+        &CheckLimit::At(continuous_a),
         |demand, limit| {
             format!(
                 "Held at full throttle a channel{sharing} passes {} A, rated for {} A for good.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
 }
 
 /// Kind and channels: right or wrong, without a number.
-fn judge_match(drive: &Drive<'_>, ledger: &mut Ledger) {
+fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
     let kind = Subject::of_drive("controller.kind", "Controller fits the motor", "", drive);
     let Some(controller) = &drive.parts.controller else {

@@ -1,16 +1,16 @@
 //! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
 use crate::evaluation::fits::{Packing, battery_fit, controller_fit};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::shaft::BORE_PLAY_MM;
 use crate::model::Drive;
 
-pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let Some(space) = &drive.job.motor_space else { return };
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("fit.motor", "Motor in its place", "mm", drive);
-    let unknown = |ledger: &mut Ledger, ask| {
+    let unknown = |ledger: &mut CheckBuilder, ask| {
         ledger.unknown(&subject, ask);
     };
     let mount = motor.mount.as_ref();
@@ -19,7 +19,11 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
     if let (Some(wanted), Some(has)) = (space.bolt_circle_mm, circle)
         && (wanted - has).abs() > 0.3
     {
-        let text = format!("Its screws stand on a circle of {} mm, the mount has {} mm.", three(has), three(wanted));
+        let text = format!(
+            "Its screws stand on a circle of {} mm, the mount has {} mm.",
+            significant(has),
+            significant(wanted)
+        );
         return ledger.does_not_fit(&subject, text);
     }
     if let (Some(wanted), Some(has)) = (space.thread.as_deref(), thread)
@@ -59,14 +63,18 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut Ledger) {
         return unknown(ledger, ask);
     }
     if let Some((has, room, word)) = tightest {
-        ledger.judge_as(Scale::FIT, &subject, Some(has), &Bound::At(room), |has, room| {
+        ledger.judge_as(Scale::FIT, &subject, Some(has), &CheckLimit::At(room), |has, room| {
             let left = fits_by(has, room);
-            format!("The motor is {} mm {word}, and there is room for {} mm: {left}.", three(has), three(room))
+            format!(
+                "The motor is {} mm {word}, and there is room for {} mm: {left}.",
+                significant(has),
+                significant(room)
+            )
         });
     }
 }
 
-pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     battery(evidence, ledger);
     let chain = evidence.chain;
     if let Some(fit) = controller_fit(chain.job, chain.option) {
@@ -75,7 +83,7 @@ pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
     }
 }
 
-fn battery(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+fn battery(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let chain = evidence.chain;
     let subject = Subject::of_option("fit.battery", "Packs in their room", "mm");
     let Some(fit) = battery_fit(chain.job, chain.battery.battery) else { return };
@@ -85,14 +93,17 @@ fn battery(evidence: &Evidence<'_>, ledger: &mut Ledger) {
         && let Some(free) = packs.ground_clearance_mm
         && free < wanted
     {
-        let text =
-            format!("Under the packs {} mm stay free of the ground, and {} mm are wanted.", three(free), three(wanted));
+        let text = format!(
+            "Under the packs {} mm stay free of the ground, and {} mm are wanted.",
+            significant(free),
+            significant(wanted)
+        );
         return ledger.does_not_fit(&subject, text);
     }
     room(&subject, fit.packs.as_ref(), "pack", "No size is given for the pack.", ledger);
 }
 
-fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'static str, ledger: &mut Ledger) {
+fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'static str, ledger: &mut CheckBuilder) {
     let Some(packing) = packing else {
         return ledger.unknown(subject, ask);
     };
@@ -102,12 +113,12 @@ fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'sta
     let [along, across, up] = packing.count;
     let number = along * across * up;
     let how = if number == 1 { format!("One {what}") } else { format!("{along} × {across} × {up} {what}s") };
-    ledger.judge_as(Scale::FIT, subject, Some(stack), &Bound::At(stack + packing.left_mm[axis]), |has, room| {
+    ledger.judge_as(Scale::FIT, subject, Some(stack), &CheckLimit::At(stack + packing.left_mm[axis]), |has, room| {
         let left = fits_by(has, room);
         format!(
             "{how}, laid as they fit best, take {} mm {word}, and there are {} mm: {left}.",
-            three(has),
-            three(room)
+            significant(has),
+            significant(room)
         )
     });
 }
@@ -116,8 +127,8 @@ fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'sta
 fn fits_by(has_mm: f64, room_mm: f64) -> String {
     let left_mm = room_mm - has_mm;
     if left_mm >= -1e-9 {
-        format!("it fits, with {} mm to spare", three(left_mm.max(0.0)))
+        format!("it fits, with {} mm to spare", significant(left_mm.max(0.0)))
     } else {
-        format!("it does not fit, by {} mm", three(-left_mm))
+        format!("it does not fit, by {} mm", significant(-left_mm))
     }
 }

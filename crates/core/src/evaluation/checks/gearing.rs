@@ -1,26 +1,26 @@
 //! Checks of a built-in gearbox.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
-use crate::format::three;
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
 use crate::model::supply::FULL;
 
 /// How fast the input of the gearbox turns, where a limit is listed.
-fn input_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn input_speed(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let Some(limit) = drive.parts.motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm) else { return };
     let turning = evidence.chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
     let subject = Subject::of_drive("gearing.input_speed", "Gearbox input speed", "rpm", drive);
-    ledger.judge(&subject, turning, &Bound::At(limit), |demand, limit| {
+    ledger.judge(&subject, turning, &CheckLimit::At(limit), |demand, limit| {
         format!(
             "Spinning free the motor turns the gearbox with {} rpm; it is made for {} rpm at its input.",
-            three(demand),
-            three(limit)
+            significant(demand),
+            significant(limit)
         )
     });
 }
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let Some(gearbox) = &drive.parts.motor.gearbox else {
         return;
     };
@@ -38,18 +38,18 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         Scale::CAUTION,
         &Subject::of_drive("gearing.gearbox_jam", "Gearbox in a jam", "N·m", drive),
         jam_nm,
-        &Bound::given(gearbox.max_torque_nm, ASK),
+        &CheckLimit::given(gearbox.max_torque_nm, ASK),
         |demand, limit| {
             format!(
                 "If the output is jammed at full throttle the motor pushes {} N·m through a gearbox made for {} N·m: \
                  a jam is not the plan, but a lower current limit would save the teeth.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
     let subject = Subject::of_drive("gearing.gearbox_torque", "Gearbox torque", "N·m", drive);
-    let bound = Bound::given(gearbox.max_torque_nm, ASK);
+    let bound = CheckLimit::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
         let slip_nm = vehicle.grip_n(0.0).filter(|_| !drive.job.jams()).map(|grip_n| {
             grip_n * vehicle.wheel_radius_m
@@ -61,14 +61,14 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
             if slips_first {
                 format!(
                     "The wheels slip before each gearbox carries more than {} N·m; it is made for {} N·m.",
-                    three(demand),
-                    three(limit)
+                    significant(demand),
+                    significant(limit)
                 )
             } else {
                 format!(
                     "The stalled motor pushes {} N·m through the gearbox, made for {} N·m.",
-                    three(demand),
-                    three(limit)
+                    significant(demand),
+                    significant(limit)
                 )
             }
         });
@@ -79,8 +79,8 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Led
         ledger.judge(&subject, running_nm, &bound, |demand, limit| {
             format!(
                 "At full throttle the gearbox carries {} N·m of the {} N·m it is made for.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         });
     }

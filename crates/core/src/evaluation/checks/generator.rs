@@ -1,26 +1,26 @@
 //! Checks of a machine that is turned: does it reach its voltage, does it stand speed and current, what if the load falls off.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject, motor};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject, motor};
 use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::TOUCH_SAFE_DC_V;
 use crate::model::Drive;
 use crate::model::generating::Generating;
 
 pub(super) fn judge(
-    evidence: &Evidence<'_>,
+    evidence: &CheckContext<'_>,
     drive: &Drive<'_>,
     result: &DriveEvaluation,
     generating: &Generating,
-    ledger: &mut Ledger,
+    ledger: &mut CheckBuilder,
 ) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let parts = &drive.parts.motor;
     let charges = generating.current_a > 0.0
         && matches!(&drive.job.load, Load::Generator(generator) if generator.electrical.battery_v.is_some());
     let geared = || match generating.ratio_for_needed_voltage {
-        Some(ratio) => format!("; it takes a speed-up of 1 : {} or more", three(ratio)),
+        Some(ratio) => format!("; it takes a speed-up of 1 : {} or more", significant(ratio)),
         None => "; no speed-up reaches it on this source".to_owned(),
     };
     match generating.needed_voltage_v {
@@ -29,7 +29,7 @@ pub(super) fn judge(
             &subject("generator.voltage", "Voltage reached", "V"),
             Some(needed_v),
             // A battery that is charged holds the voltage down: what it reaches without one is what there is to spare.
-            &Bound::capability(
+            &CheckLimit::capability(
                 Some(if charges { generating.runaway_voltage_v } else { generating.output_voltage_v }),
                 "It gives no voltage at all at this speed: it must turn faster.",
             ),
@@ -37,12 +37,12 @@ pub(super) fn judge(
                 if charges {
                     return format!(
                         "It charges with {} A: with nothing on it it reaches {} V, and {} V are needed.",
-                        three(generating.current_a),
-                        three(limit),
-                        three(demand)
+                        significant(generating.current_a),
+                        significant(limit),
+                        significant(demand)
                     );
                 }
-                format!("It reaches {} V and {} V are needed{}.", three(limit), three(demand), geared())
+                format!("It reaches {} V and {} V are needed{}.", significant(limit), significant(demand), geared())
             },
         ),
         None => ledger.unknown(
@@ -53,24 +53,28 @@ pub(super) fn judge(
     ledger.judge(
         &subject("motor.speed", "Motor speed limit", "rpm"),
         Some(generating.runaway_motor_rpm),
-        &Bound::given(
+        &CheckLimit::given(
             parts.max_speed_rpm,
             "No highest speed is given for the machine: magnets fly out of a rotor that is too fast.",
         ),
         |demand, limit| {
             format!(
                 "When the load falls off the machine runs up to {} rpm; its rotor is safe to {} rpm.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
     ledger.judge(
         &subject("motor.continuous_current", "Motor current, sustained", "A"),
         Some(generating.current_a),
-        &Bound::given(parts.max_continuous_current_a, "No continuous current is given for the machine."),
+        &CheckLimit::given(parts.max_continuous_current_a, "No continuous current is given for the machine."),
         |demand, limit| {
-            format!("Each machine gives {} A, and {} A is what it takes for good.", three(demand), three(limit))
+            format!(
+                "Each machine gives {} A, and {} A is what it takes for good.",
+                significant(demand),
+                significant(limit)
+            )
         },
     );
     motor::judge_heat(evidence, drive, result, ledger);
@@ -79,7 +83,7 @@ pub(super) fn judge(
         Scale::CEILING,
         &subject("safety.runaway_generator", "Voltage when the load falls off", "V"),
         Some(generating.runaway_voltage_v),
-        &Bound::given(
+        &CheckLimit::given(
             hangs_v.or(parts.max_voltage_v),
             "Nobody said what voltage the things on it stand: give the highest voltage of the charge controller.",
         ),
@@ -87,9 +91,9 @@ pub(super) fn judge(
             format!(
                 "With nothing on it the source runs away to {} rpm and it gives {} V; what hangs on it stands {} V. \
                  A load that is dumped, or a brake, must catch it.",
-                three(generating.runaway_source_rpm),
-                three(demand),
-                three(limit)
+                significant(generating.runaway_source_rpm),
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -97,13 +101,13 @@ pub(super) fn judge(
         Scale::CAUTION,
         &subject("safety.touch_voltage", "Voltage to touch", "V"),
         Some(generating.runaway_voltage_v),
-        &Bound::At(TOUCH_SAFE_DC_V),
+        &CheckLimit::At(TOUCH_SAFE_DC_V),
         |demand, limit| {
             format!(
                 "When the load falls off its leads stand at {} V; up to {} V is held safe to touch when dry, 30 V where it \
                  gets wet.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );

@@ -11,21 +11,22 @@ mod gearing;
 mod generator;
 mod motor;
 mod performance;
+pub mod remedy;
 mod safety;
 mod shaft;
 mod teeth;
 mod wire;
 
+use remedy::Remedy;
 use serde::Serialize;
 
 use crate::evaluation::DriveEvaluation;
-use crate::format::{lasting, percent, three};
+use crate::format::{lasting, percent, significant};
 use crate::model::Drive;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, Figures};
 use crate::model::supply::{Chain, FULL, HALF, Supply};
 use crate::model::throttle::Yields;
-use crate::variants::remedies::Remedy;
 
 /// Utilisation above which a check that holds is called tight.
 pub const TIGHT_ABOVE: f64 = 0.85;
@@ -164,7 +165,7 @@ pub struct Check {
 }
 
 /// The limit side of a check.
-pub(crate) enum Bound {
+pub(crate) enum CheckLimit {
     /// A number.
     At(f64),
     /// Nobody gave it; the text says what to find out.
@@ -175,7 +176,7 @@ pub(crate) enum Bound {
     Never(String),
 }
 
-impl Bound {
+impl CheckLimit {
     fn given(limit: Option<f64>, ask: &'static str) -> Self {
         limit.map_or(Self::NotGiven(ask), Self::At)
     }
@@ -219,16 +220,16 @@ impl Check {
 }
 
 /// The checks so far.
-pub(crate) struct Ledger(Vec<Check>);
+pub(crate) struct CheckBuilder(Vec<Check>);
 
-impl Ledger {
+impl CheckBuilder {
     /// Judges a demand against a bound as figures are known here. `because` makes the sentence from demand and limit, without
     /// its margin. A demand of `None` means that no case has numbers.
     pub fn judge(
         &mut self,
         subject: &Subject<'_>,
         demand: Option<f64>,
-        bound: &Bound,
+        bound: &CheckLimit,
         because: impl FnOnce(f64, f64) -> String,
     ) {
         self.judge_as(Scale::PLAIN, subject, demand, bound, because);
@@ -240,19 +241,19 @@ impl Ledger {
         scale: Scale,
         subject: &Subject<'_>,
         demand: Option<f64>,
-        bound: &Bound,
+        bound: &CheckLimit,
         because: impl FnOnce(f64, f64) -> String,
     ) {
         let utilisation = match (demand, bound) {
-            (Some(demand), Bound::At(limit)) => Some(demand / limit).filter(|ratio| ratio.is_finite()),
-            (Some(_), Bound::Never(_)) => Some(0.0),
+            (Some(demand), CheckLimit::At(limit)) => Some(demand / limit).filter(|ratio| ratio.is_finite()),
+            (Some(_), CheckLimit::Never(_)) => Some(0.0),
             _ => None,
         };
         let (verdict, because) = match (demand, bound, utilisation) {
-            (_, Bound::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
-            (_, Bound::Impossible(why), _) => (scale.impossible(), (*why).to_owned()),
-            (Some(_), Bound::Never(why), _) => (Verdict::Ok, why.clone()),
-            (Some(demand), Bound::At(limit), Some(ratio)) => {
+            (_, CheckLimit::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
+            (_, CheckLimit::Impossible(why), _) => (scale.impossible(), (*why).to_owned()),
+            (Some(_), CheckLimit::Never(why), _) => (Verdict::Ok, why.clone()),
+            (Some(demand), CheckLimit::At(limit), Some(ratio)) => {
                 let mut text = because(demand, *limit);
                 text.push_str(&margin(scale, ratio));
                 (scale.verdict(ratio), text)
@@ -264,7 +265,7 @@ impl Ledger {
             ),
         };
         let limit = match bound {
-            Bound::At(limit) => Some(*limit),
+            CheckLimit::At(limit) => Some(*limit),
             _ => None,
         };
         self.note(scale, subject, (demand, limit, utilisation), verdict, because);
@@ -305,7 +306,7 @@ impl Ledger {
 
     /// Notes that nobody gave what a check needs; `ask` says what to find out.
     pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
-        self.judge(subject, None, &Bound::NotGiven(ask), |_, _| String::new());
+        self.judge(subject, None, &CheckLimit::NotGiven(ask), |_, _| String::new());
     }
 
     /// Notes something that fails without a number.
@@ -330,7 +331,9 @@ fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Opt
         (Some(demand), Some(limit)) => {
             let (factor, unit) = subject.said_in.unwrap_or((1.0, subject.unit));
             let between = if scale.class == CheckClass::Caution && demand > limit { "over" } else { "of" };
-            format!("{} {between} {} {unit}", three(factor * demand), three(factor * limit)).trim_end().to_owned()
+            format!("{} {between} {} {unit}", significant(factor * demand), significant(factor * limit))
+                .trim_end()
+                .to_owned()
         }
         (Some(_), None) if verdict == Verdict::Ok => "for good".to_owned(),
         _ if verdict == Verdict::Fail => "cannot".to_owned(),
@@ -347,7 +350,7 @@ fn margin(scale: Scale, ratio: f64) -> String {
         let lived_with = if ratio > scale.tight_to { "" } else { ", which is lived with" };
         format!(" That is {} short{lived_with}.", percent(1.0 - 1.0 / ratio))
     } else if ratio > MANY_TIMES {
-        format!(" That is {} times as much.", three(ratio))
+        format!(" That is {} times as much.", significant(ratio))
     } else if ratio > scale.tight_to || (caution && ratio > 1.0) {
         let word = if caution { "above it" } else { "too much" };
         format!(" That is {} {word}.", percent(ratio - 1.0))
@@ -392,12 +395,12 @@ pub(crate) enum HeldBy {
 }
 
 /// Everything a check may look at.
-pub(crate) struct Evidence<'a> {
+pub(crate) struct CheckContext<'a> {
     pub chain: &'a Chain<'a>,
     pub supply: &'a Supply,
 }
 
-impl<'a> Evidence<'a> {
+impl<'a> CheckContext<'a> {
     /// The larger of target and climb at half charge of one quantity, over the cases that have numbers.
     pub fn sustained(&self, drive: &Drive<'_>, quantity: impl Fn(&Figures) -> f64) -> Option<f64> {
         [Case::Target, Case::Climb]
@@ -431,8 +434,8 @@ impl<'a> Evidence<'a> {
 
 /// All checks of an option, ranked.
 pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluation]) -> Vec<Check> {
-    let evidence = Evidence { chain, supply };
-    let mut ledger = Ledger(Vec::with_capacity(16 + 24 * drives.len()));
+    let evidence = CheckContext { chain, supply };
+    let mut ledger = CheckBuilder(Vec::with_capacity(16 + 24 * drives.len()));
     if chain.drives.iter().any(|drive| !drive.generates()) {
         battery::judge(&evidence, &mut ledger);
     }

@@ -1,15 +1,20 @@
 //! Checks of the motor: voltage, speed, current, heat.
 
-use super::{Bound, Evidence, HeldBy, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, HeldBy, Scale, Subject};
 use crate::document::{InsulationClass, Load, Magnet, MagnetGrade};
 use crate::evaluation::DriveEvaluation;
-use crate::format::{lasting, three};
+use crate::format::{lasting, significant};
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
 use crate::model::flat_out::FlatOutEnd;
 use crate::model::supply::FULL;
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+pub(super) fn judge(
+    evidence: &CheckContext<'_>,
+    drive: &Drive<'_>,
+    result: &DriveEvaluation,
+    ledger: &mut CheckBuilder,
+) {
     let chain = evidence.chain;
     let motor = &drive.parts.motor;
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
@@ -17,12 +22,15 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         Scale::MOTOR_VOLTAGE,
         &subject("motor.voltage", "Motor voltage ceiling", "V"),
         Some(chain.battery.charger_end_v()),
-        &Bound::given(motor.max_voltage_v, "No highest voltage is given for the motor: look for it in its listing."),
+        &CheckLimit::given(
+            motor.max_voltage_v,
+            "No highest voltage is given for the motor: look for it in its listing.",
+        ),
         |demand, limit| {
             format!(
                 "Fresh from the charger the pack stands at {} V; the motor is rated for {} V.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -30,13 +38,13 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         ledger.judge(
             &subject("motor.nominal_voltage", "Volts printed on the motor", "V"),
             Some(chain.battery.nominal_v()),
-            &Bound::At(OVERVOLT_LIVED_WITH * printed_v),
+            &CheckLimit::At(OVERVOLT_LIVED_WITH * printed_v),
             |demand, limit| {
                 format!(
                     "The battery has {} V by its name and {} V stand on the motor; a quarter more, {} V, is lived with.",
-                    three(demand),
-                    three(printed_v),
-                    three(limit)
+                    significant(demand),
+                    significant(printed_v),
+                    significant(limit)
                 )
             },
         );
@@ -44,27 +52,27 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
     ledger.judge(
         &subject("motor.speed", "Motor speed limit", "rpm"),
         chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
-        &Bound::given(
+        &CheckLimit::given(
             motor.max_speed_rpm,
             "No highest speed is given for the motor: magnets fly out of a rotor that is too fast.",
         ),
         |demand, limit| {
             format!(
                 "With nothing to drive and a full pack the motor runs up to {} rpm; its rotor is safe to {} rpm.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
     ledger.judge(
         &subject("motor.continuous_current", "Motor current, sustained", "A"),
         evidence.sustained(drive, |figures| figures.motor_current_a),
-        &Bound::given(motor.max_continuous_current_a, "No continuous current is given for the motor."),
+        &CheckLimit::given(motor.max_continuous_current_a, "No continuous current is given for the motor."),
         |demand, limit| {
             format!(
                 "The hardest steady work takes {} A in each motor, and {} A is what it takes for good.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -73,7 +81,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
         &subject("motor.burst_current", "Motor current, held still", "A"),
         held.map(|held| held.shown_a),
-        &Bound::given(motor.max_burst_current_a, "No burst current is given for the motor."),
+        &CheckLimit::given(motor.max_burst_current_a, "No burst current is given for the motor."),
         |demand, limit| {
             let how = match held.map(|held| held.by) {
                 Some(HeldBy::Limit) => "The limit of its controller holds each motor to",
@@ -81,7 +89,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
                 Some(HeldBy::SoftStart) => "Started softly, as is usual, each motor takes no more than",
                 _ => "Held still at full throttle each motor takes",
             };
-            format!("{how} {} A; for a moment it stands {} A.", three(demand), three(limit))
+            format!("{how} {} A; for a moment it stands {} A.", significant(demand), significant(limit))
         },
     );
     judge_heat(evidence, drive, result, ledger);
@@ -99,13 +107,13 @@ fn against_rating(drive: &Drive<'_>, result: &DriveEvaluation) -> Option<String>
         " That is estimated from its can; the {} A it lists for good would burn it by the same estimate, and a heat path that allows \
          them would end at {} °C here. The estimate is trusted, for listed currents often mean moving air; a heat run on the \
          bench tells which is right.",
-        three(listed_a),
-        three(by_rating_c)
+        significant(listed_a),
+        significant(by_rating_c)
     ))
 }
 
 /// How long it stands full throttle: a machine that can be held flat out will be.
-fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBuilder) {
     let held_flat_out = matches!(drive.job.load, Load::Vehicle(_) | Load::Fan(_)) && drive.controller.present;
     if !held_flat_out {
         return;
@@ -125,10 +133,10 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledg
     };
     let bound = match flat_out.seconds {
         _ if flat_out.no_room => {
-            Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
+            CheckLimit::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
         }
-        Some(seconds) => Bound::At(seconds),
-        None => Bound::Never("Held at full throttle it settles below what winding and magnets stand.".to_owned()),
+        Some(seconds) => CheckLimit::At(seconds),
+        None => CheckLimit::Never("Held at full throttle it settles below what winding and magnets stand.".to_owned()),
     };
     ledger.judge_as(scale, &subject, Some(asked.unwrap_or(FLAT_OUT_S)), &bound, |demand, limit| {
         let part = match flat_out.ends_by {
@@ -154,7 +162,12 @@ const FLAT_OUT_S: f64 = 60.0;
 /// Over the printed volts so much is lived with (common practice).
 const OVERVOLT_LIVED_WITH: f64 = 1.25;
 
-pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+pub(super) fn judge_heat(
+    evidence: &CheckContext<'_>,
+    drive: &Drive<'_>,
+    result: &DriveEvaluation,
+    ledger: &mut CheckBuilder,
+) {
     const NO_PATH: &str = "Without the size of the can or thermal values nobody can say how hot it gets: \
                            measure diameter and length.";
     const RUNS_AWAY: &str = "The heat never settles: a hotter winding has more resistance, weaker magnets need more \
@@ -167,7 +180,7 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         Some(thermal) => (thermal.winding_c.zip(thermal.case_c), thermal.steady),
         None => (None, false),
     };
-    let heat = |ledger: &mut Ledger,
+    let heat = |ledger: &mut CheckBuilder,
                 scale: Scale,
                 subject: &Subject<'_>,
                 reached_c: Option<f64>,
@@ -175,14 +188,14 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
                 words: &dyn Fn(f64) -> String| {
         let bound = match &result.thermal {
             // Known path but no case with numbers: nothing to heat it, judged by the supply checks.
-            None if drive.thermal_path().is_none() => Bound::NotGiven(NO_PATH),
-            Some(_) if !has_numbers => Bound::Impossible(RUNS_AWAY),
+            None if drive.thermal_path().is_none() => CheckLimit::NotGiven(NO_PATH),
+            Some(_) if !has_numbers => CheckLimit::Impossible(RUNS_AWAY),
             _ => {
                 let room_k = limit_c - ambient_c;
                 if room_k > 0.0 {
-                    Bound::At(room_k)
+                    CheckLimit::At(room_k)
                 } else {
-                    Bound::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
+                    CheckLimit::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
                 }
             }
         };
@@ -198,11 +211,11 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
         &|rise| {
             format!(
                 "In {} °C air the winding reaches {} °C, a rise of {} K; its {assumed}insulation class {} ends at {} °C.",
-                three(ambient_c),
-                three(ambient_c + rise),
-                three(rise),
+                significant(ambient_c),
+                significant(ambient_c + rise),
+                significant(rise),
                 class.word(),
-                three(class.limit_c())
+                significant(class.limit_c())
             )
         },
     );
@@ -230,9 +243,9 @@ pub(super) fn judge_heat(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
             &|rise| {
                 format!(
                     "The magnets reach {} °C, a rise of {} K; {name} {} °C, and lose strength for good above it.",
-                    three(ambient_c + rise),
-                    three(rise),
-                    three(grade.limit_c())
+                    significant(ambient_c + rise),
+                    significant(rise),
+                    significant(grade.limit_c())
                 )
             },
         );

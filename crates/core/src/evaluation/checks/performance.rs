@@ -1,16 +1,21 @@
 //! Checks of what the machine must do: speed, hill, grip, time, rate.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
 use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
 use crate::model::load::VehicleModel;
 use crate::model::supply::HALF;
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+pub(super) fn judge(
+    evidence: &CheckContext<'_>,
+    drive: &Drive<'_>,
+    result: &DriveEvaluation,
+    ledger: &mut CheckBuilder,
+) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
     let reached =
@@ -21,13 +26,13 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         Scale::ABILITY,
         &Subject { said_in: on_the_way, ..subject("performance.target_speed", "Speed wanted", "rpm") },
         Some(result.required.output_rpm),
-        &Bound::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
+        &CheckLimit::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
         |demand, limit| {
             let (factor, unit) = on_the_way.unwrap_or((1.0, "rpm at the output"));
             format!(
                 "You want {} {unit}; flat out at half charge it reaches {} {}.",
-                three(factor * demand),
-                three(factor * limit),
+                significant(factor * demand),
+                significant(factor * limit),
                 unit.split(' ').next().unwrap_or_default()
             )
         },
@@ -51,12 +56,16 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
         if drive.inertia_kg_m2() > 0.0 {
             let time_s = time_s.flatten();
             let bound = if time_s.is_some() {
-                Bound::At(within_s)
+                CheckLimit::At(within_s)
             } else {
-                Bound::Impossible("Full throttle at half charge never gets it up to the speed wanted.")
+                CheckLimit::Impossible("Full throttle at half charge never gets it up to the speed wanted.")
             };
             ledger.judge(&subject, time_s, &bound, |demand, limit| {
-                format!("At half charge it takes {} s from rest to speed; you allow {} s.", three(demand), three(limit))
+                format!(
+                    "At half charge it takes {} s from rest to speed; you allow {} s.",
+                    significant(demand),
+                    significant(limit)
+                )
             });
         } else {
             ledger.unknown(
@@ -69,7 +78,7 @@ pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEv
 }
 
 /// Whether the wheels are back at speed before the next shot, as often as it is asked for or fed.
-fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBuilder) {
     let Some(shots) = &result.shots else { return };
     let Some(demand) = shots.wanted_per_second else { return };
     let by_feeder = shots.fed_per_second.is_some_and(|fed| fed >= demand);
@@ -77,22 +86,22 @@ fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) 
         Scale::ABILITY,
         &Subject::of_drive("performance.rate", "Rate of fire", "1/s", drive),
         Some(demand),
-        &Bound::capability(
+        &CheckLimit::capability(
             shots.kept_per_second,
             "The wheels cannot get back to speed after a shot, so no rate can be kept.",
         ),
         |demand, limit| {
             let asks = if by_feeder {
-                format!("the feeder pushes in {} a second on a full battery", three(demand))
+                format!("the feeder pushes in {} a second on a full battery", significant(demand))
             } else {
-                format!("you want {} shots a second", three(demand))
+                format!("you want {} shots a second", significant(demand))
             };
-            format!("After a shot the wheels are back at speed {} times a second; {asks}.", three(limit))
+            format!("After a shot the wheels are back at speed {} times a second; {asks}.", significant(limit))
         },
     );
 }
 
-fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut Ledger) {
+fn judge_vehicle(evidence: &CheckContext<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut CheckBuilder) {
     let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
     let half = &evidence.chain.sources[HALF];
     if let Some(climb) = &vehicle.climb {
@@ -103,12 +112,15 @@ fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleMo
             Scale::ABILITY,
             &subject("performance.climb", "Climb", "N·m"),
             Some(climb.output_nm),
-            &Bound::capability(possible_nm, "At the speed wanted on the hill the motor has no torque left at all."),
+            &CheckLimit::capability(
+                possible_nm,
+                "At the speed wanted on the hill the motor has no torque left at all.",
+            ),
             |demand, limit| {
                 format!(
                     "The hill asks {} N·m at the wheels; at that speed and half charge the drive can push {} N·m.",
-                    three(demand),
-                    three(limit)
+                    significant(demand),
+                    significant(limit)
                 )
             },
         );
@@ -120,10 +132,12 @@ fn judge_vehicle(evidence: &Evidence<'_>, drive: &Drive<'_>, vehicle: &VehicleMo
     ledger.judge(
         &subject("performance.traction", "Grip", "N"),
         Some(force_n),
-        &Bound::given(
+        &CheckLimit::given(
             vehicle.grip_n(slope_rad),
             "Without a figure for the grip nobody can say whether the wheels slip.",
         ),
-        |demand, limit| format!("{place} asks the tyres to push {} N; they slip at {} N.", three(demand), three(limit)),
+        |demand, limit| {
+            format!("{place} asks the tyres to push {} N; they slip at {} N.", significant(demand), significant(limit))
+        },
     );
 }

@@ -1,30 +1,30 @@
 //! Checks that are about people.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
 use crate::document::Load;
 use crate::document::build::MountMaterial;
 use crate::document::load::{Blade, Flywheel, Vehicle};
 use crate::evaluation::DriveEvaluation;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::constants::{BLADE_TIP_SPEED_LIMIT_M_S, RAD_S_PER_RPM, TOUCH_SAFE_DC_V};
 use crate::formulas::numeric::integral;
+use crate::formulas::ring::ring_stress_mpa;
 use crate::model::Drive;
 use crate::model::bus::Source;
 use crate::model::cases::{Case, rpm};
 use crate::model::supply::FULL;
-use crate::simulation::launcher::ring_stress_mpa;
 
-pub(super) fn judge_option(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     ledger.judge_as(
         Scale::CAUTION,
         &Subject::of_option("safety.touch_voltage", "Voltage to touch", "V"),
         Some(evidence.chain.battery.charger_end_v()),
-        &Bound::At(TOUCH_SAFE_DC_V),
+        &CheckLimit::At(TOUCH_SAFE_DC_V),
         |demand, limit| {
             format!(
                 "A full pack stands at {} V; up to {} V is held safe to touch when dry, 30 V where it gets wet.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         },
     );
@@ -43,7 +43,12 @@ const BLADE_STOP_S: f64 = 3.0;
 const STANDS: f64 = 0.03;
 
 /// Further checks about people, in the order of the machine.
-pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+pub(super) fn judge_more(
+    evidence: &CheckContext<'_>,
+    drive: &Drive<'_>,
+    result: &DriveEvaluation,
+    ledger: &mut CheckBuilder,
+) {
     match &drive.job.load {
         Load::Flywheel(wheels) => judge_wheels(wheels, drive, result, ledger),
         Load::Blade(blade) => judge_blade_stop(blade, drive, ledger),
@@ -54,7 +59,7 @@ pub(super) fn judge_more(evidence: &Evidence<'_>, drive: &Drive<'_>, result: &Dr
     judge_failsafe(evidence, drive, ledger);
 }
 
-fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBuilder) {
     if let Some((projectile, shots)) = wheels.projectile.as_ref().zip(result.shots) {
         let speed_m_s = shots.launch_speed_m_s;
         let joule = 0.5 * projectile.mass_kg * speed_m_s.powi(2);
@@ -67,15 +72,15 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
                 Scale::CAUTION,
                 &subject,
                 Some(joule / area_m2),
-                &Bound::At(TOY_J_PER_M2),
+                &CheckLimit::At(TOY_J_PER_M2),
                 |demand, limit| {
                     format!(
                         "A shot leaves with {} m/s and {} J, {} J/m² over its face; toys end at {} J/m². Eye protection for \
                          everyone, always; local rules come first.",
-                        three(speed_m_s),
-                        three(joule),
-                        three(demand),
-                        three(limit)
+                        significant(speed_m_s),
+                        significant(joule),
+                        significant(demand),
+                        significant(limit)
                     )
                 },
             );
@@ -86,14 +91,14 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
         ledger.judge(
             &Subject::of_drive("safety.rim_speed", "Stress in the wheel's rim", "MPa", drive),
             Some(ring_stress_mpa(material.density_kg_m3(), rim_m_s)),
-            &Bound::At(material.allowed_mpa()),
+            &CheckLimit::At(material.allowed_mpa()),
             |demand, limit| {
                 format!(
                     "At {} m/s the rim pulls with {} MPa; its material may carry {} MPa. A wheel that bursts throws its pieces in \
                      its plane.",
-                    three(rim_m_s),
-                    three(demand),
-                    three(limit)
+                    significant(rim_m_s),
+                    significant(demand),
+                    significant(limit)
                 )
             },
         );
@@ -102,7 +107,7 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
 
 /// How long a blade takes to stand after the switch, on a full battery: what drags at it. Motors that brake feed the battery,
 /// and a full one takes nothing.
-fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let subject = Subject::of_drive("safety.blade_stop", "Blade stands after", "s", drive);
     if blade.inertia_kg_m2.is_none() {
         ledger.unknown(&subject, "Give the blade's inertia: how long it turns after the switch depends on it.");
@@ -123,22 +128,22 @@ fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut Ledger) {
     }
     let inertia = drive.inertia_kg_m2();
     let seconds = integral(STANDS * from, from, 1e-6, &|speed| inertia / slows_nm(speed));
-    ledger.judge(&subject, seconds, &Bound::At(BLADE_STOP_S), |demand, limit| {
+    ledger.judge(&subject, seconds, &CheckLimit::At(BLADE_STOP_S), |demand, limit| {
         format!(
             "After the switch the blade turns on for {} s {}; a walk-behind mower's must stand within {} s.",
-            three(demand),
+            significant(demand),
             match drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake) {
                 _ if brake_nm > 0.0 => "against its brake",
                 true => "with nothing but air and bearings against it, for a full battery takes nothing from a motor that brakes",
                 false => "with nothing but air and bearings against it",
             },
-            three(limit)
+            significant(limit)
         )
     });
 }
 
 /// Something that rolls needs something that stops it.
-fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let subject = Subject::of_drive("safety.no_brake", "Brake", "", drive);
     let motors = drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake);
     match (motors, vehicle.friction_brake) {
@@ -154,16 +159,16 @@ fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut Ledger) {
 }
 
 /// A mount of plastic or wood under a warm motor.
-fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger) {
+fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBuilder) {
     let Some(limit_c) = drive.parts.mount_material.and_then(MountMaterial::limit_c) else { return };
     let subject = Subject::of_drive("safety.hot_surface", "Mount under the motor", "°C", drive);
     let case_c = result.thermal.as_ref().and_then(|thermal| thermal.case_c);
     match case_c {
-        Some(case_c) => ledger.judge(&subject, Some(case_c), &Bound::At(limit_c), |demand, limit| {
+        Some(case_c) => ledger.judge(&subject, Some(case_c), &CheckLimit::At(limit_c), |demand, limit| {
             format!(
                 "The motor's can gets {} °C warm and its mount gives way at {} °C; above 51 °C metal burns skin within a minute.",
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         }),
         None if result.thermal.is_some() => ledger.fail(
@@ -181,7 +186,7 @@ fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Ledger)
 }
 
 /// A throttle that is held when the signal is lost.
-fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn judge_failsafe(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let held = drive.parts.controller.as_ref().and_then(|controller| controller.failsafe_throttle);
     let Some(held) = held.filter(|held| *held > 0.0) else { return };
     let runs = drive
@@ -191,7 +196,7 @@ fn judge_failsafe(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledge
         &Subject::of_drive("safety.failsafe", "Failsafe", "", drive),
         format!(
             "When the signal is lost it holds {} % throttle{runs} with a full pack: a failsafe must stop it.",
-            three(100.0 * held)
+            significant(100.0 * held)
         ),
     );
 }
@@ -207,19 +212,19 @@ impl Drive<'_> {
             return None;
         }
         Some(match (self.load.travel_radius_m, &self.job.load) {
-            (Some(metres), _) => format!("{} km/h", three(3.6 * rad_s * metres)),
+            (Some(metres), _) => format!("{} km/h", significant(3.6 * rad_s * metres)),
             // Thrust goes with the square of the speed (affinity laws).
             (None, Load::Fan(_)) => format!(
                 "{} rpm, {} % of the full thrust",
-                three(rpm(rad_s)),
-                three(100.0 * (rad_s / full_rad_s).powi(2))
+                significant(rpm(rad_s)),
+                significant(100.0 * (rad_s / full_rad_s).powi(2))
             ),
-            (None, _) => format!("{} rpm", three(rpm(rad_s))),
+            (None, _) => format!("{} rpm", significant(rpm(rad_s))),
         })
     }
 }
 
-pub(super) fn judge_drive(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge_drive(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     if let Load::Blade(blade) = &drive.job.load {
         let tip_m_s = evidence
             .chain
@@ -228,12 +233,12 @@ pub(super) fn judge_drive(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &m
         ledger.judge(
             &Subject::of_drive("safety.blade_tip_speed", "Blade tip speed", "m/s", drive),
             tip_m_s,
-            &Bound::At(BLADE_TIP_SPEED_LIMIT_M_S),
+            &CheckLimit::At(BLADE_TIP_SPEED_LIMIT_M_S),
             |demand, limit| {
                 format!(
                     "With a full pack and nothing to cut the tip runs at {} m/s; mower rules end at {} m/s.",
-                    three(demand),
-                    three(limit)
+                    significant(demand),
+                    significant(limit)
                 )
             },
         );

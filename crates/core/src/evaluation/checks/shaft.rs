@@ -1,8 +1,8 @@
 //! Checks of the rotor and the shaft: how fast its rim flies, whether it is thick enough.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Subject};
 use crate::document::GearingKind;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::shaft::{
     HOOP_TRUSTED_MPA, OVERHANG_MM, SHEAR_HARDENED_MPA, SHEAR_PLAIN_MPA, hoop_stress_mpa, rim_speed_at_m_s,
     rim_speed_m_s, shear_mpa,
@@ -15,12 +15,12 @@ use crate::model::supply::FULL;
 /// Moving mass on each motor from which a shaft of 5 mm is wanted, kg (common practice).
 const HEAVY_KG: f64 = 5.0;
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     rim_speed(evidence, drive, ledger);
     shaft(evidence, drive, ledger);
 }
 
-fn rim_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn rim_speed(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("motor.rim_speed", "Rotor rim speed", "m/s", drive);
     let Some(rotor_mm) = motor.rotor_diameter_mm else {
@@ -33,19 +33,19 @@ fn rim_speed(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
         Some(listed) => (rim_speed_m_s(rotor_mm, listed), "by the listed highest speed"),
         None => (rim_speed_at_m_s(HOOP_TRUSTED_MPA), "assumed, for glued magnets"),
     };
-    ledger.judge(&subject, demand, &Bound::At(limit), |demand, limit| {
+    ledger.judge(&subject, demand, &CheckLimit::At(limit), |demand, limit| {
         format!(
             "Spinning free the rim of the rotor, {} mm across, flies at {} m/s and pulls itself apart with {} MPa; \
              {} m/s is the limit {whose}.",
-            three(rotor_mm),
-            three(demand),
-            three(hoop_stress_mpa(demand)),
-            three(limit)
+            significant(rotor_mm),
+            significant(demand),
+            significant(hoop_stress_mpa(demand)),
+            significant(limit)
         )
     });
 }
 
-fn shaft(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+fn shaft(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
     let subject = Subject::of_drive("motor.shaft", "Motor shaft", "MPa", drive);
     let Some(shaft_mm) = motor.shaft_diameter_mm else {
@@ -58,15 +58,15 @@ fn shaft(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
     let hardened = motor.shaft_hardened.unwrap_or(false);
     let limit = if hardened { SHEAR_HARDENED_MPA } else { SHEAR_PLAIN_MPA };
     let heavy = drive.load.vehicle.as_ref().is_some_and(|vehicle| vehicle.mass_kg / drive.motors > HEAVY_KG);
-    ledger.judge(&subject, demand, &Bound::At(limit), |demand, limit| {
+    ledger.judge(&subject, demand, &CheckLimit::At(limit), |demand, limit| {
         let kind = if hardened { "hardened" } else { "plain" };
         let thin = if heavy && shaft_mm < 5.0 { " A machine this heavy usually wants 5 mm or more." } else { "" };
         format!(
             "{} the {kind} shaft of {} mm is twisted and bent with {} MPa and is trusted with {} MPa.{thin}",
             by.when(),
-            three(shaft_mm),
-            three(demand),
-            three(limit)
+            significant(shaft_mm),
+            significant(demand),
+            significant(limit)
         )
     });
 }

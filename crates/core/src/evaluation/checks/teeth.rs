@@ -1,9 +1,9 @@
 //! Checks of the stages: mesh, bore, bending, belt, chain.
 
-use super::{Bound, Evidence, Ledger, Scale, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
 use crate::document::{GearingKind, GearingStage};
 use crate::evaluation::gearing::stages::{PeakBy, StageLoad};
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::{belt, chain_drive, shaft, spur, tooth_materials};
 use crate::model::Drive;
 
@@ -14,7 +14,7 @@ const CENTRE_PLAY_MODULES: f64 = 0.1;
 /// Most by which two modules may differ and still mesh.
 const SAME_MODULE: f64 = 1e-3;
 
-pub(super) fn judge(evidence: &Evidence<'_>, drive: &Drive<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     for (place, stage) in drive.parts.gearing.iter().enumerate() {
         let at = Stage { drive, place, stage, load: evidence.chain.stage_load(drive, place) };
         match stage.kind {
@@ -53,7 +53,7 @@ impl<'a> Stage<'a> {
         if self.drive.parts.gearing.len() > 1 { format!("Stage {}: ", self.place + 1) } else { String::new() }
     }
 
-    fn mesh(&self, ledger: &mut Ledger) {
+    fn mesh(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.mesh", "Teeth mesh", "mm");
         let Some((driver, driven)) = self.stage.driver_module_mm().zip(self.stage.driven_wheel_module_mm()) else {
             ledger.unknown(&subject, "No module or diametral pitch is given.");
@@ -79,28 +79,28 @@ impl<'a> Stage<'a> {
         };
         let play_mm = CENTRE_PLAY_MODULES * driver;
         let off_mm = (given - wanted).abs();
-        ledger.judge_as(Scale::FIT, &subject, Some(off_mm), &Bound::At(play_mm), |off_mm, limit| {
+        ledger.judge_as(Scale::FIT, &subject, Some(off_mm), &CheckLimit::At(play_mm), |off_mm, limit| {
             let how = if off_mm <= limit {
                 "they mesh".to_owned()
             } else if given < wanted {
-                format!("{} mm too close, they bind", three(off_mm))
+                format!("{} mm too close, they bind", significant(off_mm))
             } else {
-                format!("{} mm too far apart, they skip", three(off_mm))
+                format!("{} mm too far apart, they skip", significant(off_mm))
             };
             format!(
                 "{}The shafts stand {given:.2} mm apart and the teeth want {wanted:.2} mm, {} mm either way: {how}.",
                 self.name(),
-                three(limit)
+                significant(limit)
             )
         });
     }
 
-    fn bore(&self, ledger: &mut Ledger) {
+    fn bore(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.bore", "Bore on the shaft", "mm");
         let bound = match (self.stage.driver_bore_mm, self.drive.parts.motor.shaft_diameter_mm) {
-            (None, _) => Bound::NotGiven("No bore is given for the driver on the motor shaft."),
-            (_, None) => Bound::NotGiven("No diameter is given for the motor shaft."),
-            _ => Bound::At(shaft::BORE_PLAY_MM),
+            (None, _) => CheckLimit::NotGiven("No bore is given for the driver on the motor shaft."),
+            (_, None) => CheckLimit::NotGiven("No diameter is given for the motor shaft."),
+            _ => CheckLimit::At(shaft::BORE_PLAY_MM),
         };
         let (bore, shaft_mm) =
             (self.stage.driver_bore_mm.unwrap_or(0.0), self.drive.parts.motor.shaft_diameter_mm.unwrap_or(0.0));
@@ -116,7 +116,7 @@ impl<'a> Stage<'a> {
         });
     }
 
-    fn bending(&self, ledger: &mut Ledger) {
+    fn bending(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.bending", "Teeth in bending", "MPa");
         let stage = self.stage;
         let ask = if stage.teeth().is_none() {
@@ -138,7 +138,7 @@ impl<'a> Stage<'a> {
             ledger.unknown(&subject, ask);
             return;
         };
-        ledger.judge(&subject, Some(worst.stress_mpa), &Bound::At(worst.material.bending_mpa), |demand, limit| {
+        ledger.judge(&subject, Some(worst.stress_mpa), &CheckLimit::At(worst.material.bending_mpa), |demand, limit| {
             format!(
                 "{}{} the {} of {} teeth ({}) takes {} MPa at the foot of a tooth and is trusted with {} MPa.",
                 self.name(),
@@ -146,8 +146,8 @@ impl<'a> Stage<'a> {
                 worst.which,
                 worst.teeth,
                 worst.material.name.to_lowercase(),
-                three(demand),
-                three(limit)
+                significant(demand),
+                significant(limit)
             )
         });
     }
@@ -186,7 +186,7 @@ impl<'a> Stage<'a> {
         wheels
     }
 
-    fn belt_tension(&self, ledger: &mut Ledger) {
+    fn belt_tension(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.belt_tension", "Belt tension", "N");
         let stage = self.stage;
         let pull = self.pull_n(stage);
@@ -202,25 +202,25 @@ impl<'a> Stage<'a> {
             .and_then(|(centre, (few, many))| belt::teeth_in_mesh(stage.pitch_mm?, few, many, centre))
             .map_or(1.0, belt::mesh_factor);
         let bound = match (pull, stage.trusted_tension_n()) {
-            (_, None) => Bound::NotGiven(ask),
-            (None, _) if stage.pitch_diameters_mm().is_none() => Bound::NotGiven(ask),
-            (_, Some((trusted, _))) => Bound::At(trusted * factor),
+            (_, None) => CheckLimit::NotGiven(ask),
+            (None, _) if stage.pitch_diameters_mm().is_none() => CheckLimit::NotGiven(ask),
+            (_, Some((trusted, _))) => CheckLimit::At(trusted * factor),
         };
         ledger.judge(&subject, pull.map(|pull| pull.force_n), &bound, |demand, limit| {
             let belt = match stage.width_mm {
-                Some(width) if factor < 1.0 => format!("a belt {} mm wide with so few teeth in mesh", three(width)),
-                Some(width) => format!("a belt {} mm wide", three(width)),
+                Some(width) if factor < 1.0 => format!("a belt {} mm wide with so few teeth in mesh", significant(width)),
+                Some(width) => format!("a belt {} mm wide", significant(width)),
                 None => "this belt".to_owned(),
             };
             let (name, when) = (self.name(), pull.map_or("At work", |pull| pull.when));
             if moment {
                 format!(
                     "{name}{when} the belt pulls with {} N; {belt} may for a moment take {} N, twice what it takes for good.",
-                    three(belt::MOMENT_FACTOR * demand),
-                    three(belt::MOMENT_FACTOR * limit)
+                    significant(belt::MOMENT_FACTOR * demand),
+                    significant(belt::MOMENT_FACTOR * limit)
                 )
             } else {
-                format!("{name}{when} the belt pulls with {} N; {} N is what {belt} takes for good.", three(demand), three(limit))
+                format!("{name}{when} the belt pulls with {} N; {} N is what {belt} takes for good.", significant(demand), significant(limit))
             }
         });
     }
@@ -238,7 +238,7 @@ impl<'a> Stage<'a> {
         [peak, work].into_iter().flatten().max_by(|a, b| a.force_n.total_cmp(&b.force_n))
     }
 
-    fn teeth_in_mesh(&self, ledger: &mut Ledger) {
+    fn teeth_in_mesh(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.teeth_in_mesh", "Teeth in mesh", "teeth");
         let stage = self.stage;
         let mesh = stage
@@ -246,22 +246,22 @@ impl<'a> Stage<'a> {
             .zip(stage.pitch_mm)
             .map(|((few, many), pitch)| stage.centre_mm().map(|centre| belt::teeth_in_mesh(pitch, few, many, centre)));
         let bound = match mesh {
-            None => Bound::NotGiven("No teeth or no pitch is given for the belt."),
-            Some(None) => Bound::NotGiven("No centre distance and no belt length is given."),
-            Some(Some(None)) => Bound::Impossible("The pulleys overlap at this centre distance."),
-            Some(Some(Some(teeth))) => Bound::At(teeth),
+            None => CheckLimit::NotGiven("No teeth or no pitch is given for the belt."),
+            Some(None) => CheckLimit::NotGiven("No centre distance and no belt length is given."),
+            Some(Some(None)) => CheckLimit::Impossible("The pulleys overlap at this centre distance."),
+            Some(Some(Some(teeth))) => CheckLimit::At(teeth),
         };
         ledger.judge_as(Scale::FIT, &subject, Some(belt::FULL_MESH_TEETH), &bound, |demand, limit| {
             format!(
                 "{}{:.1} teeth of the smaller pulley carry; {} are wanted for the whole rating.",
                 self.name(),
                 limit,
-                three(demand)
+                significant(demand)
             )
         });
     }
 
-    fn chain_load(&self, ledger: &mut Ledger) {
+    fn chain_load(&self, ledger: &mut CheckBuilder) {
         let subject = self.subject("gearing.chain_load", "Chain load", "N");
         let stage = self.stage;
         let pitch_mm = stage.pitch_diameters_mm().map(|(driver, _)| driver);
@@ -282,8 +282,8 @@ impl<'a> Stage<'a> {
                 .max_by(|a, b| a.0.total_cmp(&b.0))
         });
         let bound = match (pitch_mm, stage.trusted_tension_n()) {
-            (Some(_), Some((trusted, _))) => Bound::At(trusted),
-            _ => Bound::NotGiven(ask),
+            (Some(_), Some((trusted, _))) => CheckLimit::At(trusted),
+            _ => CheckLimit::NotGiven(ask),
         };
         ledger.judge(&subject, demand.map(|(force, _)| force), &bound, |demand_n, limit| {
             let name = self.name();
@@ -291,13 +291,13 @@ impl<'a> Stage<'a> {
                 Some((_, true)) => format!(
                     "{name}{} the chain pulls with {} N; it may for a moment take {} N, twice its working load.",
                     self.load.peak_by.when(),
-                    three(2.0 * demand_n),
-                    three(2.0 * limit)
+                    significant(2.0 * demand_n),
+                    significant(2.0 * limit)
                 ),
                 _ => format!(
                     "{name}At work the chain pulls with {} N; its working load is {} N, an eighth of what breaks it.",
-                    three(demand_n),
-                    three(limit)
+                    significant(demand_n),
+                    significant(limit)
                 ),
             }
         });

@@ -1,11 +1,11 @@
 //! Checks of the leads: each one of the run that is worst off, which it names.
 
-use super::{Bound, Evidence, Ledger, Subject};
+use super::{CheckBuilder, CheckContext, CheckLimit, Subject};
 use crate::document::parts::{CurrentKind, WiringRun};
 use crate::evaluation::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun, WarmestAt};
-use crate::format::three;
+use crate::format::significant;
 
-pub(super) fn judge(evidence: &Evidence<'_>, ledger: &mut Ledger) {
+pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let judged = runs::of(evidence);
     if judged.is_empty() {
         return;
@@ -23,7 +23,7 @@ fn worst(judged: &[JudgedRun], of: impl Fn(&JudgedRun) -> f64) -> Option<&Judged
     judged.iter().max_by(|a, b| of(a).total_cmp(&of(b)))
 }
 
-fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledger) {
+fn temperature(evidence: &CheckContext<'_>, judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let ambient_c = evidence.chain.job.ambient_c;
     let used = |run: &JudgedRun| match (run.steady_a, run.copper_c) {
         (None, _) => f64::NEG_INFINITY,
@@ -38,7 +38,7 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
             format!(
                 "In {} the copper never settles with {} A: the wire burns. A thicker one is needed.",
                 run.name,
-                three(run.steady_a.unwrap_or(0.0))
+                significant(run.steady_a.unwrap_or(0.0))
             ),
         );
         return;
@@ -48,21 +48,21 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
     ledger.judge(
         &subject,
         run.copper_c.map(|copper_c| warmest_c(run, copper_c) - ambient_c),
-        &Bound::At(run.limit_c - ambient_c),
+        &CheckLimit::At(run.limit_c - ambient_c),
         |demand, limit| {
-            let (name, amperes) = (&run.name, three(run.steady_a.unwrap_or(0.0)));
-            let (warm_c, limit_c) = (three(ambient_c + demand), three(ambient_c + limit));
+            let (name, amperes) = (&run.name, significant(run.steady_a.unwrap_or(0.0)));
+            let (warm_c, limit_c) = (significant(ambient_c + demand), significant(ambient_c + limit));
             if jams {
                 let soon = match run.jam_s {
                     Some(seconds) if seconds < 0.1 => "at once".to_owned(),
-                    Some(seconds) => format!("after {} s", three(seconds)),
+                    Some(seconds) => format!("after {} s", significant(seconds)),
                     None => "before it begins".to_owned(),
                 };
                 return format!(
                     "Not the work but a jam: it sends {} A through {name} and no fuse stops it. {} s of it bring the copper to \
                      {warm_c} °C; it is at the {limit_c} °C that its insulation{assumed} stands {soon}.",
-                    three(run.jam_a.unwrap_or(0.0)),
-                    three(JAM_S),
+                    significant(run.jam_a.unwrap_or(0.0)),
+                    significant(JAM_S),
                 );
             }
             let when = match run.warmest_at {
@@ -72,7 +72,7 @@ fn temperature(evidence: &Evidence<'_>, judged: &[JudgedRun], ledger: &mut Ledge
             };
             format!(
                 "{when} {name} gets {warm_c} °C warm, a rise of {} K, with {amperes} A in it; its insulation{assumed} stands {limit_c} °C.",
-                three(demand),
+                significant(demand),
             )
         },
     );
@@ -83,26 +83,26 @@ fn warmest_c(run: &JudgedRun, copper_c: f64) -> f64 {
     run.jam_c.map_or(copper_c, |jam_c| jam_c.max(copper_c))
 }
 
-fn drop(judged: &[JudgedRun], ledger: &mut Ledger) {
+fn drop(judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let Some(run) = worst(judged, |run| run.drop_percent.unwrap_or(f64::NEG_INFINITY)) else { return };
     ledger.judge(
         &Subject::of_option("wire.drop", "Voltage lost in a lead", "%"),
         run.drop_percent,
-        &Bound::At(100.0 * DROP_SHARE),
+        &CheckLimit::At(100.0 * DROP_SHARE),
         |demand, _| {
             format!(
                 "{} loses {} V with {} A, {} % of what it carries; more than 3 % is felt and paid for.",
                 run.name,
-                three(run.drop_v.unwrap_or(0.0)),
-                three(run.steady_a.unwrap_or(0.0)),
-                three(demand)
+                significant(run.drop_v.unwrap_or(0.0)),
+                significant(run.steady_a.unwrap_or(0.0)),
+                significant(demand)
             )
         },
     );
 }
 
 /// A fuse that is too large burns the wire, one that is too small blows at work.
-fn fuse(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
+fn fuse(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let subject = Subject::of_option("wire.fuse", "Fuse", "A");
     let fused = judged.iter().filter_map(|run| Some((run, sheet[run.place].fuse_a?)));
     let used = |(run, fuse_a): &(&JudgedRun, f64)| {
@@ -118,45 +118,50 @@ fn fuse(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
         return;
     };
     if run.fuse_from_a.is_some_and(|from_a| from_a / fuse_a > fuse_a / run.fuse_to_a) {
-        ledger.judge(&subject, run.fuse_from_a, &Bound::At(fuse_a), |demand, limit| {
+        ledger.judge(&subject, run.fuse_from_a, &CheckLimit::At(fuse_a), |demand, limit| {
             format!(
                 "Work and start in {} ask for a fuse of {} A ({} times the steady {} A, and the start over {}); it has {} A.",
                 run.name,
-                three(demand),
-                three(FUSE_HEADROOM),
-                three(run.steady_a.unwrap_or(0.0)),
-                three(FUSE_START),
-                three(limit)
+                significant(demand),
+                significant(FUSE_HEADROOM),
+                significant(run.steady_a.unwrap_or(0.0)),
+                significant(FUSE_START),
+                significant(limit)
             )
         });
         return;
     }
-    ledger.judge(&subject, Some(fuse_a), &Bound::At(run.fuse_to_a), |demand, limit| {
+    ledger.judge(&subject, Some(fuse_a), &CheckLimit::At(run.fuse_to_a), |demand, limit| {
         format!(
             "The fuse of {} A in {} must blow before a short burns the wire, which it protects up to {} A.",
-            three(demand),
+            significant(demand),
             run.name,
-            three(limit)
+            significant(limit)
         )
     });
 }
 
-fn connector(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
+fn connector(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let rated = judged.iter().filter_map(|run| Some((run, sheet[run.place].connector_a?)));
     let used = |(run, rating_a): &(&JudgedRun, f64)| run.steady_a.unwrap_or(0.0) / rating_a;
     let Some((run, rating_a)) = rated.max_by(|a, b| used(a).total_cmp(&used(b))) else { return };
     ledger.judge(
         &Subject::of_option("wire.connector", "Connector", "A"),
         run.steady_a,
-        &Bound::At(rating_a),
+        &CheckLimit::At(rating_a),
         |demand, limit| {
-            format!("The connector in {} carries {} A and is good for {} A.", run.name, three(demand), three(limit))
+            format!(
+                "The connector in {} carries {} A and is good for {} A.",
+                run.name,
+                significant(demand),
+                significant(limit)
+            )
         },
     );
 }
 
 /// A switch breaks what flows through it: direct current makes an arc that an alternating-current rating says nothing of.
-fn switch(full_v: f64, sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut Ledger) {
+fn switch(full_v: f64, sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let subject = Subject::of_option("wire.switch", "Switch", "A");
     let switched = judged.iter().filter(|run| sheet[run.place].switch.is_some() || sheet[run.place].switch_a.is_some());
     let used = |run: &&JudgedRun| sheet[run.place].switch_a.map_or(0.0, |rating_a| breaks(run) / rating_a);
@@ -170,41 +175,41 @@ fn switch(full_v: f64, sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut L
         judge_ac_rating(full_v, run, rating_a, &subject, ledger);
         return;
     }
-    ledger.judge(&subject, Some(breaks(run)), &Bound::At(rating_a), |demand, limit| {
+    ledger.judge(&subject, Some(breaks(run)), &CheckLimit::At(rating_a), |demand, limit| {
         format!(
             "The switch in {} must carry and break {} A and is good for {} A. If it is not, let it switch a relay (with a diode \
                  across its coil) or a transistor (with a resistor that holds its gate down).",
             run.name,
-            three(demand),
-            three(limit)
+            significant(demand),
+            significant(limit)
         )
     });
 }
 
 /// A rating for alternating current on direct current: at low volts half of it is good for motors, above that nothing.
-fn judge_ac_rating(full_v: f64, run: &JudgedRun, rating_a: f64, subject: &Subject<'_>, ledger: &mut Ledger) {
+fn judge_ac_rating(full_v: f64, run: &JudgedRun, rating_a: f64, subject: &Subject<'_>, ledger: &mut CheckBuilder) {
     if full_v > AC_RATING_TO_V {
         ledger.fail(
             subject,
             format!(
                 "The {} A of the switch in {} are for alternating current, whose arc goes out by itself; at {} V direct current's \
                  does not. Take one with a direct-current rating, or let it switch a relay or a transistor.",
-                three(rating_a),
+                significant(rating_a),
                 run.name,
-                three(full_v)
+                significant(full_v)
             ),
         );
         return;
     }
-    ledger.judge(subject, Some(breaks(run)), &Bound::At(AC_RATING_SHARE * rating_a), |demand, limit| {
+    ledger.judge(subject, Some(breaks(run)), &CheckLimit::At(AC_RATING_SHARE * rating_a), |demand, limit| {
         format!(
             "The switch in {} must carry and break {} A. Its {} A are for alternating current; up to {} V of direct current half \
              of that, {} A, is good for motors. If it is not, let it switch a relay (with a diode across its coil) or a transistor.",
             run.name,
-            three(demand),
-            three(rating_a),
-            three(AC_RATING_TO_V),
-            three(limit)
+            significant(demand),
+            significant(rating_a),
+            significant(AC_RATING_TO_V),
+            significant(limit)
         )
     });
 }

@@ -2,7 +2,7 @@
 
 use super::stages::Pair;
 use crate::document::{GearingKind, GearingStage};
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 use crate::formulas::{belt, chain_drive, spur, worm};
 
 /// Advice for a stage and its pair of wheels.
@@ -24,13 +24,13 @@ pub(super) fn advice(stage: &GearingStage, pair: Option<&Pair>) -> Vec<String> {
                     said.push(format!(
                         "A pulley of {few} teeth bends a belt of {} mm pitch sharply: {least} or more let it live \
                          longer.",
-                        three(pitch)
+                        significant(pitch)
                     ));
                 }
                 if belt::pitch(pitch).is_none() {
                     said.push(format!(
                         "A pitch of {} mm is not in the table: give the permissible tension.",
-                        three(pitch)
+                        significant(pitch)
                     ));
                 }
             }
@@ -39,8 +39,8 @@ pub(super) fn advice(stage: &GearingStage, pair: Option<&Pair>) -> Vec<String> {
             {
                 said.push(format!(
                     "This belt wants the shafts {} mm apart; {} mm is given.",
-                    three(wanted),
-                    three(given)
+                    significant(wanted),
+                    significant(given)
                 ));
             }
             said.push(
@@ -70,15 +70,18 @@ pub(super) fn advice(stage: &GearingStage, pair: Option<&Pair>) -> Vec<String> {
     {
         said.push(format!(
             "The belt runs at {} m/s: above about {} m/s it whines, warms and wants balanced pulleys.",
-            three(pair.pitch_line_m_s),
-            three(belt::FAST_M_S)
+            significant(pair.pitch_line_m_s),
+            significant(belt::FAST_M_S)
         ));
     }
     if let Some(pair) = pair
         && pair.pitch_line_m_s > 10.0
         && stage.kind == GearingKind::Spur
     {
-        said.push(format!("The teeth run at {} m/s: open wheels scream above 10 m/s.", three(pair.pitch_line_m_s)));
+        said.push(format!(
+            "The teeth run at {} m/s: open wheels scream above 10 m/s.",
+            significant(pair.pitch_line_m_s)
+        ));
     }
     said
 }
@@ -91,18 +94,21 @@ fn spur_advice(stage: &GearingStage, said: &mut Vec<String>) {
             "{few} teeth are undercut at 20°: below {} a wheel is weaker at the foot unless it is cut with a profile \
              shift of about {} modules.",
             spur::UNDERCUT_BELOW_TEETH,
-            three(spur::usual_profile_shift(few))
+            significant(spur::usual_profile_shift(few))
         ));
     }
     if let Some(module) = stage.driver_module_mm() {
         let listed = spur::ISO_54_SERIES_1_MM.iter().any(|known| (known - module).abs() < 1e-6);
         if module >= 1.0 && !listed && stage.diametral_pitch.is_none() {
-            said.push(format!("Module {} mm is not of the first series of ISO 54: harder to buy.", three(module)));
+            said.push(format!(
+                "Module {} mm is not of the first series of ISO 54: harder to buy.",
+                significant(module)
+            ));
         }
     }
     let contact = spur::contact_ratio(driver, driven);
     if contact < 1.2 {
-        said.push(format!("Only {} pairs of teeth carry on average: 1.2 or more run evenly.", three(contact)));
+        said.push(format!("Only {} pairs of teeth carry on average: 1.2 or more run evenly.", significant(contact)));
     }
 }
 
@@ -112,7 +118,7 @@ fn worm_advice(stage: &GearingStage, said: &mut Vec<String>) {
         let given = stage.efficiency.unwrap_or(1.0);
         said.push(format!(
             "With a lead angle of {}° about {} comes through; {} is given.",
-            three(lead_deg),
+            significant(lead_deg),
             percent(worked_out),
             percent(given)
         ));

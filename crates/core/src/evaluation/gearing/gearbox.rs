@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::GearingKind;
-use crate::format::three;
+use crate::format::significant;
 use crate::formulas::worm;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
@@ -48,10 +48,10 @@ impl Chain<'_> {
             advice.push(format!(
                 "A jam puts {} N·m on teeth made for {} N·m. A motor-current limit of {} A in a channel or a slip clutch \
                  below {} N·m spares them; of a family of small gearboxes the fastest version strips first.",
-                three(jam),
-                three(most),
-                three(limit_a),
-                three(most)
+                significant(jam),
+                significant(most),
+                significant(limit_a),
+                significant(most)
             ));
         }
         let holds_by_itself = worm::holds_by_itself(gearbox.efficiency);
@@ -71,7 +71,7 @@ impl Chain<'_> {
             input_rpm: self.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
             sparing_limit_a,
             planetary_stages: (gearbox.kind == GearingKind::Planetary && gearbox.ratio > 1.0)
-                .then(|| crate::variants::remedies::whole((gearbox.ratio.ln() / PLANETARY_STAGE.ln()).ceil().max(1.0))),
+                .then(|| crate::formulas::numeric::whole((gearbox.ratio.ln() / PLANETARY_STAGE.ln()).ceil().max(1.0))),
             holds_by_itself,
             advice,
         })

@@ -340,11 +340,7 @@ fn around(stage: &GearingStage) -> Option<Loop> {
             let stock = [0.0, -2.0, 2.0, 4.0].into_iter().filter_map(|off| {
                 let count = near + off;
                 let centre_mm = chain_drive::centre_distance_mm(pitch, driver, driven, count)?;
-                Some(StockLength {
-                    teeth: crate::variants::remedies::whole(count),
-                    length_mm: count * pitch,
-                    centre_mm,
-                })
+                Some(StockLength { teeth: crate::formulas::numeric::whole(count), length_mm: count * pitch, centre_mm })
             });
             Some(Loop {
                 teeth: links,

@@ -5,11 +5,11 @@ use serde::Serialize;
 use super::heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::document::parts::{Circuit, Insulation, WiringRun};
 use crate::document::{Job, MachineKind, OptionSheet};
-use crate::evaluation::checks::Evidence;
+use crate::evaluation::checks::CheckContext;
 use crate::formulas::wire::awg_area_mm2;
 use crate::model::Drive;
 use crate::model::cases::Case;
-use crate::model::generating::Dynamo;
+use crate::model::generating::GeneratorModel;
 use crate::model::supply::{Chain, HALF};
 
 /// Gauges that shops keep, thin to thick.
@@ -158,7 +158,7 @@ fn lead_share(drive: &Drive<'_>) -> f64 {
 const FUSE_STOPS: f64 = 2.0;
 
 /// A jam that no fuse in the battery's leads stops.
-fn unstopped(evidence: &Evidence<'_>, supply_a: Option<f64>, jam_a: Option<f64>) -> Option<f64> {
+fn unstopped(evidence: &CheckContext<'_>, supply_a: Option<f64>, jam_a: Option<f64>) -> Option<f64> {
     let runs = evidence.chain.option.wiring.runs.iter().filter(|run| run.circuit == Circuit::Supply);
     let smallest = runs.filter_map(|run| run.fuse_a).reduce(f64::min);
     let stops = smallest.zip(supply_a).is_some_and(|(fuse_a, supply_a)| supply_a >= FUSE_STOPS * fuse_a);
@@ -166,7 +166,7 @@ fn unstopped(evidence: &Evidence<'_>, supply_a: Option<f64>, jam_a: Option<f64>)
 }
 
 /// What a circuit carries; `None` for a drive the option does not have.
-fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
+fn load(evidence: &CheckContext<'_>, run: &WiringRun) -> Option<Load> {
     let (chain, supply) = (evidence.chain, evidence.supply);
     let ambient_c = chain.job.ambient_c;
     let volts = chain.battery.open_circuit_v(0.5);
@@ -192,7 +192,7 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
                 .drives
                 .iter()
                 .filter_map(|drive| {
-                    Dynamo::of(drive).map(|dynamo| drive.motors * dynamo.point(dynamo.speed()).current_a)
+                    GeneratorModel::of(drive).map(|dynamo| drive.motors * dynamo.point(dynamo.speed()).current_a)
                 })
                 .sum();
             let drawn = chain.drives.iter().any(|drive| turns(&drive));
@@ -219,7 +219,7 @@ fn load(evidence: &Evidence<'_>, run: &WiringRun) -> Option<Load> {
             let drive = chain.drives.iter().find(|drive| &drive.parts.drive == name)?;
             let share = lead_share(drive);
             let wires = if drive.parts.motor.kind == MachineKind::Brushless { 3 } else { 2 };
-            if let Some(dynamo) = Dynamo::of(drive) {
+            if let Some(dynamo) = GeneratorModel::of(drive) {
                 let point = dynamo.point(dynamo.speed());
                 let amperes = Some(share * point.current_a);
                 let volts = point.output_voltage_v.max(1.0);
@@ -312,11 +312,11 @@ impl Load {
 pub fn judged(job: &Job, option: &OptionSheet) -> Vec<JudgedRun> {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
-    suggested(&Evidence { chain: &chain, supply: &supply })
+    suggested(&CheckContext { chain: &chain, supply: &supply })
 }
 
 /// The same where the option is resolved already.
-pub(crate) fn suggested(evidence: &Evidence<'_>) -> Vec<JudgedRun> {
+pub(crate) fn suggested(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
     let option = evidence.chain.option;
     let mut runs = of(evidence);
     for judged in &mut runs {
@@ -330,7 +330,7 @@ pub(crate) fn suggested(evidence: &Evidence<'_>) -> Vec<JudgedRun> {
 }
 
 /// The same inside an evaluation, without what would do.
-pub(crate) fn of(evidence: &Evidence<'_>) -> Vec<JudgedRun> {
+pub(crate) fn of(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
     let runs = evidence.chain.option.wiring.runs.iter().enumerate();
     runs.filter_map(|(place, run)| Some(judge(place, run, load(evidence, run)?))).collect()
 }

@@ -1,17 +1,17 @@
 //! A machine that is turned: its voltage, its current, what comes out.
 
-use super::paper::Paper;
-use super::{DC_MACHINE, Desk, MECHANICS, OHM};
+use super::worksheet::Worksheet;
+use super::{DC_MACHINE, MECHANICS, OHM, WorkingContext};
 use crate::document::{Load, MachineKind};
 use crate::model::Drive;
-use crate::model::generating::Dynamo;
+use crate::model::generating::GeneratorModel;
 
 const BRIDGE: &str =
     "three-phase bridge, two diodes conduct at a time (Mohan, Undeland, Robbins, Power Electronics, ch. 5)";
 
 /// Writes the sums of a generator.
-pub(super) fn write<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, paper: &mut Paper) {
-    let (Some(dynamo), Load::Generator(load)) = (Dynamo::of(drive), &drive.job.load) else { return };
+pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &mut Worksheet) {
+    let (Some(dynamo), Load::Generator(load)) = (GeneratorModel::of(drive), &drive.job.load) else { return };
     let result = dynamo.generating();
     let name = Some(drive.parts.drive.as_str());
     let at = |key: &str| desk.at_drive(drive, key);

@@ -1,7 +1,7 @@
 //! From the words of the job to speed, torque and power at the load.
 
-use super::paper::Paper;
-use super::{Desk, MECHANICS};
+use super::worksheet::Worksheet;
+use super::{MECHANICS, WorkingContext};
 use crate::document::Load;
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::formulas::constants::{AIR_DENSITY_KG_M3, GRAVITY_M_S2};
@@ -15,7 +15,7 @@ const G_FROM: &str = "standard gravity (CGPM 1901)";
 const AIR_FROM: &str = "ISA, sea level";
 
 /// Writes the sums of the load of one drive.
-pub(super) fn write<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, paper: &mut Paper) {
+pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &mut Worksheet) {
     match &drive.job.load {
         Load::Vehicle(vehicle) => of_vehicle(desk, drive, vehicle, paper),
         Load::Flywheel(flywheel) => of_flywheel(desk, drive, flywheel, paper),
@@ -27,7 +27,7 @@ pub(super) fn write<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, paper: &mut Paper)
     }
 }
 
-fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper: &mut Paper) {
+fn of_vehicle<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper: &mut Worksheet) {
     let Some(model) = &drive.load.vehicle else { return };
     let name = Some(drive.parts.drive.as_str());
     let load = |key: &str| desk.at_load(drive, key);
@@ -116,7 +116,7 @@ fn of_vehicle<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, vehicle: &Vehicle, paper
 }
 
 /// Torque and power at the target, which every load that turns in place ends with.
-fn power(drive: &Drive<'_>, paper: &mut Paper) {
+fn power(drive: &Drive<'_>, paper: &mut Worksheet) {
     let target = drive.load.target_rad_s;
     let torque_nm = drive.load.level_nm(target);
     paper
@@ -126,7 +126,7 @@ fn power(drive: &Drive<'_>, paper: &mut Paper) {
         .gives("P = T · 2 · π · n / 60", torque_nm * target, "W", MECHANICS);
 }
 
-fn of_flywheel<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, flywheel: &Flywheel, paper: &mut Paper) {
+fn of_flywheel<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, flywheel: &Flywheel, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let load = |key: &str| desk.at_load(drive, key);
     let target = drive.load.target_rad_s;
@@ -164,7 +164,7 @@ fn of_flywheel<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, flywheel: &Flywheel, pa
         );
 }
 
-fn of_fan<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, fan: &Fan, paper: &mut Paper) {
+fn of_fan<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, fan: &Fan, paper: &mut Worksheet) {
     let load = |key: &str| desk.at_load(drive, key);
     paper
         .line("job.output_torque", Some(&drive.parts.drive), "torque", "What torque does the fan take at that speed?")
@@ -180,7 +180,7 @@ fn of_fan<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, fan: &Fan, paper: &mut Paper
     power(drive, paper);
 }
 
-fn of_blade<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, blade: &Blade, paper: &mut Paper) {
+fn of_blade<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, blade: &Blade, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let load = |key: &str| desk.at_load(drive, key);
     let target = drive.load.target_rad_s;
@@ -199,7 +199,7 @@ fn of_blade<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, blade: &Blade, paper: &mut
     power(drive, paper);
 }
 
-fn of_hoist<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, hoist: &Hoist, paper: &mut Paper) {
+fn of_hoist<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, hoist: &Hoist, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let load = |key: &str| desk.at_load(drive, key);
     let target = drive.load.target_rad_s;
@@ -217,7 +217,7 @@ fn of_hoist<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, hoist: &Hoist, paper: &mut
     power(drive, paper);
 }
 
-fn of_torque<S>(desk: &Desk<'_, S>, drive: &Drive<'_>, torque: &ConstantTorque, paper: &mut Paper) {
+fn of_torque<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, torque: &ConstantTorque, paper: &mut Worksheet) {
     paper
         .line("job.output_torque", Some(&drive.parts.drive), "torque", "What torque does the shaft take?")
         .asked("T_s", "torque", torque.torque_nm, "N·m", desk.at_load(drive, "torque_nm"))

@@ -7,9 +7,9 @@ mod generating;
 mod job;
 mod motor;
 mod outcome;
-mod paper;
 mod running;
 mod supply;
+mod worksheet;
 
 use serde::Serialize;
 
@@ -17,8 +17,8 @@ use crate::document::{Job, OptionSheet};
 use crate::evaluation::checks::judge;
 use crate::model::supply::{Chain, Supply};
 
-pub use paper::Input;
-use paper::Paper;
+pub use worksheet::Input;
+use worksheet::Worksheet;
 
 /// One figure with its working.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -64,8 +64,8 @@ pub fn sums(job: &Job, option: &OptionSheet, index: usize) -> Vec<Sum> {
     let supply = chain.supply();
     let drives: Vec<_> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
     let checks = judge(&chain, &supply, &drives);
-    let desk = Desk { chain: &chain, supply: &supply, option, index };
-    let mut paper = Paper::default();
+    let desk = WorkingContext { chain: &chain, supply: &supply, option, index };
+    let mut paper = Worksheet::default();
     for (drive, result) in chain.drives.iter().zip(&drives) {
         job::write(&desk, drive, &mut paper);
         if drive.generates() {
@@ -83,24 +83,24 @@ pub fn sums(job: &Job, option: &OptionSheet, index: usize) -> Vec<Sum> {
 #[must_use]
 pub fn job_sums(job: &Job, option: &OptionSheet) -> Vec<Sum> {
     let chain = Chain::resolved(job, option);
-    let mut paper = Paper::default();
+    let mut paper = Worksheet::default();
     for drive in &chain.drives {
-        job::write(&Desk { chain: &chain, supply: &(), option, index: 0 }, drive, &mut paper);
+        job::write(&WorkingContext { chain: &chain, supply: &(), option, index: 0 }, drive, &mut paper);
     }
     paper.sums
 }
 
 /// What a sum may look at.
-struct Desk<'a, S> {
+struct WorkingContext<'a, S> {
     chain: &'a Chain<'a>,
     supply: &'a S,
     option: &'a OptionSheet,
     index: usize,
 }
 
-type FullDesk<'a> = Desk<'a, Supply>;
+type FullDesk<'a> = WorkingContext<'a, Supply>;
 
-impl<S> Desk<'_, S> {
+impl<S> WorkingContext<'_, S> {
     /// Pointer to a place in the option.
     fn at(&self, rest: &str) -> String {
         format!("/options/{}/{rest}", self.index)

@@ -2,7 +2,7 @@
 
 use std::f64::consts::PI;
 
-use super::paper::{Line, Paper};
+use super::worksheet::{Line, Worksheet};
 use super::{COMMON_PRACTICE, DC_MACHINE, FullDesk, MECHANICS, OHM};
 use crate::document::{Motor, Provenance};
 use crate::evaluation::DriveEvaluation;
@@ -11,7 +11,7 @@ use crate::model::cases::rpm;
 use crate::model::motor::{NoLoadRun, USUAL_SPEED_SHARE, torque_constant_nm_per_a};
 
 /// Writes the sums of motor and gearing of one drive.
-pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Paper) {
+pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let listed = &drive.parts.motor;
     let at = |key: &str| desk.at_drive(drive, &format!("motor/{key}"));
@@ -47,7 +47,7 @@ pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvalua
     heat_path(desk, drive, paper);
 }
 
-fn gearing(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Paper) {
+fn gearing(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let mut ratio =
         paper.line("gearing.ratio", name, "ratio", "How many turns of the motor make one turn of the output?");
@@ -139,7 +139,7 @@ fn at_current<'p>(line: Line<'p>, listed: &Motor, run: &NoLoadRun, desk: &FullDe
 }
 
 /// The loss torque: from no-load current and voltage, or from what such motors usually reach.
-fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
+fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let listed = &drive.parts.motor;
     let at = |key: &str| desk.at_drive(drive, &format!("motor/{key}"));
@@ -217,7 +217,7 @@ fn loss(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
 }
 
 /// The bare motor on the resting pack at half charge.
-fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Paper) {
+fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let listed = &drive.parts.motor;
     let at = |key: &str| desk.at_drive(drive, &format!("motor/{key}"));
@@ -291,7 +291,7 @@ fn bare(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper:
 }
 
 /// Size of the can to the resistance of its heat path, where no measured values stand.
-fn heat_path(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Paper) {
+fn heat_path(desk: &FullDesk<'_>, drive: &Drive<'_>, paper: &mut Worksheet) {
     let name = Some(drive.parts.drive.as_str());
     let listed = &drive.parts.motor;
     let at = |key: &str| desk.at_drive(drive, &format!("motor/{key}"));

@@ -1,10 +1,10 @@
 //! The checks: demand over limit.
 
-use super::paper::Paper;
+use super::worksheet::Worksheet;
 use crate::evaluation::checks::Check;
 
 /// Writes one sum a check that has numbers.
-pub(super) fn write(checks: &[Check], paper: &mut Paper) {
+pub(super) fn write(checks: &[Check], paper: &mut Worksheet) {
     for check in checks {
         let (Some(demand), Some(limit), Some(utilisation)) = (check.demand, check.limit, check.utilisation) else {
             continue;

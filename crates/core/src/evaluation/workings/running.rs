@@ -1,6 +1,6 @@
 //! The chain at work: currents, duty, bus voltage, losses, efficiency; stalled, and flat out.
 
-use super::paper::Paper;
+use super::worksheet::Worksheet;
 use super::{DC_MACHINE, FullDesk, MECHANICS, OHM};
 use crate::document::Provenance;
 use crate::evaluation::DriveEvaluation;
@@ -13,7 +13,7 @@ const BALANCE: &str = "power balance of the controller";
 const FIELD_ORIENTED: &str = "power balance of a sine drive (π/(2√3), 3/π)";
 
 /// Writes the sums of one drive at work.
-pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Paper) {
+pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Worksheet) {
     let half = &desk.chain.sources[HALF];
     let case = |charge, case| desk.chain.case(drive.index, charge, case);
     if let Some(figures) = case(HALF, Case::Target).and_then(|case| case.figures.as_ref())
@@ -63,7 +63,7 @@ fn known(drive: &Drive<'_>, key: &str) -> Option<Provenance> {
     drive.parts.motor.provenance.as_ref().and_then(|provenance| provenance.get(key)).copied()
 }
 
-fn climb_torque(desk: &FullDesk<'_>, drive: &Drive<'_>, output_nm: f64, paper: &mut Paper) {
+fn climb_torque(desk: &FullDesk<'_>, drive: &Drive<'_>, output_nm: f64, paper: &mut Worksheet) {
     paper
         .line(
             "motor.climb_torque",
@@ -85,7 +85,7 @@ fn held(
     case: &'static str,
     figures: &Figures,
     torque: (f64, &'static str),
-    paper: &mut Paper,
+    paper: &mut Worksheet,
 ) {
     let name = Some(drive.parts.drive.as_str());
     let loss_nm = drive.motor.loss.at_nm(figures.motor_rad_s);
@@ -150,7 +150,7 @@ fn chain(
     case: &'static str,
     figures: &Figures,
     source: &Source,
-    paper: &mut Paper,
+    paper: &mut Worksheet,
 ) {
     let name = Some(drive.parts.drive.as_str());
     let emf_v = drive.emf_v(figures.motor_rad_s);
@@ -215,7 +215,7 @@ fn losses(
     figures: &Figures,
     source: &Source,
     supply: &'static str,
-    paper: &mut Paper,
+    paper: &mut Worksheet,
 ) {
     let name = Some(drive.parts.drive.as_str());
     let at = |key: &str| desk.at_drive(drive, key);
@@ -294,7 +294,7 @@ fn losses(
 }
 
 /// What flows with the shaft held at full throttle: the limit that acts, put into its own formula.
-fn stalled(desk: &FullDesk<'_>, drive: &Drive<'_>, stall: &CaseResult, paper: &mut Paper) {
+fn stalled(desk: &FullDesk<'_>, drive: &Drive<'_>, stall: &CaseResult, paper: &mut Worksheet) {
     let Some(figures) = &stall.figures else { return };
     let name = Some(drive.parts.drive.as_str());
     let controller = &drive.controller;
@@ -357,7 +357,7 @@ fn stalled(desk: &FullDesk<'_>, drive: &Drive<'_>, stall: &CaseResult, paper: &m
 }
 
 /// How fast it goes flat out, from the voltage that is left.
-fn flat_out(drive: &Drive<'_>, full: &CaseResult, paper: &mut Paper) {
+fn flat_out(drive: &Drive<'_>, full: &CaseResult, paper: &mut Worksheet) {
     let Some(figures) = full.figures.as_ref().filter(|_| full.feasible) else { return };
     let name = Some(drive.parts.drive.as_str());
     let rpm_out = rpm(figures.output_rad_s);

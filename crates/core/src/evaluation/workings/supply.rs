@@ -1,6 +1,6 @@
 //! The battery: voltages, resistance, ratings, currents of all drives together, sag, time and distance on one charge.
 
-use super::paper::Paper;
+use super::worksheet::Worksheet;
 use super::{COMMON_PRACTICE, FullDesk, MECHANICS, OHM};
 use crate::document::{BatteryRule, Provenance};
 use crate::evaluation::price::{price, price_of_parts};
@@ -9,7 +9,7 @@ use crate::model::supply::{CHARGES, FULL, HALF, LOW};
 const CELL_TABLE: &str = "table of the chemistry";
 
 /// Writes the sums of battery and whole.
-pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Paper) {
+pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let battery = &desk.chain.battery;
     let listed = battery.battery;
     let at = |key: &str| desk.at(&format!("battery/{key}"));
@@ -69,7 +69,7 @@ pub(super) fn write(desk: &FullDesk<'_>, paper: &mut Paper) {
     whole(desk, paper);
 }
 
-fn ratings(desk: &FullDesk<'_>, paper: &mut Paper) {
+fn ratings(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let listed = desk.chain.battery.battery;
     let at = |key: &str| desk.at(&format!("battery/{key}"));
     let known = |key: &str| listed.provenance.as_ref().and_then(|provenance| provenance.get(key)).copied();
@@ -96,7 +96,7 @@ fn ratings(desk: &FullDesk<'_>, paper: &mut Paper) {
     }
 }
 
-fn resistance(desk: &FullDesk<'_>, paper: &mut Paper, parallel: f64, known: Option<Provenance>) {
+fn resistance(desk: &FullDesk<'_>, paper: &mut Worksheet, parallel: f64, known: Option<Provenance>) {
     let battery = &desk.chain.battery;
     let listed = battery.battery;
     let cell_ohm = battery.pack_ohm * parallel / battery.cells;
@@ -179,7 +179,7 @@ fn resistance(desk: &FullDesk<'_>, paper: &mut Paper, parallel: f64, known: Opti
 }
 
 /// Currents of all drives together.
-fn together(desk: &FullDesk<'_>, paper: &mut Paper) {
+fn together(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let cases = [
         (
             "supply.all_target",
@@ -235,7 +235,7 @@ fn together(desk: &FullDesk<'_>, paper: &mut Paper) {
     }
 }
 
-fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
+fn sag(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let battery = &desk.chain.battery;
     let cases = [
         (
@@ -280,7 +280,7 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Paper) {
 }
 
 /// Time and distance on one charge.
-fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
+fn lasting(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let battery = &desk.chain.battery;
     let listed = battery.battery;
     let job = desk.chain.job;
@@ -345,7 +345,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Paper) {
 }
 
 /// Mass and price of all parts.
-fn whole(desk: &FullDesk<'_>, paper: &mut Paper) {
+fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let mut line = paper.line(
         "build.hardware_mass",
         None,

@@ -7,7 +7,7 @@ use super::swap::hardest_a;
 use crate::document::{Build, Load, Motor, OptionDrive};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 use crate::formulas::shaft::{HOOP_TRUSTED_MPA, hoop_stress_mpa, rim_speed_at_m_s, rim_speed_m_s};
 use crate::model::cases::{Case, rpm};
 use crate::model::motor::MotorModel;
@@ -317,9 +317,9 @@ fn rim(motor: &Motor, free_rpm: Option<f64>) -> Option<Rim> {
         says: format!(
             "The pull at the rim goes with the square of its speed, and the speed with the diameter: {} mm may turn {} rpm, \
              a rotor half as wide again only {} rpm. That is why fatter motors turn slower.",
-            three(rotor_mm),
-            three(limit_rpm),
-            three(limit_rpm / 1.5)
+            significant(rotor_mm),
+            significant(limit_rpm),
+            significant(limit_rpm / 1.5)
         ),
     })
 }
@@ -408,16 +408,16 @@ fn kv_band(build: &Build, option: usize, drive: usize, chain: &Chain<'_>) -> KvB
         Some(least) => format!(
             "With this gearing the target takes at least {} rpm/V at half charge; a tenth more leaves room, much more only \
              draws current and heat.",
-            three(least)
+            significant(least)
         ),
         None => "With this gearing no winding on this iron reaches the target.".to_owned(),
     };
     if let Some(([low, high], whose)) = usual {
         says.push_str(&format!(
             " Usual for {whose} at {} V: {} to {} rpm/V.",
-            three(nominal_v),
-            three(low),
-            three(high)
+            significant(nominal_v),
+            significant(low),
+            significant(high)
         ));
         if let Some(least) = computed {
             says.push_str(if least < low * 0.9 {

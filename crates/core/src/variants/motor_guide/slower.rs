@@ -6,10 +6,11 @@ use serde_json::{Value, json};
 use super::swap::regeared;
 use crate::document::{Build, OptionSheet};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::three;
+use crate::format::significant;
+use crate::formulas::numeric::whole;
 use crate::model::cases::Case;
 use crate::variants::candidates::Effect;
-use crate::variants::remedies::{scaling, whole};
+use crate::variants::remedies::scaling;
 
 /// Spare speed from which a machine is called faster than it needs to be: a fifth over the target.
 const SPARE: f64 = 1.2;
@@ -109,7 +110,8 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
     let change = |sheet: &mut OptionSheet, step: f64| scaling::rewound(&mut sheet.drives[drive].motor, step.max(1.0));
     if let Some((step, (result, changed))) = furthest(lower, &change) {
         let at = format!("/options/{option}/drives/{drive}/motor");
-        let says = format!("A lower Kv: the same motor wound for {} rpm/V instead of {}.", three(step), three(kv));
+        let says =
+            format!("A lower Kv: the same motor wound for {} rpm/V instead of {}.", significant(step), significant(kv));
         ways.push(way(&result, drive, says, Some((at, json!(changed.drives[drive].motor)))));
     }
     let shorter = (1..=60).map(|step| 1.02_f64.powi(step)).collect();
@@ -126,13 +128,13 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
             let at = format!("/options/{option}/drives/{drive}/gearing/{place}");
             let says = match stage.teeth() {
                 Some((few, many)) => {
-                    format!("Shorter gearing: {few} to {many} teeth, {} : 1 there.", three(stage.ratio()))
+                    format!("Shorter gearing: {few} to {many} teeth, {} : 1 there.", significant(stage.ratio()))
                 }
                 None => {
                     format!(
                         "Shorter gearing: {} : 1 there instead of {} : 1.",
-                        three(stage.ratio()),
-                        three(now.ratio())
+                        significant(stage.ratio()),
+                        significant(now.ratio())
                     )
                 }
             };

@@ -5,7 +5,7 @@ use serde_json::{Value, json};
 
 use crate::document::{Build, Motor, OptionDrive};
 use crate::evaluation::{DriveEvaluation, evaluate_option};
-use crate::format::three;
+use crate::format::significant;
 use crate::model::cases::Case;
 
 /// A warning at a smaller, faster motor, and the ratio that sets it right.
@@ -51,8 +51,8 @@ pub(super) fn regeared(drive: &OptionDrive, factor: f64) -> Option<(usize, crate
         // The wheel grows to 120 teeth at most, then the driver shrinks: what can be bought (common practice).
         let many = (f64::from(driver) * wanted).round().clamp(9.0, 120.0);
         let few = (many / wanted).round().clamp(9.0, 60.0);
-        changed.driver_teeth = Some(crate::variants::remedies::whole(few));
-        changed.driven_teeth = Some(crate::variants::remedies::whole((few * wanted).round().clamp(9.0, 400.0)));
+        changed.driver_teeth = Some(crate::formulas::numeric::whole(few));
+        changed.driven_teeth = Some(crate::formulas::numeric::whole((few * wanted).round().clamp(9.0, 400.0)));
         changed.belt_teeth = None;
         changed.chain_links = None;
         if stage.kind == crate::document::GearingKind::Spur {
@@ -94,20 +94,21 @@ pub fn swap(build: &Build, option: usize, drive: usize, motor: &Motor) -> Option
         hardest_a(then.drives.get(drive)),
         hardest_a(set_right.as_ref().and_then(|result| result.drives.get(drive))),
     ];
-    let amps =
-        |current: Option<f64>| current.map_or_else(|| "more than there is".to_owned(), |a| format!("{} A", three(a)));
+    let amps = |current: Option<f64>| {
+        current.map_or_else(|| "more than there is".to_owned(), |a| format!("{} A", significant(a)))
+    };
     let mut says = format!(
         "Underpowering burns too: this motor is smaller and turns {} times as fast per volt. Without regearing it is asked \
          for more, not less: the hardest work takes {} in each motor instead of {}. A ratio of {} : 1 instead of {} : 1 \
          gives the output back its speed",
-        three(faster),
+        significant(faster),
         amps(currents[1]),
         amps(currents[0]),
-        three(ratio_restoring),
-        three(ratio_now)
+        significant(ratio_restoring),
+        significant(ratio_now)
     );
     says.push_str(&match (&set_right, currents[2]) {
-        (Some(_), Some(a)) => format!(", and then it takes {} A.", three(a)),
+        (Some(_), Some(a)) => format!(", and then it takes {} A.", significant(a)),
         (Some(_), None) => ", but even so the work is too much for it.".to_owned(),
         (None, _) => "; add a stage for it.".to_owned(),
     });

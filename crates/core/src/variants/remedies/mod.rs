@@ -1,85 +1,36 @@
 //! What would fix a check: found by solving for one parameter at a time with the whole model, never by a rule of thumb.
 //!
-//! * [`levers`]: what can be turned, from the smallest change to the largest.
+//! * [`adjustments`]: what can be turned, from the smallest change to the largest.
 //! * [`relevant`]: which levers can move which check.
 //! * [`remedies`] turns each lever until the check is ok, sees what that does to all the others, applies what it is
 //!   about to offer to the document, reads it back strictly and offers only what then holds.
 
-mod drive_levers;
+mod adjustments;
+mod drive_adjustments;
 mod grid;
-mod job_levers;
-mod levers;
+mod job_adjustments;
 mod relevant;
-mod room_levers;
+mod room_adjustments;
 pub(crate) mod scaling;
-mod stage_levers;
-mod supply_levers;
+mod stage_adjustments;
+mod supply_adjustments;
 
 use rayon::prelude::*;
-use serde::Serialize;
 use serde_json::Value;
 
 use crate::document::{Build, Job, OptionSheet};
+pub use crate::evaluation::checks::remedy::{CheckMove, Group, PartNeed, Remedy, Wanted};
 use crate::evaluation::checks::{Check, Verdict};
 use crate::evaluation::{Evaluation, OptionEvaluation, evaluate, evaluate_option};
-use levers::Lever;
-pub(crate) use levers::whole;
-pub use levers::{Group, PartNeed, Wanted};
-pub(crate) use supply_levers::highest_c;
+use adjustments::Adjustment;
+pub(crate) use supply_adjustments::highest_c;
 
 /// Most remedies that are offered for one check.
 pub const MOST_REMEDIES: usize = 4;
 
-/// One change that makes a check hold.
-#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
-pub struct Remedy {
-    /// What to change to how much, in one sentence.
-    pub says: String,
-    /// What kind of change it is.
-    pub group: Group,
-    /// JSON pointer of the place to change in the build document.
-    pub pointer: String,
-    /// The value to put there.
-    pub value: Value,
-    /// What stands there now; null when nothing does.
-    pub was: Value,
-    /// How far the check is used afterwards.
-    pub utilisation: Option<f64>,
-    /// Its verdict afterwards: ok, or tight where nothing better exists.
-    pub verdict: Verdict,
-    /// What gives way first afterwards.
-    pub weakest_after: Option<CheckMove>,
-    /// Checks that hold now and would fail afterwards.
-    pub breaks: Vec<CheckMove>,
-    /// Other checks that fail now and would hold afterwards.
-    pub mends: Vec<CheckMove>,
-    /// Checks that would still fail afterwards.
-    pub failing_after: u32,
-    /// What a part from the shelf must have to be this change; null where no part changes.
-    pub part: Option<PartNeed>,
-}
-
-/// A check, and how far a remedy moves it.
-#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
-pub struct CheckMove {
-    /// Code of the check.
-    pub code: &'static str,
-    /// The drive it is about; null for the battery and the whole.
-    pub drive: Option<String>,
-    /// Place of the stage it is about, from 0.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stage: Option<usize>,
-    /// What a maker calls it.
-    pub title: &'static str,
-    /// How far it is used now.
-    pub before: Option<f64>,
-    /// How far it is used afterwards.
-    pub after: Option<f64>,
-}
-
 /// Job and option, as a lever changes them.
 #[derive(Debug, Clone)]
-pub(crate) struct Draft {
+pub(crate) struct Variant {
     pub job: Job,
     pub option: OptionSheet,
 }
@@ -92,7 +43,7 @@ struct Tried {
 
 /// A lever at the step where the check holds.
 struct Found<'a> {
-    lever: &'a Lever,
+    lever: &'a Adjustment,
     tried: Tried,
     /// Share of the lever's travel that was needed: small changes before large ones.
     travel: f64,
@@ -126,13 +77,13 @@ fn needs_remedy(check: &Check) -> bool {
 }
 
 fn found_for(build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Vec<Remedy> {
-    let draft = Draft { job: build.job.clone(), option: build.options[index].clone() };
+    let draft = Variant { job: build.job.clone(), option: build.options[index].clone() };
     let levers = relevant::levers_for(check, &draft, index);
     let mut found: Vec<Found<'_>> =
         levers.iter().filter_map(|lever| turn(lever, &draft, check, index, Verdict::Ok)).collect();
     if found.len() < 2 && check.verdict == Verdict::Fail {
         // Nothing but one makes it ok: holding at all is worth something too.
-        let known: Vec<*const Lever> = found.iter().map(|found| std::ptr::from_ref(found.lever)).collect();
+        let known: Vec<*const Adjustment> = found.iter().map(|found| std::ptr::from_ref(found.lever)).collect();
         found.extend(
             levers
                 .iter()
@@ -183,7 +134,7 @@ fn broken<'a>(now: &'a OptionEvaluation, after: &'a OptionEvaluation) -> impl It
 }
 
 /// Turns a lever until the check is as good as `wanted`; `None` when no step of it does that.
-fn turn<'a>(lever: &'a Lever, draft: &Draft, check: &Check, index: usize, wanted: Verdict) -> Option<Found<'a>> {
+fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, index: usize, wanted: Verdict) -> Option<Found<'a>> {
     let holds = |step: f64| -> Option<Tried> {
         let mut changed = draft.clone();
         (lever.apply)(&mut changed, step);
@@ -227,7 +178,7 @@ fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluat
 /// The remedy as a change of the document, if the changed document reads and the check then comes out the same.
 fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Option<Remedy> {
     let lever = found.lever;
-    let mut draft = Draft { job: build.job.clone(), option: build.options[index].clone() };
+    let mut draft = Variant { job: build.job.clone(), option: build.options[index].clone() };
     (lever.apply)(&mut draft, found.tried.step);
     let mut changed = serde_json::to_value(build).ok()?;
     let was = changed.pointer(&lever.pointer).cloned().unwrap_or(Value::Null);
@@ -284,7 +235,7 @@ fn put(document: &mut Value, pointer: &str, value: Value) -> Option<()> {
     Some(())
 }
 
-impl Draft {
+impl Variant {
     /// The value at a pointer of the build, in this draft.
     fn value_at(&self, pointer: &str, index: usize) -> Option<Value> {
         let (whole, rest) = match pointer.strip_prefix(&format!("/options/{index}")) {

@@ -1,13 +1,13 @@
 //! Which levers can move which check.
 
-use super::drive_levers::DriveLevers;
-use super::levers::Lever;
-use super::{Draft, job_levers, room_levers, supply_levers};
+use super::adjustments::Adjustment;
+use super::drive_adjustments::DriveLevers;
+use super::{Variant, job_adjustments, room_adjustments, supply_adjustments};
 use crate::evaluation::checks::Check;
 use crate::model::supply::{Chain, FULL};
 
 /// The levers worth turning for a check, of the drive it is about or of every drive.
-pub(super) fn levers_for(check: &Check, draft: &Draft, index: usize) -> Vec<Lever> {
+pub(super) fn levers_for(check: &Check, draft: &Variant, index: usize) -> Vec<Adjustment> {
     let mut levers = supply(check.code, draft, index);
     for (place, parts) in draft.option.drives.iter().enumerate() {
         let about = check.drive.as_deref();
@@ -15,7 +15,7 @@ pub(super) fn levers_for(check: &Check, draft: &Draft, index: usize) -> Vec<Leve
             let drive = DriveLevers { parts, place, index };
             levers.extend(of_drive(check, &drive, draft));
             if !is_geometry(check.code) {
-                levers.extend(job_levers::wishes(draft, &parts.drive));
+                levers.extend(job_adjustments::wishes(draft, &parts.drive));
             }
         }
     }
@@ -31,15 +31,15 @@ fn is_geometry(code: &str) -> bool {
     )
 }
 
-fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
-    let capacity = || supply_levers::capacity(draft, index);
-    let packs = || supply_levers::packs(draft, index);
-    let cells = |more| supply_levers::cells(draft, index, more);
+fn supply(code: &str, draft: &Variant, index: usize) -> Vec<Adjustment> {
+    let capacity = || supply_adjustments::capacity(draft, index);
+    let packs = || supply_adjustments::packs(draft, index);
+    let cells = |more| supply_adjustments::cells(draft, index, more);
     let mut levers = Vec::new();
     match code {
         "battery.runtime" => {
-            levers.extend([capacity(), packs(), cells(true), job_levers::duty(draft)]);
-            levers.extend(job_levers::runtime(draft));
+            levers.extend([capacity(), packs(), cells(true), job_adjustments::duty(draft)]);
+            levers.extend(job_adjustments::runtime(draft));
         }
         "motor.voltage"
         | "motor.nominal_voltage"
@@ -53,34 +53,34 @@ fn supply(code: &str, draft: &Draft, index: usize) -> Vec<Lever> {
         "motor.continuous_current" | "motor.burst_current" | "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
             levers.push(cells(false));
         }
-        "motor.winding_temperature" | "motor.magnet_temperature" => levers.push(job_levers::duty(draft)),
+        "motor.winding_temperature" | "motor.magnet_temperature" => levers.push(job_adjustments::duty(draft)),
         "motor.rim_speed" | "motor.shaft" | "gearing.input_speed" | "gearing.bending" | "gearing.belt_tension" => {
             levers.push(cells(false));
         }
         "generator.voltage" | "safety.runaway_generator" => {}
         "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" => {}
-        "fit.battery" => levers.extend(room_levers::packs_that_fit(draft, index)),
-        "fit.controller" => levers.extend(room_levers::controller_room(draft)),
+        "fit.battery" => levers.extend(room_adjustments::packs_that_fit(draft, index)),
+        "fit.controller" => levers.extend(room_adjustments::controller_room(draft)),
         "performance.traction" | "gearing.chain_load" => {}
         _ if is_geometry(code) => {}
         _ => {
             levers.extend([capacity(), packs(), cells(true)]);
-            levers.extend(supply_levers::rating(draft, index));
-            levers.extend(supply_levers::board(draft, index));
+            levers.extend(supply_adjustments::rating(draft, index));
+            levers.extend(supply_adjustments::board(draft, index));
             if code == "battery.sag" {
-                levers.push(supply_levers::stop_voltage(draft, index));
+                levers.push(supply_adjustments::stop_voltage(draft, index));
             }
         }
     }
     levers
 }
 
-fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever> {
+fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adjustment> {
     let code = check.code;
     let stage = check.stage.unwrap_or(0);
-    let mut levers: Vec<Lever> = Vec::new();
+    let mut levers: Vec<Adjustment> = Vec::new();
     let group = code.split('.').next().unwrap_or_default();
-    let motor_limit = |levers: &mut Vec<Lever>, down: bool| {
+    let motor_limit = |levers: &mut Vec<Adjustment>, down: bool| {
         let (key, words) = ("motor_current_limit_a", "Motor current limit");
         if down {
             levers.extend(drive.lower_limit(
@@ -93,7 +93,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
             levers.extend(drive.raise_limit(key, words, |controller| &mut controller.motor_current_limit_a));
         }
     };
-    let battery_limit = |levers: &mut Vec<Lever>, down: bool| {
+    let battery_limit = |levers: &mut Vec<Adjustment>, down: bool| {
         let (key, words) = ("battery_current_limit_a", "Battery current limit");
         if down {
             levers.extend(drive.lower_limit(
@@ -195,12 +195,12 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
         }
         "wire.temperature" | "wire.drop" | "wire.fuse" => {
             if code == "wire.fuse" {
-                levers.extend(supply_levers::fuses(draft, drive.index));
+                levers.extend(supply_adjustments::fuses(draft, drive.index));
             }
-            levers.extend(supply_levers::wires(draft, drive.index, Some(&drive.parts.drive)));
+            levers.extend(supply_adjustments::wires(draft, drive.index, Some(&drive.parts.drive)));
         }
         "wire.connector" | "wire.switch" => {
-            levers.extend(supply_levers::ratings_of_runs(draft, drive.index, code));
+            levers.extend(supply_adjustments::ratings_of_runs(draft, drive.index, code));
         }
         "gearing.mesh" => levers.extend(drive.meshing(stage)),
         "gearing.bore" => levers.extend(drive.bore(stage)),
@@ -237,7 +237,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
         }
         "fit.motor" => {
             levers.extend(drive.fitting_motor(draft));
-            levers.extend(room_levers::motor_room(draft, &drive.parts.drive));
+            levers.extend(room_adjustments::motor_room(draft, &drive.parts.drive));
         }
         "performance.traction" | "fit.battery" | "fit.controller" => {}
         _ if group == "controller" => {
@@ -255,12 +255,12 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
                 levers.extend(drive.wheel(!gear_down));
             }
             levers.extend(drive.stronger_controller());
-            levers.extend(supply_levers::wires(draft, drive.index, Some(&drive.parts.drive)));
+            levers.extend(supply_adjustments::wires(draft, drive.index, Some(&drive.parts.drive)));
             motor_limit(&mut levers, false);
             battery_limit(&mut levers, false);
         }
         "safety.blade_stop" => {
-            levers.extend(job_levers::blade_brake(draft, &drive.parts.drive));
+            levers.extend(job_adjustments::blade_brake(draft, &drive.parts.drive));
         }
         "safety.no_brake" => levers.extend(drive.braking()),
         "safety.failsafe" => levers.extend(drive.failsafe_off()),
@@ -284,14 +284,14 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Draft) -> Vec<Lever>
 }
 
 /// Motor current of a channel when its shaft is held at full throttle on a full battery, A.
-fn held_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
+fn held_a(drive: &DriveLevers<'_>, draft: &Variant) -> f64 {
     let chain = Chain::new(&draft.job, &draft.option);
     let shown_a = chain.stalled(drive.place).map_or(0.0, |figures| figures.motor_current_a);
     shown_a * f64::from(drive.parts.motors_per_channel)
 }
 
 /// Most battery current of a channel at full throttle on a full battery, A.
-fn drawn_a(drive: &DriveLevers<'_>, draft: &Draft) -> f64 {
+fn drawn_a(drive: &DriveLevers<'_>, draft: &Variant) -> f64 {
     let chain = Chain::new(&draft.job, &draft.option);
     let Some(served) = chain.drives.iter().find(|served| served.index == drive.place) else { return 0.0 };
     let speed = chain.peak_draw_rad_s(served, FULL);

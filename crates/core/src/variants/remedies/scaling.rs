@@ -3,7 +3,7 @@
 use std::collections::BTreeMap;
 
 use crate::document::{Battery, Controller, Motor, Provenance};
-use crate::format::three;
+use crate::format::significant;
 
 /// A rounded figure: a part on paper needs no fifteen digits.
 fn rounded(value: f64) -> f64 {
@@ -148,5 +148,5 @@ const AT_ITS_RATING: f64 = 0.9;
 
 /// A factor, said: "1.5 times".
 pub(crate) fn times(factor: f64) -> String {
-    format!("{} times", three(factor))
+    format!("{} times", significant(factor))
 }

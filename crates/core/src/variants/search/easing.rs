@@ -2,7 +2,7 @@
 
 use crate::document::{InsulationClass, MagnetGrade};
 use crate::evaluation::checks::{Check, fails_above};
-use crate::format::{percent, three};
+use crate::format::{percent, significant};
 
 /// Most steps of easing.
 pub(super) const STEPS: usize = 8;
@@ -44,7 +44,7 @@ pub(super) fn change_of(code: &str, title: &str, step: usize, ambient_c: f64) ->
             format!("the winding were of class {}", InsulationClass::ALL[step].word().to_uppercase())
         }
         "motor.magnet_temperature" => {
-            format!("the magnets stood {} °C", three(MagnetGrade::ALL[step].limit_c()))
+            format!("the magnets stood {} °C", significant(MagnetGrade::ALL[step].limit_c()))
         }
         "battery.runtime" => format!("{} of the time on one charge were enough", percent(1.0 / HIGHER[step])),
         "battery.continuous_current" => format!("the battery were rated {more} higher"),

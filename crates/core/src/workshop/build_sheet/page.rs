@@ -8,7 +8,7 @@ use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
 use crate::evaluation::fits::Packing;
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::{escaped, three};
+use crate::format::{escaped, significant};
 use crate::model::cases::Case;
 use crate::workshop::bill_of_materials::parts_list;
 use crate::workshop::loom::written;
@@ -93,9 +93,10 @@ fn job(html: &mut Html, build: &Build) {
         "",
         &format!(
             "{}Working {} % of the time, in air of {} °C.",
-            job.runtime_min.map_or_else(String::new, |minutes| format!("For {} min on one charge. ", three(minutes))),
-            three(100.0 * job.duty_cycle),
-            three(job.ambient_c)
+            job.runtime_min
+                .map_or_else(String::new, |minutes| format!("For {} min on one charge. ", significant(minutes))),
+            significant(100.0 * job.duty_cycle),
+            significant(job.ambient_c)
         ),
     );
     html.end();
@@ -106,16 +107,16 @@ fn said(load: &Load) -> String {
     match load {
         Load::Vehicle(vehicle) => format!(
             "{} km/h{} with {} kg on it{}",
-            three(3.6 * vehicle.target_speed_m_s),
+            significant(3.6 * vehicle.target_speed_m_s),
             vehicle
                 .usual_speed_m_s
-                .map_or_else(String::new, |usual| format!(" at most, usually {} km/h,", three(3.6 * usual))),
-            three(vehicle.base_mass_kg + vehicle.payload_kg),
+                .map_or_else(String::new, |usual| format!(" at most, usually {} km/h,", significant(3.6 * usual))),
+            significant(vehicle.base_mass_kg + vehicle.payload_kg),
             if vehicle.grade_percent > 0.0 {
                 format!(
                     ", {} % of hill at {} km/h",
-                    three(vehicle.grade_percent),
-                    three(3.6 * vehicle.climb_speed_m_s.unwrap_or(vehicle.target_speed_m_s))
+                    significant(vehicle.grade_percent),
+                    significant(3.6 * vehicle.climb_speed_m_s.unwrap_or(vehicle.target_speed_m_s))
                 )
             } else {
                 String::new()
@@ -124,22 +125,26 @@ fn said(load: &Load) -> String {
         Load::Flywheel(wheels) => match &wheels.projectile {
             Some(shot) => format!(
                 "{} rpm; throws {} g with {} m/s",
-                three(wheels.target_rpm),
-                three(1000.0 * shot.mass_kg),
-                three(shot.speed_m_s)
+                significant(wheels.target_rpm),
+                significant(1000.0 * shot.mass_kg),
+                significant(shot.speed_m_s)
             ),
-            None => format!("{} rpm", three(wheels.target_rpm)),
+            None => format!("{} rpm", significant(wheels.target_rpm)),
         },
-        Load::Fan(fan) => format!("{} rpm against air or water", three(fan.target_rpm)),
+        Load::Fan(fan) => format!("{} rpm against air or water", significant(fan.target_rpm)),
         Load::Blade(blade) => format!(
             "blade of {} mm, tip at {} m/s",
-            three(2000.0 * blade.blade_radius_m),
-            three(blade.target_tip_speed_m_s)
+            significant(2000.0 * blade.blade_radius_m),
+            significant(blade.target_tip_speed_m_s)
         ),
-        Load::Hoist(hoist) => format!("lifts {} kg with {} m/s", three(hoist.mass_kg), three(hoist.lift_speed_m_s)),
-        Load::ConstantTorque(shaft) => format!("{} N·m at {} rpm", three(shaft.torque_nm), three(shaft.target_rpm)),
+        Load::Hoist(hoist) => {
+            format!("lifts {} kg with {} m/s", significant(hoist.mass_kg), significant(hoist.lift_speed_m_s))
+        }
+        Load::ConstantTorque(shaft) => {
+            format!("{} N·m at {} rpm", significant(shaft.torque_nm), significant(shaft.target_rpm))
+        }
         Load::Generator(turned) => match turned.electrical.battery_v {
-            Some(volts) => format!("is turned and charges a battery of {} V", three(volts)),
+            Some(volts) => format!("is turned and charges a battery of {} V", significant(volts)),
             None => "is turned and feeds a resistance".to_owned(),
         },
     }
@@ -182,17 +187,17 @@ fn power(html: &mut Html, result: &OptionEvaluation) {
                 &[
                     vec![
                         "from the source".to_owned(),
-                        format!("{} W at {} rpm", three(now.source_power_w), three(now.source_rpm)),
+                        format!("{} W at {} rpm", significant(now.source_power_w), significant(now.source_rpm)),
                     ],
-                    vec!["lost in gearing".to_owned(), format!("{} W", three(now.gearing_loss_w))],
+                    vec!["lost in gearing".to_owned(), format!("{} W", significant(now.gearing_loss_w))],
                     vec![
                         "lost in the machine".to_owned(),
-                        format!("{} W", three(now.copper_loss_w + now.no_load_loss_w)),
+                        format!("{} W", significant(now.copper_loss_w + now.no_load_loss_w)),
                     ],
-                    vec!["lost in the bridge".to_owned(), format!("{} W", three(now.bridge_loss_w))],
+                    vec!["lost in the bridge".to_owned(), format!("{} W", significant(now.bridge_loss_w))],
                     vec![
                         "into the load".to_owned(),
-                        format!("{} W at {} V", three(now.output_power_w), three(now.output_voltage_v)),
+                        format!("{} W at {} V", significant(now.output_power_w), significant(now.output_voltage_v)),
                     ],
                 ],
             ),
@@ -218,17 +223,22 @@ fn parts(html: &mut Html, build: &Build, option: &OptionSheet) {
             };
             vec![
                 line.what.clone(),
-                format!("{} {}", three(line.quantity), line.unit).trim().to_owned(),
+                format!("{} {}", significant(line.quantity), line.unit).trim().to_owned(),
                 state.to_owned(),
-                line.total.map_or_else(|| "–".to_owned(), |total| three(total).to_string()),
+                line.total.map_or_else(|| "–".to_owned(), |total| significant(total).to_string()),
             ]
         })
         .collect();
     html.table(&["what", "#how many", "", "#price"], &rows);
-    let budget = list.budget.map_or_else(String::new, |amount| format!(", budget {}", three(amount)));
+    let budget = list.budget.map_or_else(String::new, |amount| format!(", budget {}", significant(amount)));
     html.words(
         "",
-        &format!("In all {} {}, still to buy {}{budget}.", three(list.total), list.currency, three(list.to_buy)),
+        &format!(
+            "In all {} {}, still to buy {}{budget}.",
+            significant(list.total),
+            list.currency,
+            significant(list.to_buy)
+        ),
     );
     html.end();
 }
@@ -237,7 +247,7 @@ fn wiring(html: &mut Html, option: &OptionSheet, shop: &Workshop) {
     html.section("wiring", "Wiring");
     html.raw(&shop.loom_svg);
     let maybe = |value: Option<f64>, unit: &str| {
-        value.map_or_else(|| "–".to_owned(), |value| format!("{} {unit}", three(value)))
+        value.map_or_else(|| "–".to_owned(), |value| format!("{} {unit}", significant(value)))
     };
     let rows: Vec<Vec<String>> = shop
         .runs
@@ -252,7 +262,7 @@ fn wiring(html: &mut Html, option: &OptionSheet, shop: &Workshop) {
                 maybe(run.copper_c, "°C"),
                 run.fuse_suggested_a
                     .filter(|_| run.drive.is_none())
-                    .map_or_else(|| "–".to_owned(), |fuse| format!("{} A", three(fuse))),
+                    .map_or_else(|| "–".to_owned(), |fuse| format!("{} A", significant(fuse))),
             ]
         })
         .collect();
@@ -270,12 +280,12 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
         for (place, stage) in served.gearing.iter().enumerate() {
             let teeth = match (stage.driver_teeth, stage.driven_teeth) {
                 (Some(driver), Some(driven)) => format!("{driver} : {driven}"),
-                _ => format!("{} : 1", three(stage.ratio())),
+                _ => format!("{} : 1", significant(stage.ratio())),
             };
             let size = stage
                 .pitch_mm
-                .map(|pitch| format!("pitch {} mm", three(pitch)))
-                .or_else(|| stage.module_mm.map(|module| format!("module {}", three(module))))
+                .map(|pitch| format!("pitch {} mm", significant(pitch)))
+                .or_else(|| stage.module_mm.map(|module| format!("module {}", significant(module))))
                 .unwrap_or_default();
             let length = stage
                 .belt_teeth
@@ -287,14 +297,14 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
                 .get(place)
                 .and_then(|report| report.pair.as_ref()?.centre_mm)
                 .or(stage.centre_distance_mm)
-                .map_or_else(|| "–".to_owned(), |mm| format!("{} mm", three(mm)));
+                .map_or_else(|| "–".to_owned(), |mm| format!("{} mm", significant(mm)));
             rows.push(vec![served.drive.clone(), stage.kind.label().to_lowercase(), teeth, size, length, centre]);
         }
         if let Some(gearbox) = &served.motor.gearbox {
             rows.push(vec![
                 served.drive.clone(),
                 "built-in gearbox".to_owned(),
-                format!("{} : 1", three(gearbox.ratio)),
+                format!("{} : 1", significant(gearbox.ratio)),
                 String::new(),
                 String::new(),
                 "–".to_owned(),
@@ -304,7 +314,7 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
             rows.push(vec![
                 served.drive.clone(),
                 "wheel".to_owned(),
-                format!("⌀ {} mm", three(1000.0 * metres)),
+                format!("⌀ {} mm", significant(1000.0 * metres)),
                 String::new(),
                 String::new(),
                 "–".to_owned(),
@@ -358,13 +368,13 @@ fn plan(room_mm: [f64; 3], packs: &Packing) -> String {
     text.push_str(&format!(
         "<text x=\"{:.1}\" y=\"14\">room {} × {} × {} mm</text><text x=\"{:.1}\" y=\"30\">each pack {} × {} × {} mm{layers}</text></svg>",
         w + 14.0,
-        three(length),
-        three(width),
-        three(room_mm[2]),
+        significant(length),
+        significant(width),
+        significant(room_mm[2]),
         w + 14.0,
-        three(packs.box_mm[0]),
-        three(packs.box_mm[1]),
-        three(packs.box_mm[2]),
+        significant(packs.box_mm[0]),
+        significant(packs.box_mm[1]),
+        significant(packs.box_mm[2]),
     ));
     text
 }
@@ -390,24 +400,24 @@ fn charging(html: &mut Html, shop: &Workshop) {
         "",
         &format!(
             "Each pack with {} A{} to {} V, {} h from empty; a charger of {} W for {} cells.",
-            three(charge.current_a),
+            significant(charge.current_a),
             if charge.rated { "" } else { " (usual for its kind; nobody listed one)" },
-            three(charge.charger_v),
-            three(charge.hours),
-            three(charge.charger_w),
+            significant(charge.charger_v),
+            significant(charge.hours),
+            significant(charge.charger_w),
             charge.cells
         ),
     );
     let percent =
-        |share: Option<f64>| share.map_or_else(|| "–".to_owned(), |share| format!("{} %", three(100.0 * share)));
+        |share: Option<f64>| share.map_or_else(|| "–".to_owned(), |share| format!("{} %", significant(100.0 * share)));
     let rows: Vec<Vec<String>> = charge
         .marks
         .iter()
         .map(|mark| {
             vec![
                 mark.name.to_owned(),
-                format!("{} V", three(mark.cell_v)),
-                format!("{} V", three(mark.pack_v)),
+                format!("{} V", significant(mark.cell_v)),
+                format!("{} V", significant(mark.pack_v)),
                 percent(mark.charge_at_rest),
                 percent(mark.charge_under_load),
             ]
@@ -435,11 +445,11 @@ fn first_power(html: &mut Html, option: &OptionSheet, shop: &Workshop) {
         if let Some(expected) = &step.reading {
             html.raw(&format!(
                 " <span class=\"read\">about {} {}, {}; read {}</span>",
-                three(expected.about),
+                significant(expected.about),
                 expected.unit,
                 band(expected),
                 tick.and_then(|tick| tick.reading)
-                    .map_or_else(|| "______".to_owned(), |value| three(value).to_string())
+                    .map_or_else(|| "______".to_owned(), |value| significant(value).to_string())
             ));
         }
         if let Some(caution) = step.caution {
@@ -459,9 +469,9 @@ fn band(expected: &crate::workshop::power_up::Expected) -> String {
     /// Beyond any meter: no upper end.
     const MOST: f64 = 1e5;
     if expected.to < MOST {
-        format!("{} to {}", three(expected.from), three(expected.to))
+        format!("{} to {}", significant(expected.from), significant(expected.to))
     } else {
-        format!("{} or more", three(expected.from))
+        format!("{} or more", significant(expected.from))
     }
 }
 

@@ -3,7 +3,7 @@
 use std::fmt::Write as _;
 
 use crate::evaluation::{CaseEvaluation, DriveEvaluation};
-use crate::format::{escaped, three};
+use crate::format::{escaped, significant};
 
 const WIDTH: f64 = 760.0;
 const THICKEST: f64 = 40.0;
@@ -65,7 +65,7 @@ pub(super) fn ribbon(drive: &DriveEvaluation, point: &CaseEvaluation) -> Option<
             stage.name,
             x + 3.0,
             TOP + THICKEST + 16.0,
-            three(stage.in_w),
+            significant(stage.in_w),
         );
         if stage.lost_w > 0.0005 * stages[0].in_w {
             let _ = write!(
@@ -73,7 +73,7 @@ pub(super) fn ribbon(drive: &DriveEvaluation, point: &CaseEvaluation) -> Option<
                 "<text x=\"{:.1}\" y=\"{:.1}\" fill=\"#555\">−{} W heat</text>",
                 x + 3.0,
                 TOP + THICKEST + 31.0,
-                three(stage.lost_w)
+                significant(stage.lost_w)
             );
         }
     }

@@ -3,7 +3,7 @@
 use super::html::Html;
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::{Check, CheckClass, Verdict};
-use crate::format::three;
+use crate::format::significant;
 
 /// Verdict and class in a word: sizes fit or do not, whatever fails is called out.
 const fn word(check: &Check) -> &'static str {
@@ -25,7 +25,7 @@ fn name(check: &Check) -> String {
 fn figures(check: &Check) -> String {
     match (check.demand, check.limit) {
         (Some(demand), Some(limit)) if check.fits.is_none() => {
-            format!("{} of {} {}", three(demand), three(limit), check.unit)
+            format!("{} of {} {}", significant(demand), significant(limit), check.unit)
         }
         _ => String::new(),
     }

@@ -1,11 +1,13 @@
 //! Levers of gearing stages, shafts and rooms: teeth, belts, chains, bores, what has to fit.
 
-use super::drive_levers::DriveLevers;
+use super::Group;
+use super::adjustments::Adjustment;
+use super::drive_adjustments::DriveLevers;
 use super::grid;
 use super::grid::rising;
-use super::levers::{Group, Lever, whole};
 use crate::document::{GearingKind, GearingStage};
-use crate::format::three;
+use crate::format::significant;
+use crate::formulas::numeric::whole;
 use crate::formulas::{belt, chain_drive, shaft, tooth_materials};
 
 /// Modules that are sold for small machines, mm (common practice below 1, ISO 54 above).
@@ -32,9 +34,9 @@ impl DriveLevers<'_> {
         steps: Vec<f64>,
         change: impl Fn(&mut GearingStage, f64) + Send + Sync + 'static,
         says: impl Fn(f64) -> String + Send + Sync + 'static,
-    ) -> Lever {
+    ) -> Adjustment {
         let place = self.place;
-        Lever::new(
+        Adjustment::new(
             Group::Gearing,
             self.stage_at(stage, rest),
             steps,
@@ -44,7 +46,7 @@ impl DriveLevers<'_> {
     }
 
     /// Two wheels of one module, with the shafts where they want to be.
-    pub fn meshing(&self, at: usize) -> Vec<Lever> {
+    pub fn meshing(&self, at: usize) -> Vec<Adjustment> {
         let Some(stage) = self.parts.gearing.get(at) else { return Vec::new() };
         let mut levers = Vec::new();
         let (driver, driven) = (stage.driver_module_mm(), stage.driven_wheel_module_mm());
@@ -57,7 +59,11 @@ impl DriveLevers<'_> {
                 vec![module],
                 |stage, _| (stage.driven_module_mm, stage.driven_diametral_pitch) = (None, None),
                 move |step| {
-                    format!("A driven wheel of module {} like its driver, instead of {}.", three(step), three(other))
+                    format!(
+                        "A driven wheel of module {} like its driver, instead of {}.",
+                        significant(step),
+                        significant(other)
+                    )
                 },
             ));
             levers.push(self.stage_lever(
@@ -68,7 +74,13 @@ impl DriveLevers<'_> {
                     (stage.module_mm, stage.diametral_pitch) = (Some(step), None);
                     (stage.driven_module_mm, stage.driven_diametral_pitch) = (None, None);
                 },
-                move |step| format!("A driver of module {} like its wheel, instead of {}.", three(step), three(module)),
+                move |step| {
+                    format!(
+                        "A driver of module {} like its wheel, instead of {}.",
+                        significant(step),
+                        significant(module)
+                    )
+                },
             ));
         }
         if let (Some(given), Some(wanted)) = (stage.centre_distance_mm, stage.wanted_centre_mm()) {
@@ -84,7 +96,7 @@ impl DriveLevers<'_> {
     }
 
     /// A driver bored for the shaft, or a motor with the shaft for the bore.
-    pub fn bore(&self, at: usize) -> Vec<Lever> {
+    pub fn bore(&self, at: usize) -> Vec<Adjustment> {
         let place = self.place;
         let (Some(bore), Some(shaft_mm)) =
             (self.parts.gearing.get(at).and_then(|stage| stage.driver_bore_mm), self.parts.motor.shaft_diameter_mm)
@@ -99,7 +111,7 @@ impl DriveLevers<'_> {
                 |stage, step| stage.driver_bore_mm = Some(step),
                 move |step| format!("A driver bored {step} mm instead of {bore} mm."),
             ),
-            Lever::new(
+            Adjustment::new(
                 Group::Motor,
                 format!("/options/{}/drives/{place}/motor/shaft_diameter_mm", self.index),
                 vec![bore],
@@ -110,7 +122,7 @@ impl DriveLevers<'_> {
     }
 
     /// Wider, coarser or harder teeth.
-    pub fn stronger_teeth(&self, at: usize) -> Vec<Lever> {
+    pub fn stronger_teeth(&self, at: usize) -> Vec<Adjustment> {
         let Some(stage) = self.parts.gearing.get(at) else { return Vec::new() };
         let mut levers = vec![self.larger_wheels(at)];
         if let Some(now) = stage.face_width_mm {
@@ -119,7 +131,7 @@ impl DriveLevers<'_> {
                 "/face_width_mm",
                 rising(now, 4.0),
                 |stage, step| stage.face_width_mm = Some(step),
-                move |step| format!("Teeth {} mm wide instead of {} mm.", three(step), three(now)),
+                move |step| format!("Teeth {} mm wide instead of {} mm.", significant(step), significant(now)),
             ));
         }
         if let Some(now) = stage.driver_module_mm() {
@@ -133,7 +145,11 @@ impl DriveLevers<'_> {
                     stage.centre_distance_mm = None;
                 },
                 move |step| {
-                    format!("Teeth of module {} instead of {}, as many on both wheels.", three(step), three(now))
+                    format!(
+                        "Teeth of module {} instead of {}, as many on both wheels.",
+                        significant(step),
+                        significant(now)
+                    )
                 },
             ));
         }
@@ -164,7 +180,7 @@ impl DriveLevers<'_> {
     }
 
     /// Both wheels larger at nearly the same ratio: less force for the same torque, more teeth in mesh.
-    pub fn larger_wheels(&self, at: usize) -> Lever {
+    pub fn larger_wheels(&self, at: usize) -> Adjustment {
         let teeth = self.parts.gearing.get(at).and_then(GearingStage::teeth);
         let (few, many) = teeth.unwrap_or((1, 1));
         let ratio = f64::from(many) / f64::from(few);
@@ -193,7 +209,7 @@ impl DriveLevers<'_> {
     }
 
     /// A wider belt, or one of coarser pitch on pulleys of the same size.
-    pub fn stronger_belt(&self, at: usize) -> Vec<Lever> {
+    pub fn stronger_belt(&self, at: usize) -> Vec<Adjustment> {
         let Some(stage) = self.parts.gearing.get(at) else { return Vec::new() };
         let Some(pitch) = stage.pitch_mm else { return Vec::new() };
         let mut levers = Vec::new();
@@ -205,7 +221,7 @@ impl DriveLevers<'_> {
                 "/width_mm",
                 above(known.widths_mm, now),
                 |stage, step| stage.width_mm = Some(step),
-                move |step| format!("A belt {} mm wide instead of {} mm.", three(step), three(now)),
+                move |step| format!("A belt {} mm wide instead of {} mm.", significant(step), significant(now)),
             ));
         }
         if let Some((few, many)) = stage.teeth()
@@ -228,7 +244,7 @@ impl DriveLevers<'_> {
                 move |step| {
                     format!(
                         "A belt of {} mm pitch on pulleys of the same size: {} to {} teeth.",
-                        three(step),
+                        significant(step),
                         fewer(few, step),
                         fewer(many, step)
                     )
@@ -239,7 +255,7 @@ impl DriveLevers<'_> {
     }
 
     /// The shafts further apart, or a longer belt.
-    pub fn longer_centre(&self, at: usize) -> Vec<Lever> {
+    pub fn longer_centre(&self, at: usize) -> Vec<Adjustment> {
         let Some(stage) = self.parts.gearing.get(at) else { return Vec::new() };
         let mut levers = Vec::new();
         if let Some(now) = stage.centre_distance_mm {
@@ -248,7 +264,7 @@ impl DriveLevers<'_> {
                 "/centre_distance_mm",
                 rising(now, 4.0),
                 |stage, step| stage.centre_distance_mm = Some(step),
-                move |step| format!("The shafts {} mm apart instead of {} mm.", three(step), three(now)),
+                move |step| format!("The shafts {} mm apart instead of {} mm.", significant(step), significant(now)),
             ));
         } else if let (Some(now), Some(pitch)) = (stage.belt_teeth, stage.pitch_mm) {
             let longer = belt::pitch(pitch).map_or(&[][..], |known| known.stock_teeth);
@@ -264,7 +280,7 @@ impl DriveLevers<'_> {
     }
 
     /// A chain of coarser pitch on sprockets of the same size.
-    pub fn stronger_chain(&self, at: usize) -> Vec<Lever> {
+    pub fn stronger_chain(&self, at: usize) -> Vec<Adjustment> {
         let Some(stage) = self.parts.gearing.get(at) else { return Vec::new() };
         let mut levers = vec![self.larger_wheels(at)];
         if let (Some((few, many)), Some(pitch), None) = (stage.teeth(), stage.pitch_mm, stage.permissible_tension_n) {
@@ -297,11 +313,11 @@ impl DriveLevers<'_> {
     }
 
     /// A thicker or a hardened shaft.
-    pub fn stronger_shaft(&self) -> Vec<Lever> {
+    pub fn stronger_shaft(&self) -> Vec<Adjustment> {
         let place = self.place;
         let Some(now) = self.parts.motor.shaft_diameter_mm else { return Vec::new() };
         let at = |key: &str| format!("/options/{}/drives/{place}/motor/{key}", self.index);
-        let mut levers = vec![Lever::new(
+        let mut levers = vec![Adjustment::new(
             Group::Motor,
             // The driver must go on as well: one change of the drive.
             format!("/options/{}/drives/{place}", self.index),
@@ -318,7 +334,7 @@ impl DriveLevers<'_> {
             move |step| format!("A motor with a shaft of {step} mm instead of {now} mm, and the driver bored for it."),
         )];
         if self.parts.motor.shaft_hardened != Some(true) {
-            levers.push(Lever::new(
+            levers.push(Adjustment::new(
                 Group::Count,
                 at("shaft_hardened"),
                 vec![1.0],
@@ -330,11 +346,11 @@ impl DriveLevers<'_> {
     }
 
     /// A clutch in the gearbox that slips before its teeth break.
-    pub fn slip_clutch(&self) -> Option<Lever> {
+    pub fn slip_clutch(&self) -> Option<Adjustment> {
         let place = self.place;
         let strong = self.parts.motor.gearbox.as_ref()?.max_torque_nm?;
         let now = self.parts.motor.gearbox.as_ref()?.slip_clutch_nm;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Gearing,
             format!("/options/{}/drives/{place}/motor/gearbox/slip_clutch_nm", self.index),
             grid::falling(now.unwrap_or(strong), 0.2),
@@ -346,8 +362,8 @@ impl DriveLevers<'_> {
             move |step| {
                 format!(
                     "A slip clutch that lets go at {} N·m, before the {} N·m of the gearbox.",
-                    three(step),
-                    three(strong)
+                    significant(step),
+                    significant(strong)
                 )
             },
         ))

@@ -26,17 +26,17 @@ pub struct Input {
 
 /// Sums written so far.
 #[derive(Default)]
-pub(super) struct Paper {
+pub(super) struct Worksheet {
     pub sums: Vec<Sum>,
 }
 
 /// A sum that is being written.
 pub(super) struct Line<'p> {
-    paper: &'p mut Paper,
+    paper: &'p mut Worksheet,
     sum: Sum,
 }
 
-impl Paper {
+impl Worksheet {
     /// Begins a sum: which figure, what it is called, what is asked.
     pub fn line(
         &mut self,

@@ -1,13 +1,15 @@
 //! Levers of one drive: motor, gearing, controller, cooling.
 
-use super::Draft;
+use super::Variant;
+use super::adjustments::Adjustment;
 use super::grid::{counting_down, counting_up, falling, rising};
-use super::levers::{Group, Lever, PartNeed, Wanted, whole};
 use super::scaling::{longer, rewound, stronger, times};
+use super::{Group, PartNeed, Wanted};
 use crate::document::build::MountMaterial;
 use crate::document::parts::GearingKind;
 use crate::document::{Controller, Cooling, InsulationClass, MachineKind, MagnetGrade, Motor, OptionDrive};
-use crate::format::three;
+use crate::format::significant;
+use crate::formulas::numeric::whole;
 use crate::model::supply::Chain;
 use crate::shelf::PartKind;
 
@@ -21,7 +23,7 @@ pub(super) struct DriveLevers<'a> {
 /// Share of the power that two chains one after the other let through (common practice).
 const CHAINS_EFFICIENCY: f64 = 0.9;
 
-fn motor_need(place: usize) -> impl Fn(&Draft) -> PartNeed {
+fn motor_need(place: usize) -> impl Fn(&Variant) -> PartNeed {
     move |draft| {
         let motor = &draft.option.drives[place].motor;
         let mut figures = vec![
@@ -36,7 +38,7 @@ fn motor_need(place: usize) -> impl Fn(&Draft) -> PartNeed {
     }
 }
 
-fn controller_need(place: usize) -> impl Fn(&Draft) -> PartNeed {
+fn controller_need(place: usize) -> impl Fn(&Variant) -> PartNeed {
     move |draft| {
         let mut figures = Vec::new();
         if let Some(controller) = &draft.option.drives[place].controller {
@@ -63,22 +65,24 @@ impl DriveLevers<'_> {
     }
 
     /// A winding with another Kv on the same iron.
-    pub fn kv(&self, more: bool) -> Lever {
+    pub fn kv(&self, more: bool) -> Adjustment {
         let (place, now) = (self.place, self.parts.motor.kv_rpm_per_v);
-        Lever::new(
+        Adjustment::new(
             Group::Motor,
             self.pointer("/motor"),
             if more { rising(now, 3.0) } else { falling(now, 0.33) },
             move |draft, step| rewound(&mut draft.option.drives[place].motor, step),
-            move |step| format!("The same motor wound for {} rpm/V instead of {}.", three(step), three(now)),
+            move |step| {
+                format!("The same motor wound for {} rpm/V instead of {}.", significant(step), significant(now))
+            },
         )
         .needing(motor_need(place))
     }
 
     /// A longer motor of the same diameter and Kv.
-    pub fn size(&self) -> Lever {
+    pub fn size(&self) -> Adjustment {
         let place = self.place;
-        Lever::new(
+        Adjustment::new(
             Group::Motor,
             self.pointer("/motor"),
             rising(1.0, 4.0),
@@ -89,24 +93,24 @@ impl DriveLevers<'_> {
     }
 
     /// A motor with a higher rating, all else the same.
-    pub fn motor_rating(&self, key: &'static str, words: &'static str, figure: MotorFigure) -> Option<Lever> {
+    pub fn motor_rating(&self, key: &'static str, words: &'static str, figure: MotorFigure) -> Option<Adjustment> {
         let place = self.place;
         let now = (*figure(&mut self.parts.motor.clone()))?;
-        let lever = Lever::new(
+        let lever = Adjustment::new(
             Group::Motor,
             self.pointer(&format!("/motor/{key}")),
             rising(now, 4.0),
             move |draft, step| *figure(&mut draft.option.drives[place].motor) = Some(step),
-            move |step| format!("A motor good for {} {words} instead of {}.", three(step), three(now)),
+            move |step| format!("A motor good for {} {words} instead of {}.", significant(step), significant(now)),
         );
         Some(lever.needing(motor_need(place)))
     }
 
     /// A stronger gearbox on the motor.
-    pub fn gearbox(&self) -> Option<Lever> {
+    pub fn gearbox(&self) -> Option<Adjustment> {
         let place = self.place;
         let now = self.parts.motor.gearbox.as_ref()?.max_torque_nm?;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Gearing,
             self.pointer("/motor/gearbox/max_torque_nm"),
             rising(now, 12.0),
@@ -115,50 +119,52 @@ impl DriveLevers<'_> {
                     gearbox.max_torque_nm = Some(step);
                 }
             },
-            move |step| format!("A gearbox that carries {} N·m instead of {} N·m.", three(step), three(now)),
+            move |step| {
+                format!("A gearbox that carries {} N·m instead of {} N·m.", significant(step), significant(now))
+            },
         ))
     }
 
     /// Enamel for more heat.
-    pub fn enamel(&self) -> Lever {
+    pub fn enamel(&self) -> Adjustment {
         let place = self.place;
         let now = self.parts.motor.insulation_class.unwrap_or(InsulationClass::B);
         let better = |place: usize| InsulationClass::ALL[place];
         let steps = InsulationClass::ALL.iter().enumerate().filter(|(_, class)| class.limit_c() > now.limit_c());
-        Lever::new(
+        Adjustment::new(
             Group::Motor,
             self.pointer("/motor/insulation_class"),
             steps.map(|(place, _)| counted(place)).collect(),
             move |draft, step| draft.option.drives[place].motor.insulation_class = Some(better(whole(step) as usize)),
             move |step| {
                 let class = better(whole(step) as usize);
-                format!("A motor with enamel of class {}, good to {} °C.", class.word(), three(class.limit_c()))
+                format!("A motor with enamel of class {}, good to {} °C.", class.word(), significant(class.limit_c()))
             },
         )
     }
 
     /// Magnets for more heat.
-    pub fn magnets(&self) -> Lever {
+    pub fn magnets(&self) -> Adjustment {
         let place = self.place;
         let now = self.parts.motor.magnet_grade.unwrap_or(MagnetGrade::None);
         let better = |place: usize| MagnetGrade::ALL[place];
         let steps = MagnetGrade::ALL.iter().enumerate().filter(|(_, grade)| grade.limit_c() > now.limit_c());
-        Lever::new(
+        Adjustment::new(
             Group::Motor,
             self.pointer("/motor/magnet_grade"),
             steps.map(|(place, _)| counted(place)).collect(),
             move |draft, step| draft.option.drives[place].motor.magnet_grade = Some(better(whole(step) as usize)),
             move |step| {
                 let grade = better(whole(step) as usize);
-                format!("A motor with magnets of grade {}, good to {} °C.", grade.word(), three(grade.limit_c()))
+                format!("A motor with magnets of grade {}, good to {} °C.", grade.word(), significant(grade.limit_c()))
             },
         )
     }
 
     /// More motors; a brushless one brings its own controller channel.
-    pub fn count(&self) -> Lever {
+    pub fn count(&self) -> Adjustment {
         let (place, now) = (self.place, self.parts.motor_count);
-        Lever::new(
+        Adjustment::new(
             Group::Count,
             format!("/options/{}/drives/{place}", self.index),
             counting_up(now, now + 3, 1),
@@ -175,11 +181,11 @@ impl DriveLevers<'_> {
     }
 
     /// More air around the motor.
-    pub fn cooling(&self) -> Lever {
+    pub fn cooling(&self) -> Adjustment {
         let place = self.place;
         let now = self.parts.cooling.coefficient_w_m2_k();
         let steps = Cooling::ALL.iter().enumerate().filter(|(_, air)| air.coefficient_w_m2_k() > now);
-        Lever::new(
+        Adjustment::new(
             Group::Cooling,
             self.pointer("/cooling"),
             steps.map(|(place, _)| counted(place)).collect(),
@@ -192,7 +198,7 @@ impl DriveLevers<'_> {
     }
 
     /// Teeth, or the ratio, of every stage that has them; `gear_down` gives more turns of the motor for one of the output.
-    pub fn gearing(&self, gear_down: bool) -> Vec<Lever> {
+    pub fn gearing(&self, gear_down: bool) -> Vec<Adjustment> {
         let mut levers = Vec::new();
         for (stage_place, stage) in self.parts.gearing.iter().enumerate() {
             let place = self.place;
@@ -200,7 +206,7 @@ impl DriveLevers<'_> {
             if let (Some(driver), Some(driven)) = (stage.driver_teeth, stage.driven_teeth) {
                 // Fewer than nine teeth are cut under, more than a hundred are no wheel one can buy (common practice).
                 let driver_steps = if gear_down { counting_down(driver, 9, 1) } else { counting_up(driver, 60, 1) };
-                levers.push(Lever::new(
+                levers.push(Adjustment::new(
                     Group::Gearing,
                     at("driver_teeth"),
                     driver_steps,
@@ -208,7 +214,7 @@ impl DriveLevers<'_> {
                     move |step| format!("A driver of {} teeth instead of {driver}, to {driven}.", whole(step)),
                 ));
                 let driven_steps = if gear_down { counting_up(driven, 120, 1) } else { counting_down(driven, 9, 1) };
-                levers.push(Lever::new(
+                levers.push(Adjustment::new(
                     Group::Gearing,
                     at("driven_teeth"),
                     driven_steps,
@@ -216,18 +222,18 @@ impl DriveLevers<'_> {
                     move |step| format!("A driven wheel of {} teeth instead of {driven}, from {driver}.", whole(step)),
                 ));
             } else if let Some(now) = stage.ratio {
-                levers.push(Lever::new(
+                levers.push(Adjustment::new(
                     Group::Gearing,
                     at("ratio"),
                     if gear_down { rising(now, 4.0) } else { falling(now, 0.25) },
                     move |draft, step| draft.option.drives[place].gearing[stage_place].ratio = Some(step),
-                    move |step| format!("A ratio of {} instead of {}.", three(step), three(now)),
+                    move |step| format!("A ratio of {} instead of {}.", significant(step), significant(now)),
                 ));
             }
         }
         if let Some(gearbox) = &self.parts.motor.gearbox {
             let (place, now) = (self.place, gearbox.ratio);
-            levers.push(Lever::new(
+            levers.push(Adjustment::new(
                 Group::Gearing,
                 self.pointer("/motor/gearbox/ratio"),
                 if gear_down { rising(now, 4.0) } else { falling(now, 0.25) },
@@ -237,7 +243,11 @@ impl DriveLevers<'_> {
                     }
                 },
                 move |step| {
-                    format!("The same motor with a gearbox of {} : 1 instead of {} : 1.", three(step), three(now))
+                    format!(
+                        "The same motor with a gearbox of {} : 1 instead of {} : 1.",
+                        significant(step),
+                        significant(now)
+                    )
                 },
             ));
         }
@@ -245,11 +255,11 @@ impl DriveLevers<'_> {
     }
 
     /// A controller that brakes.
-    pub fn braking(&self) -> Option<Lever> {
+    pub fn braking(&self) -> Option<Adjustment> {
         let place = self.place;
         let controller = self.parts.controller.as_ref().filter(|controller| !controller.can_brake)?;
         controller.motor_current_limit_a?;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Setting,
             self.pointer("/controller/can_brake"),
             vec![1.0],
@@ -263,10 +273,10 @@ impl DriveLevers<'_> {
     }
 
     /// A failsafe that stops.
-    pub fn failsafe_off(&self) -> Option<Lever> {
+    pub fn failsafe_off(&self) -> Option<Adjustment> {
         let place = self.place;
         self.parts.controller.as_ref()?.failsafe_throttle.filter(|held| *held > 0.0)?;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Setting,
             self.pointer("/controller/failsafe_throttle"),
             vec![0.0],
@@ -280,14 +290,14 @@ impl DriveLevers<'_> {
     }
 
     /// A mount of something that stands more heat.
-    pub fn mount(&self) -> Option<Lever> {
+    pub fn mount(&self) -> Option<Adjustment> {
         let place = self.place;
         let now = self.parts.mount_material?.limit_c()?;
         let better =
             MountMaterial::ALL.iter().enumerate().filter(|(_, material)| material.limit_c().is_none_or(|c| c > now));
         #[allow(clippy::cast_precision_loss, reason = "a handful of materials")]
         let steps = better.map(|(place, _)| place as f64).collect();
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Motor,
             self.pointer("/mount_material"),
             steps,
@@ -299,14 +309,14 @@ impl DriveLevers<'_> {
     }
 
     /// Chains in place of a direct drive, so that the machine turns faster than what turns it.
-    pub fn speed_up(&self) -> Vec<Lever> {
+    pub fn speed_up(&self) -> Vec<Adjustment> {
         let place = self.place;
         let direct = self.parts.gearing.iter().enumerate().filter(|(_, stage)| {
             stage.kind == GearingKind::Direct && stage.ratio.is_none() && stage.driver_teeth.is_none()
         });
         direct
             .map(|(stage_place, _)| {
-                Lever::new(
+                Adjustment::new(
                     Group::Gearing,
                     self.pointer(&format!("/gearing/{stage_place}")),
                     rising(1.0, 60.0),
@@ -316,21 +326,23 @@ impl DriveLevers<'_> {
                         stage.ratio = Some(step);
                         stage.efficiency = Some(CHAINS_EFFICIENCY);
                     },
-                    |step| format!("Chains of 1 : {} in all instead of a direct drive.", three(step)),
+                    |step| format!("Chains of 1 : {} in all instead of a direct drive.", significant(step)),
                 )
             })
             .collect()
     }
 
     /// A smaller or larger driven wheel.
-    pub fn wheel(&self, larger: bool) -> Option<Lever> {
+    pub fn wheel(&self, larger: bool) -> Option<Adjustment> {
         let (place, now) = (self.place, self.parts.output.wheel_diameter_m?);
-        let lever = Lever::new(
+        let lever = Adjustment::new(
             Group::Gearing,
             self.pointer("/output/wheel_diameter_m"),
             if larger { rising(now, 1.6) } else { falling(now, 0.6) },
             move |draft, step| draft.option.drives[place].output.wheel_diameter_m = Some(step),
-            move |step| format!("Wheels of {} mm instead of {} mm.", three(1000.0 * step), three(1000.0 * now)),
+            move |step| {
+                format!("Wheels of {} mm instead of {} mm.", significant(1000.0 * step), significant(1000.0 * now))
+            },
         );
         Some(lever.needing(move |draft| PartNeed {
             part: PartKind::Wheel,
@@ -349,14 +361,14 @@ impl DriveLevers<'_> {
         words: &'static str,
         figure: ControllerFigure,
         stalled_a: f64,
-    ) -> Option<Lever> {
+    ) -> Option<Adjustment> {
         let place = self.place;
         let mut controller = self.parts.controller.clone()?;
         let set = *figure(&mut controller);
         // From what flows down to a fiftieth of it: a motor of little resistance takes hundreds of amperes.
         let from = set.map_or(stalled_a, |set| set.min(stalled_a));
         (from > 0.0).then(|| {
-            Lever::new(
+            Adjustment::new(
                 Group::Setting,
                 self.pointer(&format!("/controller/{key}")),
                 falling(from, 0.02),
@@ -366,19 +378,19 @@ impl DriveLevers<'_> {
                     }
                 },
                 move |step| match set {
-                    Some(now) => format!("{words} set to {} A instead of {} A.", three(step), three(now)),
-                    None => format!("{words} set to {} A; none is set now.", three(step)),
+                    Some(now) => format!("{words} set to {} A instead of {} A.", significant(step), significant(now)),
+                    None => format!("{words} set to {} A; none is set now.", significant(step)),
                 },
             )
         })
     }
 
     /// A current limit set higher.
-    pub fn raise_limit(&self, key: &'static str, words: &'static str, figure: ControllerFigure) -> Option<Lever> {
+    pub fn raise_limit(&self, key: &'static str, words: &'static str, figure: ControllerFigure) -> Option<Adjustment> {
         let place = self.place;
         let mut controller = self.parts.controller.clone()?;
         let now = (*figure(&mut controller))?;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Setting,
             self.pointer(&format!("/controller/{key}")),
             rising(now, 6.0),
@@ -387,16 +399,16 @@ impl DriveLevers<'_> {
                     *figure(controller) = Some(step);
                 }
             },
-            move |step| format!("{words} set to {} A instead of {} A.", three(step), three(now)),
+            move |step| format!("{words} set to {} A instead of {} A.", significant(step), significant(now)),
         ))
     }
 
     /// A controller for more current.
-    pub fn stronger_controller(&self) -> Option<Lever> {
+    pub fn stronger_controller(&self) -> Option<Adjustment> {
         let place = self.place;
         let controller = self.parts.controller.as_ref()?;
         let now = controller.motor_current_peak_a.or(controller.motor_current_continuous_a)?;
-        let lever = Lever::new(
+        let lever = Adjustment::new(
             Group::Controller,
             self.pointer("/controller"),
             rising(1.0, 5.0),
@@ -409,8 +421,8 @@ impl DriveLevers<'_> {
                 format!(
                     "A controller for {} the current: {} A on a channel instead of {} A.",
                     times(step),
-                    three(step * now),
-                    three(now)
+                    significant(step * now),
+                    significant(now)
                 )
             },
         );
@@ -424,11 +436,11 @@ impl DriveLevers<'_> {
         words: &'static str,
         figure: ControllerFigure,
         higher: bool,
-    ) -> Option<Lever> {
+    ) -> Option<Adjustment> {
         let place = self.place;
         let mut controller = self.parts.controller.clone()?;
         let now = (*figure(&mut controller))?;
-        let lever = Lever::new(
+        let lever = Adjustment::new(
             Group::Controller,
             self.pointer(&format!("/controller/{key}")),
             if higher { rising(now, 5.0) } else { falling(now, 0.2) },
@@ -437,15 +449,15 @@ impl DriveLevers<'_> {
                     *figure(controller) = Some(step);
                 }
             },
-            move |step| format!("A controller good for {} {words} instead of {}.", three(step), three(now)),
+            move |step| format!("A controller good for {} {words} instead of {}.", significant(step), significant(now)),
         );
         Some(lever.needing(controller_need(place)))
     }
 
     /// More controllers, so that every motor has its channel.
-    pub fn controllers(&self) -> Lever {
+    pub fn controllers(&self) -> Adjustment {
         let (place, now) = (self.place, self.parts.controller_count);
-        Lever::new(
+        Adjustment::new(
             Group::Controller,
             self.pointer("/controller_count"),
             counting_up(now, now + 15, 1),
@@ -455,10 +467,10 @@ impl DriveLevers<'_> {
     }
 
     /// One channel for each motor, with the controllers that takes.
-    pub fn own_channels(&self) -> Option<Lever> {
+    pub fn own_channels(&self) -> Option<Adjustment> {
         let (place, now) = (self.place, self.parts.motors_per_channel);
         (now > 1).then(|| {
-            Lever::new(
+            Adjustment::new(
                 Group::Controller,
                 format!("/options/{}/drives/{place}", self.index),
                 vec![1.0],
@@ -476,11 +488,11 @@ impl DriveLevers<'_> {
     }
 
     /// All motors on one channel, where they are brushed.
-    pub fn shared_channel(&self) -> Option<Lever> {
+    pub fn shared_channel(&self) -> Option<Adjustment> {
         let (place, motors) = (self.place, self.parts.motor_count);
         let brushed = self.parts.motor.kind == MachineKind::Brushed && self.parts.controller.is_some();
         (brushed && motors > self.parts.motors_per_channel).then(|| {
-            Lever::new(
+            Adjustment::new(
                 Group::Count,
                 self.pointer("/motors_per_channel"),
                 counting_up(self.parts.motors_per_channel, motors, 1),
@@ -491,10 +503,10 @@ impl DriveLevers<'_> {
     }
 
     /// An end stop of the throttle.
-    pub fn end_stop(&self) -> Option<Lever> {
+    pub fn end_stop(&self) -> Option<Adjustment> {
         let place = self.place;
         let now = self.parts.controller.as_ref()?.max_duty;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Setting,
             self.pointer("/controller/max_duty"),
             falling(now, 0.3),
@@ -503,19 +515,19 @@ impl DriveLevers<'_> {
                     controller.max_duty = step;
                 }
             },
-            |step| format!("An end stop of the throttle at {} %.", three(100.0 * step)),
+            |step| format!("An end stop of the throttle at {} %.", significant(100.0 * step)),
         ))
     }
 
     /// The heat path that the listed current implies, in place of the estimate from the can.
-    pub fn heat_path_by_rating(&self, draft: &Draft) -> Option<Lever> {
+    pub fn heat_path_by_rating(&self, draft: &Variant) -> Option<Adjustment> {
         let place = self.place;
         let chain = Chain::resolved(&draft.job, &draft.option);
         let drive = chain.drives.iter().find(|drive| drive.index == place)?;
         let path = drive.path_by_rating(drive.motor_rad_s(drive.load.target_rad_s))?;
         let listed_a = self.parts.motor.max_continuous_current_a?;
         let capacity = path.capacity_j_per_k;
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Motor,
             self.pointer("/motor/thermal"),
             vec![1.0],
@@ -530,18 +542,18 @@ impl DriveLevers<'_> {
             move |_| {
                 format!(
                     "Trusting the {} A it lists for good: a heat path that allows them in place of the one estimated from the can.",
-                    three(listed_a)
+                    significant(listed_a)
                 )
             },
         ))
     }
 
     /// A controller of the motor's kind.
-    pub fn matching_controller(&self) -> Option<Lever> {
+    pub fn matching_controller(&self) -> Option<Adjustment> {
         let (place, kind) = (self.place, self.parts.motor.kind);
         let controller = self.parts.controller.as_ref()?;
         (controller.kind != kind).then(|| {
-            Lever::new(
+            Adjustment::new(
                 Group::Controller,
                 self.pointer("/controller"),
                 vec![1.0],

@@ -1,27 +1,28 @@
 //! Levers of room: a motor, packs and controllers that go in, or more room for them.
 
-use super::Draft;
-use super::drive_levers::DriveLevers;
+use super::Group;
+use super::Variant;
+use super::adjustments::Adjustment;
+use super::drive_adjustments::DriveLevers;
 use super::grid::{falling, rising};
-use super::levers::{Group, Lever};
 use super::scaling::{longer, times};
-use crate::format::three;
+use crate::format::significant;
 
 impl DriveLevers<'_> {
     /// A motor that goes in: shorter, or with the mount and shaft the machine takes.
-    pub fn fitting_motor(&self, draft: &Draft) -> Vec<Lever> {
+    pub fn fitting_motor(&self, draft: &Variant) -> Vec<Adjustment> {
         let place = self.place;
         let at = format!("/options/{}/drives/{place}/motor", self.index);
         let job = draft.job.drives.iter().find(|job| job.name == self.parts.drive);
         let Some(space) = job.and_then(|job| job.motor_space.clone()) else { return Vec::new() };
-        let shorter = Lever::new(
+        let shorter = Adjustment::new(
             Group::Motor,
             at.clone(),
             falling(1.0, 0.3),
             move |draft, step| longer(&mut draft.option.drives[place].motor, step),
             |step| format!("A shorter motor of the same diameter and Kv, {} as long.", times(step)),
         );
-        let matching = Lever::new(
+        let matching = Adjustment::new(
             Group::Count,
             at,
             vec![1.0],
@@ -45,10 +46,10 @@ impl DriveLevers<'_> {
 }
 
 /// Room for the motor made larger.
-pub(super) fn motor_room(draft: &Draft, drive: &str) -> Option<Lever> {
+pub(super) fn motor_room(draft: &Variant, drive: &str) -> Option<Adjustment> {
     let place = draft.job.drives.iter().position(|job| job.name == drive)?;
     draft.job.drives[place].motor_space.as_ref()?;
-    Some(Lever::new(
+    Some(Adjustment::new(
         Group::Asked,
         format!("/job/drives/{place}/motor_space"),
         rising(1.0, 3.0),
@@ -64,19 +65,25 @@ pub(super) fn motor_room(draft: &Draft, drive: &str) -> Option<Lever> {
 }
 
 /// Packs that go in: less capacity, two flat halves; or a larger room.
-pub(super) fn packs_that_fit(draft: &Draft, index: usize) -> Vec<Lever> {
+pub(super) fn packs_that_fit(draft: &Variant, index: usize) -> Vec<Adjustment> {
     let battery = &draft.option.battery;
     let (capacity, cells) = (battery.capacity_ah, battery.cells_series);
     let at = format!("/options/{index}/battery");
-    let mut levers = vec![Lever::new(
+    let mut levers = vec![Adjustment::new(
         Group::Battery,
         at.clone(),
         falling(capacity, 0.1),
         move |draft, step| super::scaling::battery(&mut draft.option.battery, step, cells),
-        move |step| format!("A pack of {} Ah instead of {} Ah, shorter in proportion.", three(step), three(capacity)),
+        move |step| {
+            format!(
+                "A pack of {} Ah instead of {} Ah, shorter in proportion.",
+                significant(step),
+                significant(capacity)
+            )
+        },
     )];
     if cells.is_multiple_of(2) && battery.packs_series <= 25 && battery.size_mm.is_some() {
-        levers.push(Lever::new(
+        levers.push(Adjustment::new(
             Group::Count,
             at,
             vec![2.0],
@@ -85,7 +92,7 @@ pub(super) fn packs_that_fit(draft: &Draft, index: usize) -> Vec<Lever> {
         ));
     }
     if draft.job.compartment.is_some() {
-        levers.push(Lever::new(
+        levers.push(Adjustment::new(
             Group::Asked,
             "/job/compartment".to_owned(),
             rising(1.0, 4.0),
@@ -100,7 +107,7 @@ pub(super) fn packs_that_fit(draft: &Draft, index: usize) -> Vec<Lever> {
         ));
         if draft.job.compartment.as_ref().is_some_and(|room| room.ground_clearance_mm.is_some()) {
             let now = draft.job.compartment.as_ref().and_then(|room| room.ground_clearance_mm).unwrap_or(0.0);
-            levers.push(Lever::new(
+            levers.push(Adjustment::new(
                 Group::Asked,
                 "/job/compartment/ground_clearance_mm".to_owned(),
                 falling(now, 0.05),
@@ -109,7 +116,9 @@ pub(super) fn packs_that_fit(draft: &Draft, index: usize) -> Vec<Lever> {
                         room.ground_clearance_mm = Some(step.floor());
                     }
                 },
-                move |step| format!("{} mm of ground clearance instead of {} mm.", three(step.floor()), three(now)),
+                move |step| {
+                    format!("{} mm of ground clearance instead of {} mm.", significant(step.floor()), significant(now))
+                },
             ));
         }
     }
@@ -132,9 +141,9 @@ fn halved(battery: &mut crate::document::Battery) {
 }
 
 /// A larger room for the controllers.
-pub(super) fn controller_room(draft: &Draft) -> Option<Lever> {
+pub(super) fn controller_room(draft: &Variant) -> Option<Adjustment> {
     draft.job.controller_space.as_ref()?;
-    Some(Lever::new(
+    Some(Adjustment::new(
         Group::Asked,
         "/job/controller_space".to_owned(),
         rising(1.0, 4.0),

@@ -135,7 +135,7 @@ impl Place {
 
 /// The instruments in use. Cheap to clone.
 #[derive(Clone)]
-pub(crate) struct Hub {
+pub(crate) struct InstrumentRegistry {
     places: Arc<Mutex<HashMap<Role, Place>>>,
     progress: watch::Sender<SweepProgress>,
     /// Stops the sweep that runs.
@@ -143,7 +143,7 @@ pub(crate) struct Hub {
     closing: CancellationToken,
 }
 
-impl Hub {
+impl InstrumentRegistry {
     /// No instruments yet, in a program that closes with `closing`.
     pub fn new(closing: CancellationToken) -> Self {
         Self {
@@ -401,8 +401,8 @@ mod tests {
     use super::*;
     use crate::instruments::simulated::{self, SimulatedBench};
 
-    async fn bench() -> Hub {
-        let hub = Hub::new(CancellationToken::new());
+    async fn bench() -> InstrumentRegistry {
+        let hub = InstrumentRegistry::new(CancellationToken::new());
         let bench = SimulatedBench::new(simulated::motor(None).unwrap(), 7);
         hub.simulate(bench.listen([0; 4]).await.unwrap());
         hub

@@ -5,10 +5,10 @@ use serde_json::{Map, Value, json};
 use super::fit::{Estimate, Line, far_off};
 use super::{Axis, Figure, Finding, Fit, FitPoint, Gives, MEASURED_FORMAT, Measured, Target, Weight};
 use crate::document::Measurement;
-use crate::format::three;
+use crate::format::significant;
 
 /// The sheet while it is worked out.
-pub(crate) struct Paper<'a> {
+pub(crate) struct Worksheet<'a> {
     measurement: &'a Measurement,
     measured: Measured,
 }
@@ -19,7 +19,7 @@ pub(crate) struct Used<T> {
     pub places: Vec<usize>,
 }
 
-impl<'a> Paper<'a> {
+impl<'a> Worksheet<'a> {
     pub fn new(measurement: &'a Measurement) -> Self {
         Self {
             measurement,
@@ -113,9 +113,9 @@ impl<'a> Paper<'a> {
             let text = format!(
                 "Reading {} lies far off the line: {} {} where the others say {}. Read it again, or strike it out.",
                 point.reading.rsplit('/').next().and_then(|place| place.parse::<usize>().ok()).unwrap_or(0) + 1,
-                three(point.y),
+                significant(point.y),
                 y.unit,
-                three(value(point.x)),
+                significant(value(point.x)),
             );
             self.measured.findings.push(Finding {
                 code: "far_off",
@@ -134,7 +134,7 @@ impl<'a> Paper<'a> {
             let text = format!(
                 "The readings do not lie on a line: it explains {} % of {what}. Look for a loose lead, a motor that was \
                  not steady yet, or a reading of something else.",
-                three(100.0 * line.r_squared)
+                significant(100.0 * line.r_squared)
             );
             self.find("poor_line", weight, None, text);
         }

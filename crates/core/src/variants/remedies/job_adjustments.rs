@@ -1,11 +1,12 @@
 //! Levers of the job: a lighter machine, and less than was asked for.
 
-use super::Draft;
+use super::Group;
+use super::Variant;
+use super::adjustments::Adjustment;
 use super::grid::{falling, rising};
-use super::levers::{Group, Lever};
 use crate::document::Load;
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
-use crate::format::three;
+use crate::format::significant;
 
 /// A job figure that gives way, in every load that has it.
 struct Wish {
@@ -69,10 +70,10 @@ fn thrown(load: &mut Load) -> Option<&mut f64> {
 }
 
 /// A brake that grips the blade when the switch is let go.
-pub(super) fn blade_brake(draft: &Draft, drive: &str) -> Option<Lever> {
+pub(super) fn blade_brake(draft: &Variant, drive: &str) -> Option<Adjustment> {
     let place = draft.job.drives.iter().position(|served| served.name == drive)?;
     let Load::Blade(blade) = &draft.job.drives[place].load else { return None };
-    Some(Lever::new(
+    Some(Adjustment::new(
         Group::Mass,
         format!("/job/drives/{place}/load/brake_torque_nm"),
         rising(blade.brake_torque_nm.unwrap_or(0.0).max(0.05), 2000.0),
@@ -81,7 +82,7 @@ pub(super) fn blade_brake(draft: &Draft, drive: &str) -> Option<Lever> {
                 blade.brake_torque_nm = Some(step);
             }
         },
-        |step| format!("A brake of {} N·m on the blade that grips when the switch is let go.", three(step)),
+        |step| format!("A brake of {} N·m on the blade that grips when the switch is let go.", significant(step)),
     ))
 }
 
@@ -93,7 +94,7 @@ fn shots(load: &mut Load) -> Option<&mut f64> {
 }
 
 /// What the load of one drive of the job may give up.
-pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
+pub(super) fn wishes(draft: &Variant, drive: &str) -> Vec<Adjustment> {
     let Some(place) = draft.job.drives.iter().position(|served| served.name == drive) else { return Vec::new() };
     let mut load = draft.job.drives[place].load.clone();
     WISHES
@@ -106,7 +107,7 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
             let mut steps = if wish.eases_downward { falling(now, wish.factor) } else { rising(now, wish.factor) };
             // More than all of the weight cannot stand on them.
             steps.retain(|step| wish.key != "driven_weight_share" || *step <= 1.0);
-            Some(Lever::new(
+            Some(Adjustment::new(
                 wish.group,
                 format!("/job/drives/{place}/load/{}", wish.key),
                 steps,
@@ -117,7 +118,7 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
                 },
                 move |step| {
                     // Speeds on the ground are said in km/h.
-                    let shown = |figure: f64| three(if wish.unit == "km/h" { 3.6 * figure } else { figure });
+                    let shown = |figure: f64| significant(if wish.unit == "km/h" { 3.6 * figure } else { figure });
                     format!("{} {} {u} instead of {} {u}.", wish.words, shown(step), shown(now), u = wish.unit)
                         .replace("  ", " ")
                         .replace(" .", ".")
@@ -128,25 +129,27 @@ pub(super) fn wishes(draft: &Draft, drive: &str) -> Vec<Lever> {
 }
 
 /// A shorter time on one charge.
-pub(super) fn runtime(draft: &Draft) -> Option<Lever> {
+pub(super) fn runtime(draft: &Variant) -> Option<Adjustment> {
     let now = draft.job.runtime_min?;
-    Some(Lever::new(
+    Some(Adjustment::new(
         Group::Asked,
         "/job/runtime_min".to_owned(),
         falling(now, 0.05),
         |draft, step| draft.job.runtime_min = Some(step),
-        move |step| format!("{} min on one charge instead of {} min.", three(step), three(now)),
+        move |step| format!("{} min on one charge instead of {} min.", significant(step), significant(now)),
     ))
 }
 
 /// A smaller share of work in the time.
-pub(super) fn duty(draft: &Draft) -> Lever {
+pub(super) fn duty(draft: &Variant) -> Adjustment {
     let now = draft.job.duty_cycle;
-    Lever::new(
+    Adjustment::new(
         Group::Asked,
         "/job/duty_cycle".to_owned(),
         falling(now, 0.1),
         |draft, step| draft.job.duty_cycle = step,
-        move |step| format!("Working {} % of the time instead of {} %.", three(100.0 * step), three(100.0 * now)),
+        move |step| {
+            format!("Working {} % of the time instead of {} %.", significant(100.0 * step), significant(100.0 * now))
+        },
     )
 }

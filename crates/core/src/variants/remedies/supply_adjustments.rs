@@ -1,11 +1,13 @@
 //! Levers of battery and leads.
 
+use super::adjustments::Adjustment;
 use super::grid::{counting_down, counting_up, rising};
-use super::levers::{Group, Lever, PartNeed, Wanted, whole};
-use super::{Draft, scaling};
+use super::{Group, PartNeed, Wanted};
+use super::{Variant, scaling};
 use crate::document::{Battery, Chemistry, Circuit};
 use crate::evaluation::wiring::runs::{AREAS_MM2, FUSES_A, GAUGES};
-use crate::format::three;
+use crate::format::significant;
+use crate::formulas::numeric::whole;
 use crate::formulas::wire::awg_area_mm2;
 use crate::shelf::PartKind;
 
@@ -29,7 +31,7 @@ fn block(battery: &Battery) -> u32 {
     }
 }
 
-fn pack_need(draft: &Draft) -> PartNeed {
+fn pack_need(draft: &Variant) -> PartNeed {
     let battery = &draft.option.battery;
     let mut figures = vec![
         Wanted::word("chemistry", battery.chemistry.word()),
@@ -47,9 +49,9 @@ fn pointer(index: usize, rest: &str) -> String {
 }
 
 /// More capacity.
-pub(super) fn capacity(draft: &Draft, index: usize) -> Lever {
+pub(super) fn capacity(draft: &Variant, index: usize) -> Adjustment {
     let now = draft.option.battery.capacity_ah;
-    Lever::new(
+    Adjustment::new(
         Group::Battery,
         pointer(index, ""),
         rising(now, 3.0),
@@ -57,33 +59,33 @@ pub(super) fn capacity(draft: &Draft, index: usize) -> Lever {
             let cells = draft.option.battery.cells_series;
             scaling::battery(&mut draft.option.battery, step, cells);
         },
-        move |step| format!("A pack of {} Ah instead of {} Ah.", three(step), three(now)),
+        move |step| format!("A pack of {} Ah instead of {} Ah.", significant(step), significant(now)),
     )
     .needing(pack_need)
 }
 
 /// A higher C rating.
-pub(super) fn rating(draft: &Draft, index: usize) -> Option<Lever> {
+pub(super) fn rating(draft: &Variant, index: usize) -> Option<Adjustment> {
     let battery = &draft.option.battery;
     let now = battery.continuous_c?;
     let highest = highest_c(battery.chemistry);
     let steps: Vec<f64> = rising(now, (highest / now).max(1.0)).into_iter().filter(|step| *step <= highest).collect();
-    let lever = Lever::new(
+    let lever = Adjustment::new(
         Group::Battery,
         pointer(index, ""),
         steps,
         |draft, step| scaling::battery_rating(&mut draft.option.battery, step),
-        move |step| format!("A pack rated {} C for good instead of {} C.", three(step), three(now)),
+        move |step| format!("A pack rated {} C for good instead of {} C.", significant(step), significant(now)),
     );
     Some(lever.needing(pack_need))
 }
 
 /// More or fewer cells in series.
-pub(super) fn cells(draft: &Draft, index: usize, more: bool) -> Lever {
+pub(super) fn cells(draft: &Variant, index: usize, more: bool) -> Adjustment {
     let battery = &draft.option.battery;
     let (now, block) = (battery.cells_series, block(battery));
     let steps = if more { counting_up(now, (3 * now).min(200), block) } else { counting_down(now, 1, block) };
-    Lever::new(
+    Adjustment::new(
         Group::Battery,
         pointer(index, ""),
         steps,
@@ -100,9 +102,9 @@ pub(super) fn cells(draft: &Draft, index: usize, more: bool) -> Lever {
 }
 
 /// More packs side by side.
-pub(super) fn packs(draft: &Draft, index: usize) -> Lever {
+pub(super) fn packs(draft: &Variant, index: usize) -> Adjustment {
     let now = draft.option.battery.packs_parallel;
-    Lever::new(
+    Adjustment::new(
         Group::Battery,
         pointer(index, "/packs_parallel"),
         counting_up(now, now + 4, 1),
@@ -112,13 +114,13 @@ pub(super) fn packs(draft: &Draft, index: usize) -> Lever {
 }
 
 /// A lower stop voltage, never below what harms a cell even for a moment.
-pub(super) fn stop_voltage(draft: &Draft, index: usize) -> Lever {
+pub(super) fn stop_voltage(draft: &Variant, index: usize) -> Adjustment {
     let battery = &draft.option.battery;
     let cell = battery.chemistry.cell();
     let now = battery.cutoff_v_per_cell.unwrap_or(cell.cutoff_v);
     let floor = cell.momentary_floor_v;
     let hundredths = (1..).map(|step: u32| ((now - 0.01 * f64::from(step)) * 1000.0).round() / 1000.0);
-    Lever::new(
+    Adjustment::new(
         Group::Setting,
         pointer(index, "/cutoff_v_per_cell"),
         hundredths.take_while(|volts| *volts >= floor).collect(),
@@ -126,32 +128,32 @@ pub(super) fn stop_voltage(draft: &Draft, index: usize) -> Lever {
         move |step| {
             format!(
                 "Riding each cell down to {} V under load instead of {} V: allowed, and harder on the cells.",
-                three(step),
-                three(now)
+                significant(step),
+                significant(now)
             )
         },
     )
 }
 
 /// A protection board that opens later.
-pub(super) fn board(draft: &Draft, index: usize) -> Option<Lever> {
+pub(super) fn board(draft: &Variant, index: usize) -> Option<Adjustment> {
     let now = draft.option.battery.bms_limit_a?;
-    Some(Lever::new(
+    Some(Adjustment::new(
         Group::Battery,
         pointer(index, "/bms_limit_a"),
         rising(now, 5.0),
         |draft, step| draft.option.battery.bms_limit_a = Some(step),
-        move |step| format!("A protection board for {} A instead of {} A.", three(step), three(now)),
+        move |step| format!("A protection board for {} A instead of {} A.", significant(step), significant(now)),
     ))
 }
 
 /// Another fuse, run by run.
-pub(super) fn fuses(draft: &Draft, index: usize) -> Vec<Lever> {
+pub(super) fn fuses(draft: &Variant, index: usize) -> Vec<Adjustment> {
     let runs = draft.option.wiring.runs.iter().enumerate();
     runs.filter_map(|(place, run)| {
         let now = run.fuse_a?;
         let name = run.name.clone();
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Wiring,
             format!("/options/{index}/wiring/runs/{place}/fuse_a"),
             FUSES_A
@@ -160,21 +162,21 @@ pub(super) fn fuses(draft: &Draft, index: usize) -> Vec<Lever> {
                 .chain(FUSES_A.into_iter().rev().filter(|fuse| *fuse < now))
                 .collect(),
             move |draft, step| draft.option.wiring.runs[place].fuse_a = Some(step),
-            move |step| format!("A fuse of {} A in {name} instead of {} A.", three(step), three(now)),
+            move |step| format!("A fuse of {} A in {name} instead of {} A.", significant(step), significant(now)),
         ))
     })
     .collect()
 }
 
 /// A connector or a switch for more, run by run.
-pub(super) fn ratings_of_runs(draft: &Draft, index: usize, code: &str) -> Vec<Lever> {
+pub(super) fn ratings_of_runs(draft: &Variant, index: usize, code: &str) -> Vec<Adjustment> {
     let connector = code == "wire.connector";
     let runs = draft.option.wiring.runs.iter().enumerate();
     runs.filter_map(|(place, run)| {
         let now = if connector { run.connector_a } else { run.switch_a }?;
         let (key, what) = if connector { ("connector_a", "connector") } else { ("switch_a", "switch or a relay") };
         let name = run.name.clone();
-        Some(Lever::new(
+        Some(Adjustment::new(
             Group::Wiring,
             format!("/options/{index}/wiring/runs/{place}/{key}"),
             rising(now, 20.0),
@@ -182,14 +184,14 @@ pub(super) fn ratings_of_runs(draft: &Draft, index: usize, code: &str) -> Vec<Le
                 let run = &mut draft.option.wiring.runs[place];
                 *(if connector { &mut run.connector_a } else { &mut run.switch_a }) = Some(step);
             },
-            move |step| format!("A {what} for {} A in {name} instead of {} A.", three(step), three(now)),
+            move |step| format!("A {what} for {} A in {name} instead of {} A.", significant(step), significant(now)),
         ))
     })
     .collect()
 }
 
 /// Thicker leads, run by run: those of the battery, and those of one drive's motor.
-pub(super) fn wires(draft: &Draft, index: usize, drive: Option<&str>) -> Vec<Lever> {
+pub(super) fn wires(draft: &Variant, index: usize, drive: Option<&str>) -> Vec<Adjustment> {
     let runs = draft.option.wiring.runs.iter().enumerate();
     let wanted = runs.filter(|(_, run)| match (&run.circuit, drive) {
         (Circuit::Supply, _) => true,
@@ -207,7 +209,7 @@ pub(super) fn wires(draft: &Draft, index: usize, drive: Option<&str>) -> Vec<Lev
                 }
             };
             let gauge = run.awg.is_some();
-            Lever::new(
+            Adjustment::new(
                 Group::Wiring,
                 format!("/options/{index}/wiring/runs/{place}/{key}"),
                 steps,
@@ -217,9 +219,9 @@ pub(super) fn wires(draft: &Draft, index: usize, drive: Option<&str>) -> Vec<Lev
                 },
                 move |step| {
                     if gauge {
-                        format!("{name} in {} AWG ({} mm²).", three(step), three(awg_area_mm2(step)))
+                        format!("{name} in {} AWG ({} mm²).", significant(step), significant(awg_area_mm2(step)))
                     } else {
-                        format!("{name} in {} mm².", three(step))
+                        format!("{name} in {} mm².", significant(step))
                     }
                 },
             )

@@ -264,7 +264,7 @@ const PLAIN: Quantity = Quantity { name: "plain", units: &[Unit { symbol: "", al
 /// The quantity a document key holds; the last part of a dotted key counts.
 ///
 /// ```
-/// assert_eq!(ypsidyne_core::document::units::quantity_of("rotor_inertia_kg_m2").name, "inertia");
+/// assert_eq!(ypsidyne_core::formulas::units::quantity_of("rotor_inertia_kg_m2").name, "inertia");
 /// ```
 #[must_use]
 pub fn quantity_of(key: &str) -> &'static Quantity {
