@@ -1,0 +1,46 @@
+//! Every test of the core from outside, in one program: linked once.
+
+#[path = "../support/demos.rs"]
+mod demos;
+#[path = "../support/looms.rs"]
+mod looms;
+#[path = "../support/stock.rs"]
+mod parts;
+
+mod altered;
+mod checks;
+mod choosing;
+mod closed_forms;
+mod common_practice;
+mod drawings;
+mod fair_verdicts;
+mod fit;
+mod floors;
+mod gearing_by_hand;
+mod generators;
+mod heat_and_times;
+mod loads;
+mod loom;
+mod measure;
+mod motors;
+mod odds;
+mod options;
+mod outside_checks;
+mod properties;
+mod published_schema;
+mod remedies;
+mod run;
+mod run_reference;
+mod run_turned;
+mod search;
+mod search_demo;
+mod shelf;
+mod stages;
+mod strict_reading;
+mod sums;
+mod teeth;
+mod units;
+mod weak_batteries;
+mod worked_answers;
+mod workshop;
+mod workshop_all;

@@ -1,0 +1,22 @@
+//! The page in a real browser, in one program: linked once.
+
+#[path = "../support/link.rs"]
+mod link;
+#[path = "../support/mod.rs"]
+mod support;
+#[path = "../support/browser.rs"]
+mod window;
+
+mod choosing;
+mod fields;
+mod links;
+mod measuring;
+mod options;
+mod reading;
+mod run;
+mod saving;
+mod search;
+mod shelf;
+mod trade;
+mod workbench;
+mod workshop;

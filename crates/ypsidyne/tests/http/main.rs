@@ -1,0 +1,18 @@
+//! The program from outside, over HTTP and by its command line, in one program: linked once.
+
+#[path = "../support/request.rs"]
+mod request;
+#[path = "../support/mod.rs"]
+mod support;
+
+mod builds;
+mod command_line;
+mod hostile;
+mod instruments;
+mod options;
+mod runs;
+mod search;
+mod sheets;
+mod shelf;
+mod trade;
+mod workshop;
