@@ -27,8 +27,8 @@ use crate::model::cases::{Case, CaseResult, LossesW, rpm};
 use crate::model::flat_out::FlatOut;
 use crate::model::generating::{Generating, GeneratorModel};
 use crate::model::heat::ThermalResult;
+use crate::model::launcher_shots::Shots;
 use crate::model::motor::Listed;
-use crate::model::shots::Shots;
 use crate::model::supply::{CHARGES, Chain, FULL, HALF, Supply};
 use crate::model::{Drive, hardware_mass_kg};
 

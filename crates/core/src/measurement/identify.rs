@@ -96,7 +96,7 @@ fn distance(unknown: &UnknownMotor, expected: &Expected) -> Option<f64> {
             Some(apart((quantity.read)(unknown)?, (quantity.expected)(expected)?, quantity.usual_share).powi(2))
         })
         .collect();
-    let n = super::fit::count(&squares);
+    let n = super::least_squares::count(&squares);
     (!squares.is_empty()).then(|| (squares.iter().sum::<f64>() / n).sqrt())
 }
 

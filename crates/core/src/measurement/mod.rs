@@ -3,18 +3,18 @@
 //! [`measure`] turns a `ypsidyne.measurement/1` into a `ypsidyne.measured/1`. Too few readings are refused with what is
 //! needed; a poor fit is reported as poor, never hidden.
 
-pub mod apply;
-mod cells;
-mod coast;
-mod currents;
-pub(crate) mod fit;
-mod generator;
-pub mod generators;
-mod heat;
+mod cell_voltages;
+mod coast_down;
+pub mod generator_table;
+mod generator_test;
+mod heat_run;
 mod identify;
-mod motor;
-mod pack;
-mod pull;
+pub mod into_part;
+pub(crate) mod least_squares;
+mod loaded_currents;
+mod motor_tests;
+mod pack_tests;
+mod pull_test;
 pub mod simulated_motor;
 mod worksheet;
 
@@ -168,19 +168,19 @@ pub struct Gives {
 pub fn measure(measurement: &Measurement) -> Result<Measured, Vec<Problem>> {
     let mut paper = Worksheet::new(measurement);
     let done = match measurement.sheet() {
-        Sheet::WindingResistance(sheet) => motor::winding_resistance(sheet, &mut paper),
-        Sheet::LockedRotor(sheet) => motor::locked_rotor(sheet, &mut paper),
-        Sheet::NoLoadSweep(sheet) => motor::no_load_sweep(sheet, &mut paper),
-        Sheet::SpinTest(sheet) => motor::spin_test(sheet, &mut paper),
-        Sheet::PackResistance(sheet) => pack::pack_resistance(sheet, &mut paper),
-        Sheet::Capacity(sheet) => pack::capacity(sheet, &mut paper),
-        Sheet::CellVoltages(sheet) => cells::cell_voltages(sheet, &mut paper),
-        Sheet::CoastDown(sheet) => coast::coast_down(sheet, &mut paper),
-        Sheet::PullTest(sheet) => pull::pull_test(sheet, &mut paper),
-        Sheet::GeneratorTest(sheet) => generator::generator_test(sheet, &mut paper),
+        Sheet::WindingResistance(sheet) => motor_tests::winding_resistance(sheet, &mut paper),
+        Sheet::LockedRotor(sheet) => motor_tests::locked_rotor(sheet, &mut paper),
+        Sheet::NoLoadSweep(sheet) => motor_tests::no_load_sweep(sheet, &mut paper),
+        Sheet::SpinTest(sheet) => motor_tests::spin_test(sheet, &mut paper),
+        Sheet::PackResistance(sheet) => pack_tests::pack_resistance(sheet, &mut paper),
+        Sheet::Capacity(sheet) => pack_tests::capacity(sheet, &mut paper),
+        Sheet::CellVoltages(sheet) => cell_voltages::cell_voltages(sheet, &mut paper),
+        Sheet::CoastDown(sheet) => coast_down::coast_down(sheet, &mut paper),
+        Sheet::PullTest(sheet) => pull_test::pull_test(sheet, &mut paper),
+        Sheet::GeneratorTest(sheet) => generator_test::generator_test(sheet, &mut paper),
         Sheet::Identify(sheet) => identify::identify(sheet, &mut paper),
-        Sheet::HeatRun(sheet) => heat::heat_run(sheet, &mut paper),
-        Sheet::LoadedCurrents(sheet) => currents::loaded_currents(sheet, &mut paper),
+        Sheet::HeatRun(sheet) => heat_run::heat_run(sheet, &mut paper),
+        Sheet::LoadedCurrents(sheet) => loaded_currents::loaded_currents(sheet, &mut paper),
     };
     done?;
     Ok(paper.finished())

@@ -2,7 +2,7 @@
 
 use serde_json::{Map, Value, json};
 
-use super::fit::{Estimate, Line, far_off};
+use super::least_squares::{Estimate, Line, far_off};
 use super::{Axis, Figure, Finding, Fit, FitPoint, Gives, MEASURED_FORMAT, Measured, Target, Weight};
 use crate::document::Measurement;
 use crate::format::significant;

@@ -4,7 +4,7 @@
 //! moves (speed, temperatures) and what is only counted (turns, energies); the counted ones never act back.
 
 use super::brake::Brake;
-use super::nodes::{HeatNode, followed};
+use super::heat_nodes::{HeatNode, followed};
 use super::outcome::RunLimit;
 use crate::model::Drive;
 use crate::model::battery::BatteryModel;

@@ -4,13 +4,13 @@ use super::Progress;
 use super::dynamics::{DriveMode, Dynamics, Flow, Runner, SensorCut, Way, block, head};
 use super::outcome::{EndedBy, EventKind, RunLimit, Simulated};
 use super::recorder::Recorder;
-use super::stepper::Stepper;
+use super::step_solver::Stepper;
 use super::task::Task;
 use crate::document::Simulation;
 use crate::model::battery::BatteryModel;
 use crate::model::supply::Chain;
 use crate::model::{Drive, hardware_mass_kg};
-use crate::simulation::nodes::HeatNode;
+use crate::simulation::heat_nodes::HeatNode;
 
 /// Relative error of one step.
 const TOLERANCE: f64 = 1e-7;
@@ -476,8 +476,8 @@ impl<'s> Engine<'s> {
             }
             turned |= self.fire(index);
         }
-        if self.tasks[0].track().is_some_and(super::track::Track::finished) {
-            let by_way = self.tasks[0].track().is_some_and(super::track::Track::by_way);
+        if self.tasks[0].track().is_some_and(super::course_track::Track::finished) {
+            let by_way = self.tasks[0].track().is_some_and(super::course_track::Track::by_way);
             return (true, Some(if by_way { EndedBy::Distance } else { EndedBy::Time }));
         }
         if let Task::Shots(magazine) = &self.tasks[0]
@@ -595,7 +595,7 @@ impl<'s> Engine<'s> {
             let name = runner.cold.parts.drive.clone();
             let words = format!("The drive {name} stands on full throttle: the motor cannot move the load.");
             self.diary.note(self.t_s, EventKind::Stuck, Some(name), &words);
-            let along = self.tasks[0].track().is_some_and(super::track::Track::by_way);
+            let along = self.tasks[0].track().is_some_and(super::course_track::Track::by_way);
             if index == 0 && (along || self.simulation.repeat) {
                 return Some(EndedBy::Stuck);
             }
@@ -619,7 +619,7 @@ impl<'s> Engine<'s> {
 }
 
 /// A segment along the way that ends at rest may stop a hair early.
-fn arrived_early(track: &super::track::Track, doing: DriveMode, speed: f64, t_s: f64) -> bool {
+fn arrived_early(track: &super::course_track::Track, doing: DriveMode, speed: f64, t_s: f64) -> bool {
     track.next_angle().is_finite()
         && track.gain_rad_s2(t_s) < 0.0
         && matches!(doing, DriveMode::Follows { .. })

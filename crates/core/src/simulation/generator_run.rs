@@ -1,12 +1,12 @@
 //! A machine that is turned, over time: the battery fills, the winding warms, the load falls off.
 
 use super::Progress;
-use super::nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
+use super::heat_nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series, Simulated,
 };
-use super::stepper::Stepper;
-use super::words;
+use super::sentences;
+use super::step_solver::Stepper;
 use crate::document::load::Generator;
 use crate::document::{JobDrive, Load, Mode, Simulation};
 use crate::format::significant;
@@ -436,7 +436,7 @@ impl Turned<'_> {
             EndedBy::WindingLimit => {
                 format!("The winding reaches its {} °C after {after}.", significant(lead.limits.winding_c))
             }
-            EndedBy::TooLong => words::too_long(&after),
+            EndedBy::TooLong => sentences::too_long(&after),
             EndedBy::Stopped => format!("Stopped by you at {after}."),
             _ if summary.recovered_wh > 0.0 && self.charges => format!(
                 "{} Wh in {after}, the battery at {} %.",
@@ -467,8 +467,8 @@ impl Turned<'_> {
                 significant(needed_v)
             ));
         }
-        said.extend(words::heat(lead, false));
-        said.extend(words::damaged_magnets(lead));
+        said.extend(sentences::heat(lead, false));
+        said.extend(sentences::damaged_magnets(lead));
         if let (Some(charge_c), true) = (self.battery.battery.max_charge_c, self.charges) {
             let takes_a = charge_c * self.battery.capacity_ah;
             let gives_a = self.hot.motors * summary.peak_motor_current_a;
@@ -481,7 +481,11 @@ impl Turned<'_> {
             }
         }
         for event in events {
-            said.push(format!("{} {}", words::capital(&words::moment(event.t_s)), words::lower_first(&event.words)));
+            said.push(format!(
+                "{} {}",
+                sentences::capital(&sentences::moment(event.t_s)),
+                sentences::lower_first(&event.words)
+            ));
         }
         said
     }

@@ -1,27 +1,27 @@
 //! The ride, the cut, the spin-up and the heat, before the machine exists: `ypsidyne.simulation/1` to
 //! `ypsidyne.simulated/1`.
 //!
-//! * [`dynamics`]: the machine at one moment; [`brake`]: braking by the motors; [`nodes`]: heat of controller and battery.
-//! * [`track`], [`task`]: what is wanted of a drive. [`stepper`]: one step. [`engine`]: the run, its corners and its end.
-//! * [`generator_run`]: a generator over time. [`recorder`]: what is kept of it. [`words`]: what is said of it. [`outcome`]: the answer.
+//! * [`dynamics`]: the machine at one moment; [`brake`]: braking by the motors; [`heat_nodes`]: heat of controller and battery.
+//! * [`course_track`], [`task`]: what is wanted of a drive. [`step_solver`]: one step. [`engine`]: the run, its corners and its end.
+//! * [`generator_run`]: a generator over time. [`recorder`]: what is kept of it. [`sentences`]: what is said of it. [`outcome`]: the answer.
 //! * [`endurance`]: how hard, how long. [`launcher`]: what other wheels, motors and packs would change.
 //! * [`courses`]: courses to start from.
 
 mod brake;
 pub mod course_table;
+mod course_track;
 pub mod courses;
 mod dynamics;
 pub mod endurance;
 mod engine;
 mod generator_run;
+mod heat_nodes;
 pub mod launcher;
-mod nodes;
 pub mod outcome;
 mod recorder;
-mod stepper;
+mod sentences;
+mod step_solver;
 mod task;
-mod track;
-mod words;
 
 pub use outcome::Simulated;
 

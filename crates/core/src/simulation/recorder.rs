@@ -9,8 +9,8 @@ use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Hill, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series,
     Simulated,
 };
+use super::sentences;
 use super::task::Task;
-use super::words;
 use crate::document::{Circuit, Simulation};
 use crate::format::significant;
 use crate::model::cases::rpm;
@@ -415,7 +415,7 @@ impl Recorder {
         }
         self.events.sort_by(|a, b| a.t_s.total_cmp(&b.t_s));
         let lead = drives.remove(0);
-        let words = words::of(ended_by, &lead, &drives, &self.events, simulation);
+        let words = sentences::of(ended_by, &lead, &drives, &self.events, simulation);
         Simulated {
             format: SIMULATED_FORMAT,
             option: option.name.clone(),

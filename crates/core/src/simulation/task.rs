@@ -1,12 +1,12 @@
 //! What a drive of a run does: full throttle, a course, or shots.
 
+use super::course_track::Track;
 use super::outcome::Shot;
-use super::track::Track;
 use crate::document::course::{Mode, Shots};
 use crate::document::load::Projectile;
 use crate::model::Drive;
 use crate::model::cases::rpm;
-use crate::model::shots::thrown;
+use crate::model::launcher_shots::thrown;
 
 /// Shots in a burst when nobody says how many.
 const USUAL_SHOTS: u32 = 10;

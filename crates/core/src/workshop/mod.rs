@@ -15,7 +15,7 @@ use serde::Serialize;
 
 use crate::document::Build;
 use crate::evaluation::checks::CheckContext;
-use crate::evaluation::wiring::{JudgedRun, runs};
+use crate::evaluation::wiring::{JudgedRun, wire_runs};
 use crate::model::supply::Chain;
 
 /// Everything a workshop needs of an option.
@@ -49,7 +49,7 @@ pub fn workshop(build: &Build, place: usize, goes_on: &dyn Fn() -> bool) -> Opti
     let drawn = loom::loom(option);
     Some(Workshop {
         option: option.name.clone(),
-        runs: runs::suggested(&CheckContext { chain: &chain, supply: &supply }),
+        runs: wire_runs::suggested(&CheckContext { chain: &chain, supply: &supply }),
         loom_svg: loom_drawing::svg(&drawn),
         loom: drawn,
         findings: topology::findings(build, option),

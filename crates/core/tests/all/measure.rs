@@ -515,7 +515,7 @@ proptest! {
 /// Kv 100 rpm/V at 600 rpm behind 0.2 Ω: 6 V open, 45 W at most.
 #[test]
 fn validated_machines_compare_as_generators_on_one_source() {
-    use ypsidyne_core::measurement::generators::as_generators;
+    use ypsidyne_core::measurement::generator_table::as_generators;
     let spun = works(json!({ "kind": "spin_test", "wiring": "brushed",
         "points": [{ "rpm": 300, "voltage_v": 3 }, { "rpm": 600, "voltage_v": 6 }] }));
     let ohms =
@@ -550,7 +550,8 @@ fn a_kv_above_the_listed_one_says_what_the_magnets_lost(
         [(6.0, -0.002), (9.0, 0.001), (12.0, 0.002), (15.0, -0.001), (18.0, 0.0)].iter().map(|(volts, off)| json!({ "voltage_v": volts, "current_a": 0.5, "rpm": share * listed * (volts - 0.5 * 0.3) * (1.0 + off) })).collect();
     let measured = works(json!({ "kind": "no_load_sweep", "resistance_ohm": 0.3, "points": points }));
     let build = ypsidyne_core::document::Build::from_value(&build).unwrap();
-    let applied = ypsidyne_core::measurement::apply::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
+    let applied =
+        ypsidyne_core::measurement::into_part::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
     let kv = applied.changes.iter().find(|change| change.pointer.ends_with("kv_rpm_per_v")).unwrap();
     match (lost, heat) {
         (Some(lost), Some(heat)) => {

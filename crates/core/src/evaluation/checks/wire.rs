@@ -2,11 +2,11 @@
 
 use super::{CheckBuilder, CheckContext, CheckLimit, Subject};
 use crate::document::parts::{CurrentKind, WiringRun};
-use crate::evaluation::wiring::runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun, WarmestAt};
+use crate::evaluation::wiring::wire_runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun, WarmestAt};
 use crate::format::significant;
 
 pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
-    let judged = runs::of(evidence);
+    let judged = wire_runs::of(evidence);
     if judged.is_empty() {
         return;
     }

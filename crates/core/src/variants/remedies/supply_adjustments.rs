@@ -5,7 +5,7 @@ use super::grid::{counting_down, counting_up, rising};
 use super::{Group, PartNeed, Wanted};
 use super::{Variant, scaling};
 use crate::document::{Battery, Chemistry, Circuit};
-use crate::evaluation::wiring::runs::{AREAS_MM2, FUSES_A, GAUGES};
+use crate::evaluation::wiring::wire_runs::{AREAS_MM2, FUSES_A, GAUGES};
 use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::formulas::wire::awg_area_mm2;

@@ -3,7 +3,7 @@
 //! * [`find`] tries them all on every core; [`Watch`] tells how far it is and stops it.
 //! * [`space`](Space): the combinations, counted and numbered in the order of the document.
 //! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest.
-//! * [`misses`]: what the others fell to, how near they came, and what would let them through.
+//! * [`rejections`]: what the others fell to, how near they came, and what would let them through.
 //!
 //! Cheap bounds come first: kinds, channels and voltages of the parts, then target and climb of the drive, then the whole
 //! evaluation. Nothing is refused by a bound that the whole evaluation would let through.
@@ -11,7 +11,7 @@
 mod bounds;
 mod easing;
 mod front;
-mod misses;
+mod rejections;
 mod space;
 
 use std::sync::atomic::{AtomicU64, Ordering};
@@ -27,8 +27,8 @@ use crate::model::supply::{CHARGES, HALF};
 use crate::model::{Drive, hardware_mass_kg};
 use bounds::{OF_PARTS, ruled_out};
 use front::{Candidate, Front};
-use misses::Reasons;
-pub use misses::{Closest, Eased, Fell, Nearest};
+use rejections::Reasons;
+pub use rejections::{Closest, Eased, Fell, Nearest};
 pub use space::Space;
 
 /// The `format` of what a search found.
@@ -168,7 +168,7 @@ impl Seen {
         let (ranked, pareto, pareto_cut, sample) = self.front.into_parts();
         let hits = |found: Vec<Candidate>| found.into_iter().map(|candidate| space.hit(search, candidate)).collect();
         let fell = self.reasons.into_fell(search, space);
-        let least = if self.feasible == 0 { misses::least(&fell) } else { None };
+        let least = if self.feasible == 0 { rejections::least(&fell) } else { None };
         Found {
             format: FOUND_FORMAT,
             combinations: space.count(),
@@ -213,7 +213,7 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch
     space.put_set(search, set, &mut option);
     let place = space.drive();
     if let Some(code) = lifted {
-        misses::lift(&mut option, place, code);
+        rejections::lift(&mut option, place, code);
     }
     let each = space.pairs();
     if let Some(broken) = ruled_out(&option, place) {
@@ -245,8 +245,8 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch
 
 const fn code_of(case: crate::Case) -> &'static str {
     match case {
-        crate::Case::Climb => misses::CLIMB,
-        _ => misses::TARGET,
+        crate::Case::Climb => rejections::CLIMB,
+        _ => rejections::TARGET,
     }
 }
 
@@ -292,7 +292,7 @@ pub fn find_plainly(search: &Search) -> Found {
                     None => seen.note(number, &result, search),
                 }
             }
-            Some(code @ (misses::TARGET | misses::CLIMB)) => {
+            Some(code @ (rejections::TARGET | rejections::CLIMB)) => {
                 let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
                 let hardware_kg = hardware_mass_kg(&option);
                 let served = search.job.drives.iter().find(|drive| drive.name == search.drive);

@@ -1,6 +1,6 @@
 //! Every cell at rest: charge left, imbalance, where to set alarm and stop.
 
-use super::fit::{Estimate, mean};
+use super::least_squares::{Estimate, mean};
 use super::{Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::CellVoltages;
 use crate::format::significant;

@@ -2,7 +2,7 @@
 
 use std::f64::consts::PI;
 
-use super::fit::{Estimate, Line, count, line, mean, through_origin};
+use super::least_squares::{Estimate, Line, count, line, mean, through_origin};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{LockedRotor, NoLoadSweep, SpinTest, SpunWiring, WindingResistance};
 use crate::format::significant;

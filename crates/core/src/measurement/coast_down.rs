@@ -1,6 +1,6 @@
 //! Rolling out: rolling resistance and drag from speed over time.
 
-use super::fit::{Fitted, curve, line};
+use super::least_squares::{Fitted, curve, line};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::CoastDown;
 use crate::format::significant;

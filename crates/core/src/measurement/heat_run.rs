@@ -2,7 +2,7 @@
 
 use serde_json::{Value, json};
 
-use super::fit::curve;
+use super::least_squares::curve;
 use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{HeatPoint, HeatRun};
 use crate::format::{lasting, significant};

@@ -1,6 +1,6 @@
 //! A luggage scale and a slope: mass on the wheels and rolling resistance.
 
-use super::fit::{Estimate, mean};
+use super::least_squares::{Estimate, mean};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::PullTest;
 use crate::format::significant;

@@ -1,6 +1,6 @@
 //! Sheets of a pack: its resistance, and what it holds.
 
-use super::fit::{Estimate, line};
+use super::least_squares::{Estimate, line};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{Capacity, PackResistance};
 use crate::format::significant;

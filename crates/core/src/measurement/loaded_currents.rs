@@ -2,7 +2,7 @@
 
 use serde_json::{Value, json};
 
-use super::fit::{Estimate, median};
+use super::least_squares::{Estimate, median};
 use super::{Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::LoadedCurrents;
 use crate::format::significant;

@@ -2,7 +2,7 @@
 
 use serde_json::{Value, json};
 
-use super::fit::{Estimate, curve};
+use super::least_squares::{Estimate, curve};
 use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{GeneratorPoint, GeneratorTest};
 use crate::format::significant;
