@@ -1,15 +1,9 @@
 // What the server answers about something: asked when it changes and stands still, what is out of date is dropped.
 import { getCurrentInstance, ref, type Ref, shallowRef, type ShallowRef, watch } from "vue";
-import { type ProblemDocument, saying } from "./client";
+import { type Reply, saying } from "./client";
 import { readerUnits } from "../units/reader";
 import { ask } from "./reach";
 import { markStale } from "./stale";
-
-interface Reply<T> {
-  data?: T;
-  error?: ProblemDocument | undefined;
-  response: Response;
-}
 
 export interface Answer<T> {
   /** The latest answer; null before the first. */

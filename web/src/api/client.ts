@@ -20,6 +20,13 @@ export type BuildLine = Schemas["BuildLine"];
 
 export const api = createClient<paths>({ baseUrl: location.origin, fetch: reaching });
 
+/** What the server answered: data, or what it refuses. */
+export interface Reply<T> {
+  data?: T;
+  error?: ProblemDocument | undefined;
+  response: Response;
+}
+
 /** What a failed request says to a person. */
 export function saying(problem: ProblemDocument | undefined): string {
   if (!problem) return "The server does not answer. Nothing typed is lost; it is tried again.";

@@ -16,7 +16,7 @@ import { again } from "../api/again";
 import { type Aside, settingAside } from "./aside";
 import { ifMatch } from "../api/tag";
 import { valueAt, withValue } from "../lib/pointer";
-import { type Place, useSaver } from "../saving/saver";
+import { type Place, REFUSED_AFTER_MS, useSaver } from "../saving/saver";
 import { useHistory } from "./history";
 import { type Pinned, type Trial, viewOf } from "./view";
 
@@ -31,9 +31,6 @@ export interface Refusal {
   pointer: string;
   detail: string;
 }
-
-/** What is refused is told when the typing has rested so long. */
-const TELL_AFTER_MS = 1200;
 
 export const CHARGES = [
   { word: "full", charge: 1 },
@@ -256,7 +253,7 @@ export const useBench = defineStore("bench", () => {
         telling = setTimeout(() => {
           figuresProblem.value = saying(error);
           refusals.value = error?.errors ?? [];
-        }, TELL_AFTER_MS);
+        }, REFUSED_AFTER_MS);
       }
     } while (changed);
     computing = false;

@@ -1,8 +1,8 @@
 // One saver for every document that is edited in the page: one request at a time, the latest document wins, what is
 // typed is kept in the browser until the server has it, and two windows never overwrite each other unasked.
-import { computed, ref, shallowRef, type ShallowRef } from "vue";
+import { ref, shallowRef, type ShallowRef } from "vue";
 import { again } from "../api/again";
-import { type ProblemDocument, saying } from "../api/client";
+import { type Reply, saying } from "../api/client";
 import { ask } from "../api/reach";
 import { revisionOf } from "../api/tag";
 import { differences } from "../lib/pointer";
@@ -14,12 +14,6 @@ export interface Place<T> {
   kind: "build" | "sheet";
   read: (id: string) => Promise<Reply<T>>;
   write: (id: string, revision: number, body: T, keepalive: boolean) => Promise<Reply<Saved>>;
-}
-
-interface Reply<T> {
-  data?: T;
-  error?: ProblemDocument | undefined;
-  response: Response;
 }
 
 interface Saved {
@@ -40,8 +34,8 @@ export interface Conflict<T> {
 const SAVE_AFTER_MS = 300;
 /** Browsers keep no more than 64 KiB of a request alive when the page goes. */
 const MOST_KEPT_ALIVE = 60_000;
-/** A refusal is told when the typing has rested so long. */
-const REFUSED_AFTER_MS = 1200;
+/** What is refused is told when the typing has rested so long. */
+export const REFUSED_AFTER_MS = 1200;
 /** So many unanswered requests are remembered. */
 const MOST_SENT = 200;
 
@@ -323,6 +317,5 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
     take,
     flush,
     settle,
-    unsaved: computed(() => state.value.kind !== "saved"),
   };
 }

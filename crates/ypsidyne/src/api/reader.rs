@@ -1,9 +1,10 @@
 //! Answers in the units of whoever reads them: the page says in a header which ones it shows.
 
-use axum::extract::Request;
-use axum::http::{HeaderMap, HeaderValue, header};
+use axum::extract::{Query, Request};
+use axum::http::{HeaderMap, header};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
+use serde::Deserialize;
 use ypsidyne_core::format::Reader;
 
 use super::problem::ApiError;
@@ -42,28 +43,34 @@ pub(super) fn speaks(path: &str) -> bool {
     SPEAK.contains(&path)
 }
 
-/// The reader a request speaks of.
-///
-/// # Errors
-/// The unit that is none.
-pub(super) fn of(headers: &HeaderMap) -> Result<Reader, ApiError> {
-    let Some(value) = headers.get(HEADER) else { return Ok(Reader::default()) };
-    let symbols = String::from_utf8_lossy(value.as_bytes());
-    Reader::of(&symbols).map_err(|came| ApiError::Parameter {
+/// The reader of these units; the usual one where none are given.
+fn named(symbols: Option<&str>) -> Result<Reader, ApiError> {
+    Reader::of(symbols.unwrap_or_default()).map_err(|came| ApiError::Parameter {
         name: HEADER,
         came,
         needed: "km/h, mph or m/s; N-m, kgf-cm or ozf-in; kg or lb; mm or in, separated by commas",
     })
 }
 
-/// Says an answer in the units of its reader. Also asked as `?units=` where a link cannot send headers.
+/// The reader a request speaks of.
+///
+/// # Errors
+/// The unit that is none.
+pub(super) fn of(headers: &HeaderMap) -> Result<Reader, ApiError> {
+    named(headers.get(HEADER).map(|value| String::from_utf8_lossy(value.as_bytes())).as_deref())
+}
+
+/// The units of a link, which cannot send headers.
+#[derive(Deserialize)]
+struct Asked {
+    units: Option<String>,
+}
+
+/// Says an answer in the units of its reader, by header or by `?units=`.
 pub(super) async fn restate(request: Request, next: Next) -> Response {
-    let asked = request.uri().query().and_then(|query| query.split('&').find_map(|part| part.strip_prefix("units=")));
+    let asked = Query::<Asked>::try_from_uri(request.uri()).ok().and_then(|Query(asked)| asked.units);
     let reader = match asked {
-        Some(symbols) => of(&HeaderMap::from_iter(
-            HeaderValue::from_str(&symbols.replace("%2C", ",").replace("%2F", "/"))
-                .map(|value| (header::HeaderName::from_static(HEADER), value)),
-        )),
+        Some(symbols) => named(Some(&symbols)),
         None => of(request.headers()),
     };
     let reader = match reader {
