@@ -1,5 +1,5 @@
-// Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, help, ranges of every document field) and
-// src/units/units.gen.ts (units)
+// Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, help, ranges of every document field),
+// src/api/checks.gen.ts (every check) and src/units/units.gen.ts (units)
 // from the OpenAPI document on standard input. Both are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
@@ -102,3 +102,19 @@ export const ENDINGS = ${JSON.stringify(units.endings)} as [string, Quantity][];
 export const BY_KEY = ${keyed(units.by_key)} as Record<string, Quantity>;
 `;
 await writeFile(new URL("../src/units/units.gen.ts", import.meta.url), unitSource);
+
+const checkSource = `${banner}import type { Schemas } from "./client";
+
+export interface CheckFacts {
+  /** What a maker calls it. */
+  title: string;
+  unit: string;
+  kind: "requirement" | "ability" | "ceiling" | "held" | "geometry" | "asked" | "caution";
+  /** The step in which it is put right. */
+  step: "job" | "motor" | "gearing" | "battery" | "controller" | "wiring";
+  can_be_weakest: boolean;
+}
+
+export const CHECKS: Record<Schemas["CheckCode"], CheckFacts> = ${JSON.stringify(schemas.CheckCode["x-checks"])};
+`;
+await writeFile(new URL("../src/api/checks.gen.ts", import.meta.url), checkSource);

@@ -10,7 +10,8 @@ use crate::page;
 use crate::system::{cargo, has, output, root, run, web};
 
 /// Files of the page that are made from the Rust types.
-const GENERATED: &[&str] = &["src/api/schema.d.ts", "src/api/fields.gen.ts", "src/units/units.gen.ts"];
+const GENERATED: &[&str] =
+    &["src/api/schema.d.ts", "src/api/fields.gen.ts", "src/api/checks.gen.ts", "src/units/units.gen.ts"];
 
 /// Builds page and program and starts it with the demo builds.
 pub fn demo(rest: &[String]) -> anyhow::Result<()> {

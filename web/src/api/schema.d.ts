@@ -2158,7 +2158,7 @@ export interface components {
         /** @description One check. */
         Check: {
             /** @description Code, for example `battery.sag`. */
-            code: string;
+            code: components["schemas"]["CheckCode"];
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
             /**
@@ -2198,6 +2198,8 @@ export interface components {
             /** @description What would fix it; empty unless asked for, and for a check that holds. */
             remedies: components["schemas"]["Remedy"][];
         };
+        /** @description A check, by what it looks at. */
+        CheckCode: "battery.continuous_current" | "battery.burst_current" | "battery.sag" | "battery.peak_sag" | "battery.flat_out_current" | "battery.runtime" | "battery.bms_current" | "motor.voltage" | "motor.nominal_voltage" | "motor.speed" | "motor.continuous_current" | "motor.burst_current" | "motor.winding_temperature" | "motor.magnet_temperature" | "motor.flat_out" | "motor.rim_speed" | "motor.shaft" | "controller.kind" | "controller.channels" | "controller.max_voltage" | "controller.min_voltage" | "controller.brown_out" | "controller.motor_current_continuous" | "controller.motor_current_peak" | "controller.flat_out_current" | "controller.battery_current_continuous" | "controller.erpm" | "gearing.input_speed" | "gearing.gearbox_jam" | "gearing.gearbox_torque" | "gearing.mesh" | "gearing.bore" | "gearing.bending" | "gearing.belt_tension" | "gearing.teeth_in_mesh" | "gearing.chain_load" | "performance.target_speed" | "performance.climb" | "performance.traction" | "performance.acceleration" | "performance.spin_up" | "performance.rate" | "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" | "fit.motor" | "fit.battery" | "fit.controller" | "generator.voltage" | "safety.touch_voltage" | "safety.projectile_energy" | "safety.rim_speed" | "safety.blade_stop" | "safety.no_brake" | "safety.hot_surface" | "safety.failsafe" | "safety.blade_tip_speed" | "safety.runaway_generator";
         /** @description What a check says about a machine. */
         CheckClass: "requirement" | "ceiling" | "caution";
         /** @description How a check came out. */
@@ -2240,7 +2242,7 @@ export interface components {
         /** @description A check, and how far a remedy moves it. */
         CheckMove: {
             /** @description Code of the check. */
-            code: string;
+            code: components["schemas"]["CheckCode"];
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
             /**
@@ -2290,7 +2292,7 @@ export interface components {
         /** @description What gives way first. */
         WeakestLink: {
             /** @description Code of the check. */
-            code: string;
+            code: components["schemas"]["CheckCode"];
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
             /**
@@ -4360,11 +4362,11 @@ export interface components {
             /** @description A fair sample of all that do the job, in the order of the document: every one while they are few. */
             sample: components["schemas"]["Hit"][];
             /** @description What the others fell to, the most frequent first, and what would let some through. */
-            fell: components["schemas"]["Fell"][];
+            fell: components["schemas"]["Rejection"][];
             /** @description Where nothing does the job: the one that fails by the least. */
             closest: components["schemas"]["Closest"] | null;
             /** @description Where nothing does the job: the smallest single change that lets something through; null where none does. */
-            least: components["schemas"]["Eased"] | null;
+            least: components["schemas"]["Relaxation"] | null;
         };
         /** @description A combination that does the job. */
         Hit: {
@@ -4433,7 +4435,7 @@ export interface components {
             weakest_link: components["schemas"]["WeakestLink"] | null;
         };
         /** @description What some combinations fell to. */
-        Fell: {
+        Rejection: {
             /** @description `target`, `climb`, or the code of the first check that fails. */
             code: string;
             /** @description What a maker calls it. */
@@ -4449,7 +4451,7 @@ export interface components {
              */
             nearest: components["schemas"]["Nearest"] | null;
             /** @description What would let some of them through, the smallest change first. */
-            eased: components["schemas"]["Eased"][];
+            eased: components["schemas"]["Relaxation"][];
         };
         /** @description The combination that came nearest. */
         Nearest: {
@@ -4466,7 +4468,7 @@ export interface components {
             also: string[];
         };
         /** @description A bound that gives way, and what comes of it. */
-        Eased: {
+        Relaxation: {
             /** @description The change, to be read after "if". */
             change: string;
             /**
@@ -6811,7 +6813,7 @@ export interface components {
         /** @description The chance that one check holds. */
         CheckOdds: {
             /** @description Code of the check. */
-            code: string;
+            code: components["schemas"]["CheckCode"];
             /** @description The drive it is about; null for the battery and the whole. */
             drive: string | null;
             /**
@@ -8230,7 +8232,7 @@ export interface components {
         /** @description A check that comes out differently. */
         MovedCheck: {
             /** @description Code of the check. */
-            code: string;
+            code: components["schemas"]["CheckCode"];
             /** @description What a maker calls it. */
             title: string;
             /** @description How it came out before. */

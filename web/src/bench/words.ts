@@ -1,4 +1,5 @@
 // Words for what the core names by code.
+import { CHECKS } from "../api/checks.gen";
 import type { CaseName, Check, Schemas, Verdict } from "../api/client";
 import type { Step } from "../router";
 
@@ -35,19 +36,6 @@ export const LOAD_WORDS: Record<string, string> = {
   generator: "Source",
 };
 
-const FIT_STEP: Record<string, Step> = { "fit.motor": "motor", "fit.controller": "controller" };
-
-const SAFETY_STEP: Record<string, Step> = {
-  "safety.blade_tip_speed": "motor",
-  "safety.runaway_generator": "controller",
-  "safety.failsafe": "controller",
-  "safety.hot_surface": "motor",
-  "safety.projectile_energy": "job",
-  "safety.rim_speed": "job",
-  "safety.blade_stop": "job",
-  "safety.no_brake": "job",
-};
-
 /** What a check is told apart by. */
 export function checkKey(check: Pick<Check, "code" | "drive" | "stage">): string {
   const stage = check.stage == null ? "" : ` ${check.stage}`;
@@ -60,29 +48,7 @@ export function checkSum(check: Pick<Check, "code" | "stage">): string {
 }
 
 /** The step in which a check is put right. */
-export function stepOf(check: Pick<Check, "code">): Step {
-  const [group] = check.code.split(".");
-  switch (group) {
-    case "battery":
-      return "battery";
-    case "safety":
-      return SAFETY_STEP[check.code] ?? "battery";
-    case "motor":
-      return "motor";
-    case "controller":
-      return "controller";
-    case "wire":
-      return "wiring";
-    case "gearing":
-      return "gearing";
-    case "generator":
-      return "gearing";
-    case "fit":
-      return FIT_STEP[check.code] ?? "battery";
-    default:
-      return "job";
-  }
-}
+export const stepOf = (check: Pick<Check, "code">): Step => CHECKS[check.code].step;
 
 const SEVERITY: Verdict[] = ["ok", "unknown", "tight", "fail"];
 
@@ -94,10 +60,9 @@ export function worst(verdicts: Verdict[]): Verdict | undefined {
   );
 }
 
-/** A check by its code, where its title is not at hand. */
-export function checkWords(code: string | undefined): string {
-  return code?.split(".").at(-1)?.replaceAll("_", " ") ?? "nothing";
-}
+/** A check by its code, within a sentence or a table. */
+export const checkWords = (code: Check["code"] | undefined): string =>
+  code ? CHECKS[code].title.toLowerCase() : "nothing";
 
 export const SHEET_WORDS: Record<Schemas["BenchSheet"], string> = {
   no_load_sweep: "no-load sweep",

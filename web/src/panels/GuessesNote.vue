@@ -27,8 +27,6 @@ const assumed = computed(() => bench.optionFigures?.guesses ?? []);
 const names = computed(() =>
   [...new Set(assumed.value.map(({ pointer }) => keyInWords(pointer)))].join(", "),
 );
-const title = (code: string | undefined) =>
-  bench.optionFigures?.checks.find((check) => check.code === code)?.title.toLowerCase() ?? checkWords(code);
 const percent = (share: number | null) => (share === null ? "cannot" : `${figures(100 * share, 3)} %`);
 </script>
 
@@ -53,8 +51,8 @@ const percent = (share: number | null) => (share === null ? "cannot" : `${figure
         <p class="note">
           <template v-if="guess.moves < 0.0005">The weakest link does not move.</template>
           <template v-else>
-            {{ title(guess.kind_end.weakest_link?.code) }} {{ percent(guess.kind_end.utilisation) }} to
-            {{ title(guess.harsh_end.weakest_link?.code) }} {{ percent(guess.harsh_end.utilisation)
+            {{ checkWords(guess.kind_end.weakest_link?.code) }} {{ percent(guess.kind_end.utilisation) }} to
+            {{ checkWords(guess.harsh_end.weakest_link?.code) }} {{ percent(guess.harsh_end.utilisation)
             }}<template v-if="guess.flips">; <b class="flips">it decides whether this holds</b></template
             >.
           </template>

@@ -7,7 +7,7 @@ import { useBench } from "../bench/bench";
 import PanelHead from "../parts/PanelHead.vue";
 import { displayUnit } from "../units/quantity";
 import { askedOf, form, PICKS, TEETH, wheelsOf } from "./asked";
-import FellTable from "./FellTable.vue";
+import RejectionTable from "./RejectionTable.vue";
 import HitScatter from "./HitScatter.vue";
 import HitTable from "./HitTable.vue";
 import { wholeNumbers } from "./lists";
@@ -322,7 +322,7 @@ function lookAt(hit: Hit): void {
         :hits="listed"
         :rank-by="searches.result?.rank_by ?? ''"
       />
-      <FellTable v-if="found" :fell="found.fell" :considered="found.considered" @look="lookAt" />
+      <RejectionTable v-if="found" :fell="found.fell" :considered="found.considered" @look="lookAt" />
     </template>
   </section>
   <p v-else class="note empty">

@@ -15,7 +15,7 @@ use serde::Serialize;
 
 use crate::document::{Build, Job, OptionSheet};
 use crate::evaluation::assumptions::{Guess, guesses};
-use crate::evaluation::checks::{Check, Verdict, judge};
+use crate::evaluation::checks::{Check, CheckCode, Verdict, judge};
 use crate::evaluation::fits::{BatteryFit, ControllerFit, battery_fit, controller_fit};
 use crate::evaluation::gearing::gearbox::GearboxReport;
 use crate::evaluation::gearing::stages::StageReport;
@@ -79,7 +79,7 @@ pub struct OptionEvaluation {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, schemars::JsonSchema)]
 pub struct WeakestLink {
     /// Code of the check.
-    pub code: &'static str,
+    pub code: CheckCode,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
     /// Place of the stage in the gearing, from 0; absent unless it is about one.
@@ -276,7 +276,7 @@ fn tell_former_motor(build: &Build, index: usize, option: &mut OptionEvaluation)
         return;
     }
     let (sheet, other) = (&build.options[index], &build.options[former]);
-    for check in option.checks.iter_mut().filter(|check| check.code == "safety.failsafe") {
+    for check in option.checks.iter_mut().filter(|check| check.code == CheckCode::SafetyFailsafe) {
         let serves =
             |sheet: &OptionSheet| sheet.drives.iter().position(|drive| Some(&drive.drive) == check.drive.as_ref());
         let (Some(here), Some(there)) = (serves(sheet), serves(other)) else { continue };

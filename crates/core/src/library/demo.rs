@@ -47,7 +47,7 @@ mod tests {
     }
 
     fn failing(option: &OptionEvaluation) -> Vec<&'static str> {
-        option.checks.iter().filter(|check| check.verdict == Verdict::Fail).map(|check| check.code).collect()
+        option.checks.iter().filter(|check| check.verdict == Verdict::Fail).map(|check| check.code.word()).collect()
     }
 
     #[test]

@@ -7,7 +7,7 @@ use serde_json::{Map, Value, json};
 
 use super::{Gives, Measured, Target};
 use crate::document::{Build, Load, Problem, Provenance};
-use crate::evaluation::checks::Verdict;
+use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::percent;
 use crate::variants::candidates::Effect;
@@ -32,7 +32,7 @@ pub struct Applied {
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct MovedCheck {
     /// Code of the check.
-    pub code: &'static str,
+    pub code: CheckCode,
     /// What a maker calls it.
     pub title: &'static str,
     /// How it came out before.

@@ -4,7 +4,7 @@ use rayon::prelude::*;
 use serde::Serialize;
 
 use crate::document::Build;
-use crate::evaluation::checks::Verdict;
+use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
@@ -49,10 +49,9 @@ impl Effect {
         let weakest = result.weakest();
         let seen = result.drives.get(drive);
         let flat_out = seen.and_then(|seen| seen.at_half(Case::FullThrottle));
-        let climb = result
-            .checks
-            .iter()
-            .find(|check| check.code == "performance.climb" && check.drive.as_ref() == seen.map(|seen| &seen.drive));
+        let climb = result.checks.iter().find(|check| {
+            check.code == CheckCode::PerformanceClimb && check.drive.as_ref() == seen.map(|seen| &seen.drive)
+        });
         let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail).count();
         Self {
             verdict: result.verdict,

@@ -14,7 +14,7 @@ use rayon::prelude::*;
 use serde::Serialize;
 
 use crate::document::{Build, Provenance};
-use crate::evaluation::checks::{Check, Verdict};
+use crate::evaluation::checks::{Check, CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::model::cases::Case;
 use crate::variants::remedies::Variant;
@@ -52,7 +52,7 @@ pub struct Odds {
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct CheckOdds {
     /// Code of the check.
-    pub code: &'static str,
+    pub code: CheckCode,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
     /// Place of the stage in the gearing, from 0; absent unless it is about one.
@@ -289,7 +289,8 @@ fn value(result: &OptionEvaluation, quantity: Quantity, drive: Option<usize>) ->
         Quantity::OutputRpm => flat_out()?.output_rpm,
         Quantity::ClimbUtilisation => {
             let name = &drive?.drive;
-            let of_climb = |check: &&Check| check.code == "performance.climb" && check.drive.as_ref() == Some(name);
+            let of_climb =
+                |check: &&Check| check.code == CheckCode::PerformanceClimb && check.drive.as_ref() == Some(name);
             result.checks.iter().find(of_climb)?.utilisation
         }
         Quantity::WindingC => drive?.thermal.as_ref()?.winding_c,

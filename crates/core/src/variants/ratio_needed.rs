@@ -3,7 +3,7 @@
 use serde::Serialize;
 
 use crate::document::{Build, OptionSheet};
-use crate::evaluation::checks::Verdict;
+use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::model::cases::Case;
 
@@ -75,7 +75,10 @@ fn strong_enough(result: &OptionEvaluation, drive: usize) -> bool {
         .iter()
         .filter(|check| {
             check.drive.as_ref() == name
-                && matches!(check.code, "performance.climb" | "performance.acceleration" | "performance.spin_up")
+                && matches!(
+                    check.code,
+                    CheckCode::PerformanceClimb | CheckCode::PerformanceAcceleration | CheckCode::PerformanceSpinUp
+                )
         })
         .all(|check| check.verdict != Verdict::Fail)
 }

@@ -4,7 +4,7 @@ use serde::Serialize;
 use serde_json::Value;
 
 use crate::document::{BatteryRule, Build, Load};
-use crate::evaluation::checks::{Check, CheckClass, Verdict};
+use crate::evaluation::checks::{Check, CheckClass, CheckCode, CheckGroup, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::{percent, significant};
 use crate::model::cases::Case;
@@ -88,7 +88,7 @@ fn rerated(draft: &mut Variant, from: f64, to: f64) {
 
 /// Sag of a cell at the moment that takes most, V.
 fn sag(result: &OptionEvaluation) -> Option<f64> {
-    check(result, "battery.peak_sag", None).and_then(|check| check.demand)
+    check(result, CheckCode::BatteryPeakSag, None).and_then(|check| check.demand)
 }
 
 struct WorkingContext {
@@ -97,7 +97,7 @@ struct WorkingContext {
     index: usize,
 }
 
-fn check<'a>(result: &'a OptionEvaluation, code: &str, drive: Option<&str>) -> Option<&'a Check> {
+fn check<'a>(result: &'a OptionEvaluation, code: CheckCode, drive: Option<&str>) -> Option<&'a Check> {
     result.checks.iter().find(|check| check.code == code && (drive.is_none() || check.drive.as_deref() == drive))
 }
 
@@ -134,8 +134,8 @@ impl WorkingContext {
             .iter()
             .map(|rule| {
                 let (_, result) = self.tried(|draft| draft.job.battery_rule = *rule);
-                let asked = check(&result, "battery.continuous_current", None);
-                let burst = check(&result, "battery.burst_current", None);
+                let asked = check(&result, CheckCode::BatteryContinuousCurrent, None);
+                let burst = check(&result, CheckCode::BatteryBurstCurrent, None);
                 let demand_a = asked.and_then(|check| check.demand);
                 let burst_a = burst.and_then(|check| check.demand);
                 let (name, why) = match rule {
@@ -188,14 +188,14 @@ impl WorkingContext {
         // A pack rated lower sags more and is asked for more, so the whole chain decides; and it must go in and be paid.
         let enough = rated.iter().copied().find(|tried| self.does(&with(*tried).1))?;
         let highest = rated.iter().rev().copied().find(|tried| *tried <= c || self.goes_in(&with(*tried).1))?;
-        let climbs = check(&self.now, "performance.climb", None).is_some();
+        let climbs = check(&self.now, CheckCode::PerformanceClimb, None).is_some();
         let used =
-            |result: &OptionEvaluation, code: &str| check(result, code, None).and_then(|check| check.utilisation);
+            |result: &OptionEvaluation, code: CheckCode| check(result, code, None).and_then(|check| check.utilisation);
         let figures = |draft: &Variant, result: &OptionEvaluation| {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
             let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
             if climbs {
-                told.push(figure("hill used", used(result, "performance.climb"), ""));
+                told.push(figure("hill used", used(result, CheckCode::PerformanceClimb), ""));
             }
             if let Some(range_m) = result.supply.range_m {
                 told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));
@@ -211,7 +211,7 @@ impl WorkingContext {
             let now = (to - c).abs() < 1e-9;
             let (draft, result) = with(to);
             let heavier = draft.option.battery.mass_kg.zip(battery.mass_kg).map(|(then, now)| 1000.0 * (then - now));
-            let hill = match used(&result, "performance.climb") {
+            let hill = match used(&result, CheckCode::PerformanceClimb) {
                 Some(used) if climbs => format!("the hill is used to {}, and it lasts ", percent(used)),
                 _ => "it lasts ".to_owned(),
             };
@@ -254,10 +254,12 @@ impl WorkingContext {
     fn does(&self, result: &OptionEvaluation) -> bool {
         let asked = |check: &&Check| {
             check.class != CheckClass::Caution
-                && (check.code.starts_with("battery.")
+                && (check.code.group() == CheckGroup::Battery
                     || matches!(
                         check.code,
-                        "performance.spin_up" | "performance.acceleration" | "controller.brown_out"
+                        CheckCode::PerformanceSpinUp
+                            | CheckCode::PerformanceAcceleration
+                            | CheckCode::ControllerBrownOut
                     ))
         };
         let fails = |check: &Check| check.verdict == Verdict::Fail;
@@ -277,13 +279,14 @@ impl WorkingContext {
 
     /// Whether a check fails however the pack is rated: its time on one charge does not hang on that.
     fn failed_already(&self, check: &Check) -> bool {
-        check.code == "battery.runtime"
+        check.code == CheckCode::BatteryRuntime
             && self.now.checks.iter().any(|now| now.same_as(check) && now.verdict == Verdict::Fail)
     }
 
     /// Whether the pack goes into its room and the whole is within the budget.
     fn goes_in(&self, result: &OptionEvaluation) -> bool {
-        let fits = !result.checks.iter().any(|check| check.code == "fit.battery" && check.verdict == Verdict::Fail);
+        let fits =
+            !result.checks.iter().any(|check| check.code == CheckCode::FitBattery && check.verdict == Verdict::Fail);
         let budget = self.draft.job.budget.as_ref().map(|budget| budget.amount);
         fits && budget.zip(result.price).is_none_or(|(amount, price)| price <= amount)
     }
@@ -324,7 +327,7 @@ impl WorkingContext {
                 let losses = case.losses_w?;
                 Some(losses.supply - case.battery_loss_w? + losses.motor_leads)
             });
-            let speed = check(&result, "motor.speed", Some(&name));
+            let speed = check(&result, CheckCode::MotorSpeed, Some(&name));
             let kv = draft.option.drives[drive].motor.kv_rpm_per_v;
             School {
                 name: format!("{title}: {} cells, {} Kv", significant(to), significant(kv)),
@@ -388,7 +391,7 @@ impl WorkingContext {
             let seen = &result.drives[drive];
             let target = seen.at_half(Case::Target);
             let motor_a = target.and_then(|case| case.motor_current_a);
-            let climb = check(&result, "performance.climb", Some(&name)).and_then(|check| check.utilisation);
+            let climb = check(&result, CheckCode::PerformanceClimb, Some(&name)).and_then(|check| check.utilisation);
             let winding_c = seen.thermal.as_ref().and_then(|thermal| thermal.winding_c);
             let why = if motors > count.min(other) {
                 "More hill, more grip, a cooler motor each; more weight and price, and riders use the power, so the \

@@ -263,8 +263,12 @@ fn brushless_motors_do_not_share_a_channel_and_kinds_must_match() {
                 }],
             }),
         );
-        let mut codes: Vec<_> =
-            result.checks.iter().map(|check| check.code).filter(|code| code.starts_with("controller.")).collect();
+        let mut codes: Vec<_> = result
+            .checks
+            .iter()
+            .map(|check| check.code.word())
+            .filter(|code| code.starts_with("controller."))
+            .collect();
         codes.retain(|code| ["controller.kind", "controller.channels"].contains(code));
         codes
     };

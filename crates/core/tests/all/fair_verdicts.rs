@@ -5,6 +5,7 @@ use crate::demos::{document, read};
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
+use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::checks::{Check, CheckClass, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 use ypsidyne_core::simulation::simulate;
@@ -156,7 +157,7 @@ fn a_car_that_can_do_twice_what_is_asked_is_judged_flat_out_too() {
     }
     // It makes no machine fail, and says what would help: gearing, Kv, an end stop.
     assert_ne!(judged.weakest_link.as_ref().unwrap().code, "motor.flat_out");
-    let offers = remedies(&read(&fast_car()), 0, "motor.flat_out", Some("wheels"), None);
+    let offers = remedies(&read(&fast_car()), 0, CheckCode::MotorFlatOut, Some("wheels"), None);
     let pointers: Vec<&str> = offers.iter().map(|offer| offer.pointer.as_str()).collect();
     assert!(
         pointers.iter().any(|pointer| pointer.ends_with("/max_duty") || pointer.contains("/gearing/")),
@@ -509,7 +510,7 @@ fn the_current_limit_is_found_from_what_flows_on_a_motor_of_little_resistance() 
     let controller = board["options"][0]["drives"][0]["controller"].as_object_mut().unwrap();
     controller.remove("motor_current_limit_a");
     controller.insert("limits_current".to_owned(), json!(false));
-    let offers = remedies(&read(&board), 0, "controller.motor_current_peak", Some("wheels"), None);
+    let offers = remedies(&read(&board), 0, CheckCode::ControllerMotorCurrentPeak, Some("wheels"), None);
     let limit =
         offers.iter().find(|offer| offer.pointer.ends_with("/motor_current_limit_a")).expect("a limit is offered");
     assert_eq!(limit.verdict, Verdict::Ok);
@@ -521,7 +522,7 @@ fn brushed_motors_are_offered_a_channel_together() {
     let mut cart = document("hillside-harvest-cart");
     cart["options"][0]["drives"][0]["controller_count"] = json!(1);
     cart["options"][0]["drives"][0]["controller"]["channels"] = json!(1);
-    let offers = remedies(&read(&cart), 0, "controller.channels", Some("wheels"), None);
+    let offers = remedies(&read(&cart), 0, CheckCode::ControllerChannels, Some("wheels"), None);
     let pointers: Vec<&str> = offers.iter().map(|offer| offer.pointer.rsplit('/').next().unwrap()).collect();
     assert!(pointers.contains(&"motors_per_channel") && pointers.contains(&"controller_count"), "{pointers:?}");
 }
@@ -530,7 +531,7 @@ fn brushed_motors_are_offered_a_channel_together() {
 fn no_absurd_pack_is_offered() {
     let mut truck = truck();
     truck["job"]["runtime_min"] = json!(2000);
-    for offer in remedies(&read(&truck), 0, "battery.runtime", None, None) {
+    for offer in remedies(&read(&truck), 0, CheckCode::BatteryRuntime, None, None) {
         let ah = offer.value.get("capacity_ah").and_then(Value::as_f64);
         assert!(ah.is_none_or(|ah| ah <= 15.0), "{}", offer.says);
     }
@@ -552,8 +553,10 @@ fn just_enough_holds_every_check_of_the_battery() {
             *changed.pointer_mut(pointer).unwrap() = value.clone();
         }
         let judged = option(&changed);
-        for check in
-            judged.checks.iter().filter(|check| check.code.starts_with("battery.") || check.code == "fit.battery")
+        for check in judged
+            .checks
+            .iter()
+            .filter(|check| check.code.word().starts_with("battery.") || check.code == "fit.battery")
         {
             assert_ne!(check.verdict, Verdict::Fail, "{slug}: {}", check.because);
         }
@@ -662,7 +665,7 @@ fn where_the_estimate_burns_what_the_listing_allows_both_are_told() {
     assert_eq!(heat.verdict, Verdict::Fail);
     assert!(heat.because.contains("The estimate is trusted") && heat.because.contains("40 A"), "{}", heat.because);
     let by_rating = judged.drives[0].winding_by_rating_c.unwrap();
-    let offers = remedies(&read(&truck), 0, "motor.winding_temperature", Some("wheels"), None);
+    let offers = remedies(&read(&truck), 0, CheckCode::MotorWindingTemperature, Some("wheels"), None);
     let calibrated =
         offers.iter().find(|offer| offer.pointer.ends_with("/motor/thermal")).expect("one press trusts the rating");
     *truck

@@ -91,7 +91,7 @@ fn a_generator_has_its_own_checks_and_no_others() {
     let motor = json!({ "max_speed_rpm": 1000, "max_continuous_current_a": 20, "max_voltage_v": 20 });
     let source = json!({ "stall_torque_nm": 40, "runaway_rpm": 60 });
     let option = only(&build(source, json!({ "resistance_ohm": 2 }), motor, 20.0));
-    let codes: Vec<&str> = option.checks.iter().map(|check| check.code).collect();
+    let codes: Vec<&str> = option.checks.iter().map(|check| check.code.word()).collect();
     for code in ["generator.voltage", "motor.speed", "motor.continuous_current", "safety.runaway_generator"] {
         assert!(codes.contains(&code), "{codes:?}");
     }

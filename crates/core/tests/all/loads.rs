@@ -303,7 +303,7 @@ fn a_motor_on_a_bare_switch_holds_no_speed_and_has_no_climb_case() {
     for code in ["performance.climb", "performance.traction"] {
         assert!(result.checks.iter().any(|check| check.code == code && check.utilisation.is_some()), "{code} remains");
     }
-    assert!(result.checks.iter().all(|check| !check.code.starts_with("controller.")));
+    assert!(result.checks.iter().all(|check| !check.code.word().starts_with("controller.")));
 }
 
 #[test]

@@ -8,6 +8,7 @@ mod looms;
 mod parts;
 
 mod altered;
+mod check_list;
 mod checks;
 mod choosing;
 mod closed_forms;

@@ -4,6 +4,7 @@ use proptest::prelude::*;
 use rstest::rstest;
 use serde_json::Value;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::checks::{Check, Verdict};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
 use ypsidyne_core::library::demo;
@@ -149,9 +150,8 @@ fn the_first_remedy_again_and_again_brings_every_demo_option_to_hold() {
 #[test]
 fn a_check_that_holds_or_does_not_exist_has_no_remedies() {
     let build = Build::from_json(demo::BUILDS[0].json).unwrap();
-    assert!(remedies(&build, 0, "battery.runtime", None, None).is_empty());
-    assert!(remedies(&build, 0, "battery.nonsense", None, None).is_empty());
-    assert!(remedies(&build, 99, "battery.sag", None, None).is_empty());
+    assert!(remedies(&build, 0, CheckCode::BatteryRuntime, None, None).is_empty());
+    assert!(remedies(&build, 99, CheckCode::BatterySag, None, None).is_empty());
 }
 
 #[test]
@@ -261,7 +261,7 @@ fn a_failing_check_of_gearing_shaft_or_room_has_remedies_that_work(
 fn a_limit_that_is_set_low_is_raised_before_another_controller_is_bought() {
     let build =
         Build::from_json(demo::BUILDS.iter().find(|demo| demo.slug == "tracking-shot-dolly-board").unwrap().json);
-    let offers: Vec<String> = remedies(&build.unwrap(), 1, "performance.acceleration", Some("wheels"), None)
+    let offers: Vec<String> = remedies(&build.unwrap(), 1, CheckCode::PerformanceAcceleration, Some("wheels"), None)
         .into_iter()
         .map(|remedy| remedy.says)
         .collect();

@@ -5,6 +5,7 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::Case;
 use ypsidyne_core::document::Build;
+use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::checks::{Check, Verdict};
 use ypsidyne_core::evaluation::gearing::stages::PeakBy;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
@@ -100,7 +101,7 @@ fn force_and_torque_go_through_the_stages() {
     assert_relative_eq!(chain.load.peak_torque_nm.expect("a torque"), peak * through, max_relative = 1e-9);
     assert_relative_eq!(chain.load.driver_rpm, belt.load.driver_rpm / belt.ratio, max_relative = 1e-9);
     let codes: Vec<_> = result.checks.iter().filter_map(|check| Some((check.code, check.stage?))).collect();
-    assert!(codes.contains(&("gearing.belt_tension", 0)) && codes.contains(&("gearing.chain_load", 1)));
+    assert!(codes.contains(&(CheckCode::GearingBeltTension, 0)) && codes.contains(&(CheckCode::GearingChainLoad, 1)));
 }
 
 #[test]

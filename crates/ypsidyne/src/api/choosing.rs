@@ -7,6 +7,7 @@ use axum::routing::post;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use ypsidyne_core::document::{Build, OptionSheet};
+use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::evaluation::workings::{Sum, sums};
 use ypsidyne_core::shelf::place::{Slot, put_in};
@@ -260,8 +261,9 @@ struct ShelfMatch {
 async fn fixes(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Offer>>, ApiError> {
     let (build, asked): (Build, RemediesAsked) = body.build_and()?;
     option_at(&build, asked.option)?;
-    let found =
-        app.compute(move || remedies(&build, asked.option, &asked.code, asked.drive.as_deref(), asked.stage)).await?;
+    // A check nobody knows has no remedies, like one that holds.
+    let Some(code) = CheckCode::named(&asked.code) else { return Ok(Json(Vec::new())) };
+    let found = app.compute(move || remedies(&build, asked.option, code, asked.drive.as_deref(), asked.stage)).await?;
     app.store(move |connection| {
         found
             .into_iter()

@@ -1,13 +1,9 @@
 //! Checks of the battery: current, sag, how long it lasts.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Scale, Subject};
 use crate::document::BatteryRule;
 use crate::format::significant;
 use crate::model::supply::LOW;
-
-fn subject(code: &'static str, title: &'static str, unit: &'static str) -> Subject<'static> {
-    Subject::of_option(code, title, unit)
-}
 
 pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let (chain, supply) = (evidence.chain, evidence.supply);
@@ -24,7 +20,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let set = supply.peak_is_set;
     ledger.judge_as(
         Scale::unless_set(set && job.battery_rule == BatteryRule::ContinuousCoversStall),
-        &subject("battery.continuous_current", "Battery current, for good", "A"),
+        &Subject::of_option(CheckCode::BatteryContinuousCurrent),
         continuous_a,
         &CheckLimit::given(
             battery.continuous_a(),
@@ -51,7 +47,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     );
     ledger.judge_as(
         Scale::unless_set(set),
-        &subject("battery.burst_current", "Battery current, peak", "A"),
+        &Subject::of_option(CheckCode::BatteryBurstCurrent),
         worst_a,
         &CheckLimit::given(battery.burst_a(), "No burst or continuous rating is given for the battery."),
         |demand, limit| {
@@ -72,9 +68,8 @@ pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     judge_sag(evidence, ledger);
     judge_flat_out(evidence, ledger);
     if let Some(wanted_min) = job.runtime_min {
-        ledger.judge_as(
-            Scale::ABILITY,
-            &subject("battery.runtime", "Time on one charge", "min"),
+        ledger.judge(
+            &Subject::of_option(CheckCode::BatteryRuntime),
             Some(wanted_min),
             &CheckLimit::capability(
                 supply.runtime_min,
@@ -91,7 +86,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     }
     ledger.judge_as(
         Scale::unless_set(set),
-        &subject("battery.bms_current", "Protection board", "A"),
+        &Subject::of_option(CheckCode::BatteryBmsCurrent),
         hardest_a.zip(worst_a).map(|(hardest, worst)| hardest.max(worst)),
         &CheckLimit::given(
             battery.board_limit_a(),
@@ -121,7 +116,7 @@ fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let floor_v = battery.cell.momentary_floor_v;
     let sags = [
         (
-            subject("battery.sag", "Sag at low charge", "V/cell"),
+            Subject::of_option(CheckCode::BatterySag),
             supply.all_hardest_low.current_a,
             stop_v,
             room(stop_v, "At 20 % charge the cells already rest at their stop voltage: there is no room to sag."),
@@ -129,7 +124,7 @@ fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
             "it should not go below",
         ),
         (
-            subject("battery.peak_sag", "Sag for a moment", "V/cell"),
+            Subject::of_option(CheckCode::BatteryPeakSag),
             supply.all_peak_low.current_a,
             floor_v,
             room(floor_v, "At 20 % charge the cells already rest where they are harmed: there is no room to sag."),
@@ -157,9 +152,8 @@ fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
 /// What the pack gives flat out: nobody may hold it there, and some will.
 fn judge_flat_out(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let Some(continuous_a) = evidence.chain.battery.continuous_a() else { return };
-    ledger.judge_as(
-        Scale::CAUTION,
-        &subject("battery.flat_out_current", "Battery current, flat out", "A"),
+    ledger.judge(
+        &Subject::of_option(CheckCode::BatteryFlatOutCurrent),
         evidence.supply.all_flat_out.current_a,
         &CheckLimit::At(continuous_a),
         |demand, limit| {

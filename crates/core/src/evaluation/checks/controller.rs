@@ -1,6 +1,6 @@
 //! Checks of the controller. On a bare switch there is none.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, HeldBy, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, HeldBy, Scale, Subject};
 use crate::document::{Controller, MachineKind};
 use crate::format::significant;
 use crate::model::Drive;
@@ -8,7 +8,7 @@ use crate::model::cases::{Case, rpm};
 use crate::model::supply::{FULL, HALF};
 
 pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
-    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let subject = |code| Subject::of_drive(code, drive);
     judge_match(drive, ledger);
     let Some(controller) = &drive.parts.controller else {
         return;
@@ -16,7 +16,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     let chain = evidence.chain;
     ledger.judge_as(
         if controller.can_brake { Scale::BRAKING_VOLTAGE } else { Scale::CEILING },
-        &subject("controller.max_voltage", "Controller voltage ceiling", "V"),
+        &subject(CheckCode::ControllerMaxVoltage),
         Some(chain.battery.charger_end_v()),
         &CheckLimit::given(controller.max_voltage_v, "No highest voltage is given for the controller."),
         |demand, limit| {
@@ -30,7 +30,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     );
     if let Some(lowest_v) = controller.min_voltage_v {
         ledger.judge(
-            &subject("controller.min_voltage", "Controller voltage floor", "V"),
+            &subject(CheckCode::ControllerMinVoltage),
             Some(lowest_v),
             &CheckLimit::capability(
                 evidence.supply.all_hardest_low.voltage_v,
@@ -45,7 +45,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
             },
         );
         ledger.judge(
-            &subject("controller.brown_out", "Controller stays awake", "V"),
+            &subject(CheckCode::ControllerBrownOut),
             Some(lowest_v),
             &CheckLimit::capability(
                 evidence.supply.all_peak_low.voltage_v,
@@ -60,16 +60,13 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
             },
         );
     } else {
-        ledger.unknown(
-            &subject("controller.min_voltage", "Controller voltage floor", "V"),
-            "No lowest voltage is given for the controller.",
-        );
+        ledger.unknown(&subject(CheckCode::ControllerMinVoltage), "No lowest voltage is given for the controller.");
     }
     let per_channel = drive.per_channel;
     let sharing =
         if per_channel > 1.0 { format!(" ({} motors on it)", significant(per_channel)) } else { String::new() };
     ledger.judge(
-        &subject("controller.motor_current_continuous", "Controller motor current, for good", "A"),
+        &subject(CheckCode::ControllerMotorCurrentContinuous),
         evidence.sustained(drive, |figures| per_channel * figures.motor_current_a),
         &CheckLimit::given(
             controller.motor_current_continuous_a,
@@ -86,7 +83,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     judge_peak(evidence, drive, controller, &sharing, ledger);
     judge_flat_out(evidence, drive, controller, &sharing, ledger);
     ledger.judge(
-        &subject("controller.battery_current_continuous", "Controller battery current, for good", "A"),
+        &subject(CheckCode::ControllerBatteryCurrentContinuous),
         evidence.sustained(drive, |figures| figures.channel_battery_a),
         &CheckLimit::given(
             controller.battery_current_continuous_a,
@@ -110,7 +107,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
             (limit, _) => CheckLimit::given(limit, "No highest electrical speed is given for the controller."),
         };
         ledger.judge(
-            &subject("controller.erpm", "Electrical speed", "rpm"),
+            &subject(CheckCode::ControllerErpm),
             speed_rpm.zip(pole_pairs).map(|(rpm, pairs)| rpm * pairs),
             &bound,
             |demand, limit| {
@@ -137,7 +134,7 @@ fn judge_peak(
     let held = evidence.held(drive);
     ledger.judge_as(
         Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
-        &Subject::of_drive("controller.motor_current_peak", "Controller motor current, peak", "A", drive),
+        &Subject::of_drive(CheckCode::ControllerMotorCurrentPeak, drive),
         held.map(|held| drive.per_channel * held.shown_a),
         &CheckLimit::given(controller.motor_current_peak_a, "No peak motor current is given for the controller."),
         |demand, limit| {
@@ -174,9 +171,8 @@ fn judge_flat_out(
 ) {
     let Some(continuous_a) = controller.motor_current_continuous_a else { return };
     let flat_out = evidence.chain.figures(drive.index, HALF, Case::FullThrottle);
-    ledger.judge_as(
-        Scale::CAUTION,
-        &Subject::of_drive("controller.flat_out_current", "Controller motor current, flat out", "A", drive),
+    ledger.judge(
+        &Subject::of_drive(CheckCode::ControllerFlatOutCurrent, drive),
         flat_out.map(|figures| drive.per_channel * figures.motor_current_a),
         &CheckLimit::At(continuous_a),
         |demand, limit| {
@@ -192,7 +188,7 @@ fn judge_flat_out(
 /// Kind and channels: right or wrong, without a number.
 fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
-    let kind = Subject::of_drive("controller.kind", "Controller fits the motor", "", drive);
+    let kind = Subject::of_drive(CheckCode::ControllerKind, drive);
     let Some(controller) = &drive.parts.controller else {
         if motor.kind == MachineKind::Brushless {
             ledger.fail(
@@ -208,7 +204,7 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
             format!("The controller is for {} motors, this motor is {}.", controller.kind.word(), motor.kind.word()),
         );
     }
-    let channels = Subject::of_drive("controller.channels", "Controller channels", "", drive);
+    let channels = Subject::of_drive(CheckCode::ControllerChannels, drive);
     let (motors, on_one) = (drive.parts.motor_count, drive.parts.motors_per_channel);
     let needed = motors.div_ceil(on_one);
     let there = controller.channels * drive.parts.controller_count;

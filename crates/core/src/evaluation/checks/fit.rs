@@ -1,6 +1,6 @@
 //! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::evaluation::fits::{Packing, battery_fit, controller_fit};
 use crate::format::significant;
 use crate::formulas::shaft::BORE_PLAY_MM;
@@ -9,7 +9,7 @@ use crate::model::Drive;
 pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let Some(space) = &drive.job.motor_space else { return };
     let motor = &drive.parts.motor;
-    let subject = Subject::of_drive("fit.motor", "Motor in its place", "mm", drive);
+    let subject = Subject::of_drive(CheckCode::FitMotor, drive);
     let unknown = |ledger: &mut CheckBuilder, ask| {
         ledger.unknown(&subject, ask);
     };
@@ -63,7 +63,7 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
         return unknown(ledger, ask);
     }
     if let Some((has, room, word)) = tightest {
-        ledger.judge_as(Scale::FIT, &subject, Some(has), &CheckLimit::At(room), |has, room| {
+        ledger.judge(&subject, Some(has), &CheckLimit::At(room), |has, room| {
             let left = fits_by(has, room);
             format!(
                 "The motor is {} mm {word}, and there is room for {} mm: {left}.",
@@ -78,14 +78,14 @@ pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilde
     battery(evidence, ledger);
     let chain = evidence.chain;
     if let Some(fit) = controller_fit(chain.job, chain.option) {
-        let subject = Subject::of_option("fit.controller", "Controllers in their room", "mm");
+        let subject = Subject::of_option(CheckCode::FitController);
         room(&subject, fit.controllers.as_ref(), "controller", "No size is given for a controller.", ledger);
     }
 }
 
 fn battery(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let chain = evidence.chain;
-    let subject = Subject::of_option("fit.battery", "Packs in their room", "mm");
+    let subject = Subject::of_option(CheckCode::FitBattery);
     let Some(fit) = battery_fit(chain.job, chain.battery.battery) else { return };
     if let Some(packs) = &fit.packs
         && packs.tightest() <= 1.0
@@ -113,7 +113,7 @@ fn room(subject: &Subject<'_>, packing: Option<&Packing>, what: &str, ask: &'sta
     let [along, across, up] = packing.count;
     let number = along * across * up;
     let how = if number == 1 { format!("One {what}") } else { format!("{along} × {across} × {up} {what}s") };
-    ledger.judge_as(Scale::FIT, subject, Some(stack), &CheckLimit::At(stack + packing.left_mm[axis]), |has, room| {
+    ledger.judge(subject, Some(stack), &CheckLimit::At(stack + packing.left_mm[axis]), |has, room| {
         let left = fits_by(has, room);
         format!(
             "{how}, laid as they fit best, take {} mm {word}, and there are {} mm: {left}.",

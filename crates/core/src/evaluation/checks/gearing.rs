@@ -1,6 +1,6 @@
 //! Checks of a built-in gearbox.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
@@ -10,7 +10,7 @@ use crate::model::supply::FULL;
 fn input_speed(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let Some(limit) = drive.parts.motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm) else { return };
     let turning = evidence.chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s));
-    let subject = Subject::of_drive("gearing.input_speed", "Gearbox input speed", "rpm", drive);
+    let subject = Subject::of_drive(CheckCode::GearingInputSpeed, drive);
     ledger.judge(&subject, turning, &CheckLimit::At(limit), |demand, limit| {
         format!(
             "Spinning free the motor turns the gearbox with {} rpm; it is made for {} rpm at its input.",
@@ -34,9 +34,8 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     if jam_nm.is_none() && gearbox.max_torque_nm.is_some() {
         return;
     }
-    ledger.judge_as(
-        Scale::CAUTION,
-        &Subject::of_drive("gearing.gearbox_jam", "Gearbox in a jam", "N·m", drive),
+    ledger.judge(
+        &Subject::of_drive(CheckCode::GearingGearboxJam, drive),
         jam_nm,
         &CheckLimit::given(gearbox.max_torque_nm, ASK),
         |demand, limit| {
@@ -48,7 +47,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
             )
         },
     );
-    let subject = Subject::of_drive("gearing.gearbox_torque", "Gearbox torque", "N·m", drive);
+    let subject = Subject::of_drive(CheckCode::GearingGearboxTorque, drive);
     let bound = CheckLimit::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
         let slip_nm = vehicle.grip_n(0.0).filter(|_| !drive.job.jams()).map(|grip_n| {

@@ -1,6 +1,6 @@
 //! Checks of a machine that is turned: does it reach its voltage, does it stand speed and current, what if the load falls off.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject, motor};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject, motor};
 use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
 use crate::format::significant;
@@ -15,7 +15,7 @@ pub(super) fn judge(
     generating: &Generating,
     ledger: &mut CheckBuilder,
 ) {
-    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let subject = |code| Subject::of_drive(code, drive);
     let parts = &drive.parts.motor;
     let charges = generating.current_a > 0.0
         && matches!(&drive.job.load, Load::Generator(generator) if generator.electrical.battery_v.is_some());
@@ -24,9 +24,8 @@ pub(super) fn judge(
         None => "; no speed-up reaches it on this source".to_owned(),
     };
     match generating.needed_voltage_v {
-        Some(needed_v) => ledger.judge_as(
-            Scale::ABILITY,
-            &subject("generator.voltage", "Voltage reached", "V"),
+        Some(needed_v) => ledger.judge(
+            &subject(CheckCode::GeneratorVoltage),
             Some(needed_v),
             // A battery that is charged holds the voltage down: what it reaches without one is what there is to spare.
             &CheckLimit::capability(
@@ -46,12 +45,12 @@ pub(super) fn judge(
             },
         ),
         None => ledger.unknown(
-            &subject("generator.voltage", "Voltage reached", "V"),
+            &subject(CheckCode::GeneratorVoltage),
             "Nobody said what voltage is needed: give the one of the lamp or the battery.",
         ),
     }
     ledger.judge(
-        &subject("motor.speed", "Motor speed limit", "rpm"),
+        &subject(CheckCode::MotorSpeed),
         Some(generating.runaway_motor_rpm),
         &CheckLimit::given(
             parts.max_speed_rpm,
@@ -66,7 +65,7 @@ pub(super) fn judge(
         },
     );
     ledger.judge(
-        &subject("motor.continuous_current", "Motor current, sustained", "A"),
+        &subject(CheckCode::MotorContinuousCurrent),
         Some(generating.current_a),
         &CheckLimit::given(parts.max_continuous_current_a, "No continuous current is given for the machine."),
         |demand, limit| {
@@ -79,9 +78,8 @@ pub(super) fn judge(
     );
     motor::judge_heat(evidence, drive, result, ledger);
     let hangs_v = drive.parts.controller.as_ref().and_then(|controller| controller.max_voltage_v);
-    ledger.judge_as(
-        Scale::CEILING,
-        &subject("safety.runaway_generator", "Voltage when the load falls off", "V"),
+    ledger.judge(
+        &subject(CheckCode::SafetyRunawayGenerator),
         Some(generating.runaway_voltage_v),
         &CheckLimit::given(
             hangs_v.or(parts.max_voltage_v),
@@ -97,9 +95,7 @@ pub(super) fn judge(
             )
         },
     );
-    ledger.judge_as(
-        Scale::CAUTION,
-        &subject("safety.touch_voltage", "Voltage to touch", "V"),
+    ledger.judge(&subject(CheckCode::SafetyTouchVoltage),
         Some(generating.runaway_voltage_v),
         &CheckLimit::At(TOUCH_SAFE_DC_V),
         |demand, limit| {

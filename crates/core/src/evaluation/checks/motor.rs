@@ -1,6 +1,6 @@
 //! Checks of the motor: voltage, speed, current, heat.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, HeldBy, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, HeldBy, Scale, Subject};
 use crate::document::{InsulationClass, Load, Magnet, MagnetGrade};
 use crate::evaluation::DriveEvaluation;
 use crate::format::{lasting, significant};
@@ -17,10 +17,9 @@ pub(super) fn judge(
 ) {
     let chain = evidence.chain;
     let motor = &drive.parts.motor;
-    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
-    ledger.judge_as(
-        Scale::MOTOR_VOLTAGE,
-        &subject("motor.voltage", "Motor voltage ceiling", "V"),
+    let subject = |code| Subject::of_drive(code, drive);
+    ledger.judge(
+        &subject(CheckCode::MotorVoltage),
         Some(chain.battery.charger_end_v()),
         &CheckLimit::given(
             motor.max_voltage_v,
@@ -36,7 +35,7 @@ pub(super) fn judge(
     );
     if let Some(printed_v) = motor.nominal_voltage_v {
         ledger.judge(
-            &subject("motor.nominal_voltage", "Volts printed on the motor", "V"),
+            &subject(CheckCode::MotorNominalVoltage),
             Some(chain.battery.nominal_v()),
             &CheckLimit::At(OVERVOLT_LIVED_WITH * printed_v),
             |demand, limit| {
@@ -50,7 +49,7 @@ pub(super) fn judge(
         );
     }
     ledger.judge(
-        &subject("motor.speed", "Motor speed limit", "rpm"),
+        &subject(CheckCode::MotorSpeed),
         chain.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
         &CheckLimit::given(
             motor.max_speed_rpm,
@@ -65,7 +64,7 @@ pub(super) fn judge(
         },
     );
     ledger.judge(
-        &subject("motor.continuous_current", "Motor current, sustained", "A"),
+        &subject(CheckCode::MotorContinuousCurrent),
         evidence.sustained(drive, |figures| figures.motor_current_a),
         &CheckLimit::given(motor.max_continuous_current_a, "No continuous current is given for the motor."),
         |demand, limit| {
@@ -79,7 +78,7 @@ pub(super) fn judge(
     let held = evidence.held(drive);
     ledger.judge_as(
         Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
-        &subject("motor.burst_current", "Motor current, held still", "A"),
+        &subject(CheckCode::MotorBurstCurrent),
         held.map(|held| held.shown_a),
         &CheckLimit::given(motor.max_burst_current_a, "No burst current is given for the motor."),
         |demand, limit| {
@@ -118,7 +117,7 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Chec
     if !held_flat_out {
         return;
     }
-    let subject = Subject::of_drive("motor.flat_out", "Flat out, held", "s", drive);
+    let subject = Subject::of_drive(CheckCode::MotorFlatOut, drive);
     let asked = drive.job.flat_out_s;
     let scale = if asked.is_some() { Scale::ABILITY } else { Scale::CAUTION }.of_time();
     let Some(flat_out) = &result.flat_out else {
@@ -205,7 +204,7 @@ pub(super) fn judge_heat(
     heat(
         ledger,
         Scale::PLAIN,
-        &Subject::of_drive("motor.winding_temperature", "Winding heat", "K", drive),
+        &Subject::of_drive(CheckCode::MotorWindingTemperature, drive),
         rises.map(|(winding, _)| winding),
         class.limit_c(),
         &|rise| {
@@ -237,7 +236,7 @@ pub(super) fn judge_heat(
         heat(
             ledger,
             scale,
-            &Subject::of_drive("motor.magnet_temperature", "Magnet heat", "K", drive),
+            &Subject::of_drive(CheckCode::MotorMagnetTemperature, drive),
             rises.map(|(_, case)| case),
             grade.limit_c(),
             &|rise| {

@@ -1,6 +1,6 @@
 //! Checks of what the machine must do: speed, hill, grip, time, rate.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
 use crate::format::significant;
@@ -16,15 +16,14 @@ pub(super) fn judge(
     result: &DriveEvaluation,
     ledger: &mut CheckBuilder,
 ) {
-    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let subject = |code| Subject::of_drive(code, drive);
     let full = evidence.chain.case(drive.index, HALF, Case::FullThrottle);
     let reached =
         full.filter(|case| case.feasible).and_then(|case| case.figures).map(|figures| rpm(figures.output_rad_s));
     // What drives or lifts is asked for a speed on the way, and is told one.
     let on_the_way = drive.load.travel_radius_m.map(|radius_m| (3.6 * RAD_S_PER_RPM * radius_m, "km/h"));
-    ledger.judge_as(
-        Scale::ABILITY,
-        &Subject { said_in: on_the_way, ..subject("performance.target_speed", "Speed wanted", "rpm") },
+    ledger.judge(
+        &Subject { said_in: on_the_way, ..subject(CheckCode::PerformanceTargetSpeed) },
         Some(result.required.output_rpm),
         &CheckLimit::capability(reached, "At full throttle and half charge the motor cannot move this load at all."),
         |demand, limit| {
@@ -49,9 +48,9 @@ pub(super) fn judge(
     };
     if let Some(within_s) = within_s {
         let (time_s, subject) = if drive.load.vehicle.is_some() {
-            (result.acceleration_s, subject("performance.acceleration", "Up to speed", "s"))
+            (result.acceleration_s, subject(CheckCode::PerformanceAcceleration))
         } else {
-            (result.spin_up_s, subject("performance.spin_up", "Spun up", "s"))
+            (result.spin_up_s, subject(CheckCode::PerformanceSpinUp))
         };
         if drive.inertia_kg_m2() > 0.0 {
             let time_s = time_s.flatten();
@@ -82,9 +81,8 @@ fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBui
     let Some(shots) = &result.shots else { return };
     let Some(demand) = shots.wanted_per_second else { return };
     let by_feeder = shots.fed_per_second.is_some_and(|fed| fed >= demand);
-    ledger.judge_as(
-        Scale::ABILITY,
-        &Subject::of_drive("performance.rate", "Rate of fire", "1/s", drive),
+    ledger.judge(
+        &Subject::of_drive(CheckCode::PerformanceRate, drive),
         Some(demand),
         &CheckLimit::capability(
             shots.kept_per_second,
@@ -102,15 +100,14 @@ fn judge_rate(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBui
 }
 
 fn judge_vehicle(evidence: &CheckContext<'_>, drive: &Drive<'_>, vehicle: &VehicleModel, ledger: &mut CheckBuilder) {
-    let subject = |code, title, unit| Subject::of_drive(code, title, unit, drive);
+    let subject = |code| Subject::of_drive(code, drive);
     let half = &evidence.chain.sources[HALF];
     if let Some(climb) = &vehicle.climb {
         let possible_nm = half
             .throttled_shaft_nm(drive, drive.motor_rad_s(climb.output_rad_s))
             .map(|shaft_nm| drive.output_nm(shaft_nm));
-        ledger.judge_as(
-            Scale::ABILITY,
-            &subject("performance.climb", "Climb", "N·m"),
+        ledger.judge(
+            &subject(CheckCode::PerformanceClimb),
             Some(climb.output_nm),
             &CheckLimit::capability(
                 possible_nm,
@@ -130,7 +127,7 @@ fn judge_vehicle(evidence: &CheckContext<'_>, drive: &Drive<'_>, vehicle: &Vehic
         |climb| (climb.output_nm / vehicle.wheel_radius_m, climb.slope_rad, "The hill"),
     );
     ledger.judge(
-        &subject("performance.traction", "Grip", "N"),
+        &subject(CheckCode::PerformanceTraction),
         Some(force_n),
         &CheckLimit::given(
             vehicle.grip_n(slope_rad),

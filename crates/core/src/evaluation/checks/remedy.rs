@@ -3,7 +3,7 @@
 use serde::Serialize;
 use serde_json::Value;
 
-use super::Verdict;
+use super::{CheckCode, Verdict};
 use crate::shelf::PartKind;
 
 /// One change that makes a check hold.
@@ -39,7 +39,7 @@ pub struct Remedy {
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct CheckMove {
     /// Code of the check.
-    pub code: &'static str,
+    pub code: CheckCode,
     /// The drive it is about; null for the battery and the whole.
     pub drive: Option<String>,
     /// Place of the stage it is about, from 0.

@@ -1,6 +1,6 @@
 //! Checks that are about people.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::Load;
 use crate::document::build::MountMaterial;
 use crate::document::load::{Blade, Flywheel, Vehicle};
@@ -15,9 +15,8 @@ use crate::model::cases::{Case, rpm};
 use crate::model::supply::FULL;
 
 pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
-    ledger.judge_as(
-        Scale::CAUTION,
-        &Subject::of_option("safety.touch_voltage", "Voltage to touch", "V"),
+    ledger.judge(
+        &Subject::of_option(CheckCode::SafetyTouchVoltage),
         Some(evidence.chain.battery.charger_end_v()),
         &CheckLimit::At(TOUCH_SAFE_DC_V),
         |demand, limit| {
@@ -63,14 +62,12 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
     if let Some((projectile, shots)) = wheels.projectile.as_ref().zip(result.shots) {
         let speed_m_s = shots.launch_speed_m_s;
         let joule = 0.5 * projectile.mass_kg * speed_m_s.powi(2);
-        let subject = Subject::of_drive("safety.projectile_energy", "Energy of a shot", "J/m²", drive);
+        let subject = Subject::of_drive(CheckCode::SafetyProjectileEnergy, drive);
         if let Some(mm) = projectile.diameter_mm
             && joule > TOY_J
         {
             let area_m2 = std::f64::consts::FRAC_PI_4 * (mm * 1e-3).powi(2);
-            ledger.judge_as(
-                Scale::CAUTION,
-                &subject,
+            ledger.judge(&subject,
                 Some(joule / area_m2),
                 &CheckLimit::At(TOY_J_PER_M2),
                 |demand, limit| {
@@ -89,7 +86,7 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
     if let (Some(mm), Some(material)) = (wheels.wheel_diameter_mm, wheels.wheel_material) {
         let rim_m_s = wheels.target_rpm * RAD_S_PER_RPM * mm / 2000.0;
         ledger.judge(
-            &Subject::of_drive("safety.rim_speed", "Stress in the wheel's rim", "MPa", drive),
+            &Subject::of_drive(CheckCode::SafetyRimSpeed, drive),
             Some(ring_stress_mpa(material.density_kg_m3(), rim_m_s)),
             &CheckLimit::At(material.allowed_mpa()),
             |demand, limit| {
@@ -108,7 +105,7 @@ fn judge_wheels(wheels: &Flywheel, drive: &Drive<'_>, result: &DriveEvaluation, 
 /// How long a blade takes to stand after the switch, on a full battery: what drags at it. Motors that brake feed the battery,
 /// and a full one takes nothing.
 fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
-    let subject = Subject::of_drive("safety.blade_stop", "Blade stands after", "s", drive);
+    let subject = Subject::of_drive(CheckCode::SafetyBladeStop, drive);
     if blade.inertia_kg_m2.is_none() {
         ledger.unknown(&subject, "Give the blade's inertia: how long it turns after the switch depends on it.");
         return;
@@ -144,7 +141,7 @@ fn judge_blade_stop(blade: &Blade, drive: &Drive<'_>, ledger: &mut CheckBuilder)
 
 /// Something that rolls needs something that stops it.
 fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
-    let subject = Subject::of_drive("safety.no_brake", "Brake", "", drive);
+    let subject = Subject::of_drive(CheckCode::SafetyNoBrake, drive);
     let motors = drive.parts.controller.as_ref().is_some_and(|controller| controller.can_brake);
     match (motors, vehicle.friction_brake) {
         (false, Some(false)) => ledger.fail(
@@ -161,7 +158,7 @@ fn judge_brake(vehicle: &Vehicle, drive: &Drive<'_>, ledger: &mut CheckBuilder) 
 /// A mount of plastic or wood under a warm motor.
 fn judge_mount(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut CheckBuilder) {
     let Some(limit_c) = drive.parts.mount_material.and_then(MountMaterial::limit_c) else { return };
-    let subject = Subject::of_drive("safety.hot_surface", "Mount under the motor", "°C", drive);
+    let subject = Subject::of_drive(CheckCode::SafetyHotSurface, drive);
     let case_c = result.thermal.as_ref().and_then(|thermal| thermal.case_c);
     match case_c {
         Some(case_c) => ledger.judge(&subject, Some(case_c), &CheckLimit::At(limit_c), |demand, limit| {
@@ -193,7 +190,7 @@ fn judge_failsafe(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut C
         .runs_away(&evidence.chain.sources[FULL], held)
         .map_or_else(|| ", too little to move it now".to_owned(), |speed| format!(", and it runs at {speed}"));
     ledger.fail(
-        &Subject::of_drive("safety.failsafe", "Failsafe", "", drive),
+        &Subject::of_drive(CheckCode::SafetyFailsafe, drive),
         format!(
             "When the signal is lost it holds {} % throttle{runs} with a full pack: a failsafe must stop it.",
             significant(100.0 * held)
@@ -231,7 +228,7 @@ pub(super) fn judge_drive(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger
             .figures(drive.index, FULL, Case::NoLoad)
             .map(|figures| figures.output_rad_s * blade.blade_radius_m);
         ledger.judge(
-            &Subject::of_drive("safety.blade_tip_speed", "Blade tip speed", "m/s", drive),
+            &Subject::of_drive(CheckCode::SafetyBladeTipSpeed, drive),
             tip_m_s,
             &CheckLimit::At(BLADE_TIP_SPEED_LIMIT_M_S),
             |demand, limit| {

@@ -1,6 +1,6 @@
 //! Checks of the rotor and the shaft: how fast its rim flies, whether it is thick enough.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::GearingKind;
 use crate::format::significant;
 use crate::formulas::shaft::{
@@ -22,7 +22,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
 
 fn rim_speed(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
-    let subject = Subject::of_drive("motor.rim_speed", "Rotor rim speed", "m/s", drive);
+    let subject = Subject::of_drive(CheckCode::MotorRimSpeed, drive);
     let Some(rotor_mm) = motor.rotor_diameter_mm else {
         ledger.unknown(&subject, "No rotor diameter is given.");
         return;
@@ -47,7 +47,7 @@ fn rim_speed(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckB
 
 fn shaft(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
-    let subject = Subject::of_drive("motor.shaft", "Motor shaft", "MPa", drive);
+    let subject = Subject::of_drive(CheckCode::MotorShaft, drive);
     let Some(shaft_mm) = motor.shaft_diameter_mm else {
         ledger.unknown(&subject, "No diameter is given for the motor shaft.");
         return;

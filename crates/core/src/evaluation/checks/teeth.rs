@@ -1,6 +1,6 @@
 //! Checks of the stages: mesh, bore, bending, belt, chain.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Scale, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::{GearingKind, GearingStage};
 use crate::evaluation::gearing::stages::{PeakBy, StageLoad};
 use crate::format::significant;
@@ -44,8 +44,8 @@ struct Stage<'a> {
 }
 
 impl<'a> Stage<'a> {
-    fn subject(&self, code: &'static str, title: &'static str, unit: &'static str) -> Subject<'a> {
-        Subject { code, title, unit, drive: Some(self.drive), stage: Some(self.place), said_in: None }
+    fn subject(&self, code: CheckCode) -> Subject<'a> {
+        Subject { code, drive: Some(self.drive), stage: Some(self.place), said_in: None }
     }
 
     /// "Stage 2: ", where there are several.
@@ -54,7 +54,7 @@ impl<'a> Stage<'a> {
     }
 
     fn mesh(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.mesh", "Teeth mesh", "mm");
+        let subject = self.subject(CheckCode::GearingMesh);
         let Some((driver, driven)) = self.stage.driver_module_mm().zip(self.stage.driven_wheel_module_mm()) else {
             ledger.unknown(&subject, "No module or diametral pitch is given.");
             return;
@@ -79,7 +79,7 @@ impl<'a> Stage<'a> {
         };
         let play_mm = CENTRE_PLAY_MODULES * driver;
         let off_mm = (given - wanted).abs();
-        ledger.judge_as(Scale::FIT, &subject, Some(off_mm), &CheckLimit::At(play_mm), |off_mm, limit| {
+        ledger.judge(&subject, Some(off_mm), &CheckLimit::At(play_mm), |off_mm, limit| {
             let how = if off_mm <= limit {
                 "they mesh".to_owned()
             } else if given < wanted {
@@ -96,7 +96,7 @@ impl<'a> Stage<'a> {
     }
 
     fn bore(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.bore", "Bore on the shaft", "mm");
+        let subject = self.subject(CheckCode::GearingBore);
         let bound = match (self.stage.driver_bore_mm, self.drive.parts.motor.shaft_diameter_mm) {
             (None, _) => CheckLimit::NotGiven("No bore is given for the driver on the motor shaft."),
             (_, None) => CheckLimit::NotGiven("No diameter is given for the motor shaft."),
@@ -104,7 +104,7 @@ impl<'a> Stage<'a> {
         };
         let (bore, shaft_mm) =
             (self.stage.driver_bore_mm.unwrap_or(0.0), self.drive.parts.motor.shaft_diameter_mm.unwrap_or(0.0));
-        ledger.judge_as(Scale::FIT, &subject, Some((bore - shaft_mm).abs()), &bound, |off_mm, _| {
+        ledger.judge(&subject, Some((bore - shaft_mm).abs()), &bound, |off_mm, _| {
             let how = if bore + 1e-9 < shaft_mm {
                 format!("it does not go on, {} mm too narrow", figure(off_mm))
             } else if bore - shaft_mm > shaft::BORE_PLAY_MM {
@@ -117,7 +117,7 @@ impl<'a> Stage<'a> {
     }
 
     fn bending(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.bending", "Teeth in bending", "MPa");
+        let subject = self.subject(CheckCode::GearingBending);
         let stage = self.stage;
         let ask = if stage.teeth().is_none() {
             Some("No numbers of teeth are given.")
@@ -187,7 +187,7 @@ impl<'a> Stage<'a> {
     }
 
     fn belt_tension(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.belt_tension", "Belt tension", "N");
+        let subject = self.subject(CheckCode::GearingBeltTension);
         let stage = self.stage;
         let pull = self.pull_n(stage);
         let moment = pull.is_some_and(|pull| pull.moment);
@@ -239,7 +239,7 @@ impl<'a> Stage<'a> {
     }
 
     fn teeth_in_mesh(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.teeth_in_mesh", "Teeth in mesh", "teeth");
+        let subject = self.subject(CheckCode::GearingTeethInMesh);
         let stage = self.stage;
         let mesh = stage
             .teeth()
@@ -251,7 +251,7 @@ impl<'a> Stage<'a> {
             Some(Some(None)) => CheckLimit::Impossible("The pulleys overlap at this centre distance."),
             Some(Some(Some(teeth))) => CheckLimit::At(teeth),
         };
-        ledger.judge_as(Scale::FIT, &subject, Some(belt::FULL_MESH_TEETH), &bound, |demand, limit| {
+        ledger.judge(&subject, Some(belt::FULL_MESH_TEETH), &bound, |demand, limit| {
             format!(
                 "{}{:.1} teeth of the smaller pulley carry; {} are wanted for the whole rating.",
                 self.name(),
@@ -262,7 +262,7 @@ impl<'a> Stage<'a> {
     }
 
     fn chain_load(&self, ledger: &mut CheckBuilder) {
-        let subject = self.subject("gearing.chain_load", "Chain load", "N");
+        let subject = self.subject(CheckCode::GearingChainLoad);
         let stage = self.stage;
         let pitch_mm = stage.pitch_diameters_mm().map(|(driver, _)| driver);
         let ask = if pitch_mm.is_none() {

@@ -1,6 +1,6 @@
 //! Checks of the leads: each one of the run that is worst off, which it names.
 
-use super::{CheckBuilder, CheckContext, CheckLimit, Subject};
+use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::parts::{CurrentKind, WiringRun};
 use crate::evaluation::wiring::wire_runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE_START, JAM_S, JudgedRun, WarmestAt};
 use crate::format::significant;
@@ -31,7 +31,7 @@ fn temperature(evidence: &CheckContext<'_>, judged: &[JudgedRun], ledger: &mut C
         (_, None) => f64::INFINITY,
     };
     let Some(run) = worst(judged, used) else { return };
-    let subject = Subject::of_option("wire.temperature", "Wire heat", "K");
+    let subject = Subject::of_option(CheckCode::WireTemperature);
     if run.steady_a.is_some() && run.copper_c.is_none() {
         ledger.fail(
             &subject,
@@ -86,7 +86,7 @@ fn warmest_c(run: &JudgedRun, copper_c: f64) -> f64 {
 fn drop(judged: &[JudgedRun], ledger: &mut CheckBuilder) {
     let Some(run) = worst(judged, |run| run.drop_percent.unwrap_or(f64::NEG_INFINITY)) else { return };
     ledger.judge(
-        &Subject::of_option("wire.drop", "Voltage lost in a lead", "%"),
+        &Subject::of_option(CheckCode::WireDrop),
         run.drop_percent,
         &CheckLimit::At(100.0 * DROP_SHARE),
         |demand, _| {
@@ -103,7 +103,7 @@ fn drop(judged: &[JudgedRun], ledger: &mut CheckBuilder) {
 
 /// A fuse that is too large burns the wire, one that is too small blows at work.
 fn fuse(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilder) {
-    let subject = Subject::of_option("wire.fuse", "Fuse", "A");
+    let subject = Subject::of_option(CheckCode::WireFuse);
     let fused = judged.iter().filter_map(|run| Some((run, sheet[run.place].fuse_a?)));
     let used = |(run, fuse_a): &(&JudgedRun, f64)| {
         (fuse_a / run.fuse_to_a).max(run.fuse_from_a.map_or(0.0, |from_a| from_a / fuse_a))
@@ -146,7 +146,7 @@ fn connector(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilde
     let used = |(run, rating_a): &(&JudgedRun, f64)| run.steady_a.unwrap_or(0.0) / rating_a;
     let Some((run, rating_a)) = rated.max_by(|a, b| used(a).total_cmp(&used(b))) else { return };
     ledger.judge(
-        &Subject::of_option("wire.connector", "Connector", "A"),
+        &Subject::of_option(CheckCode::WireConnector),
         run.steady_a,
         &CheckLimit::At(rating_a),
         |demand, limit| {
@@ -162,7 +162,7 @@ fn connector(sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilde
 
 /// A switch breaks what flows through it: direct current makes an arc that an alternating-current rating says nothing of.
 fn switch(full_v: f64, sheet: &[WiringRun], judged: &[JudgedRun], ledger: &mut CheckBuilder) {
-    let subject = Subject::of_option("wire.switch", "Switch", "A");
+    let subject = Subject::of_option(CheckCode::WireSwitch);
     let switched = judged.iter().filter(|run| sheet[run.place].switch.is_some() || sheet[run.place].switch_a.is_some());
     let used = |run: &&JudgedRun| sheet[run.place].switch_a.map_or(0.0, |rating_a| breaks(run) / rating_a);
     let Some(run) = switched.max_by(|a, b| used(a).total_cmp(&used(b))) else { return };

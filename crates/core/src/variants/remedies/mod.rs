@@ -20,7 +20,7 @@ use serde_json::Value;
 
 use crate::document::{Build, Job, OptionSheet};
 pub use crate::evaluation::checks::remedy::{CheckMove, Group, PartNeed, Remedy, Wanted};
-use crate::evaluation::checks::{Check, Verdict};
+use crate::evaluation::checks::{Check, CheckCode, Verdict};
 use crate::evaluation::{Evaluation, OptionEvaluation, evaluate, evaluate_option};
 use adjustments::Adjustment;
 pub(crate) use supply_adjustments::highest_c;
@@ -64,7 +64,13 @@ pub fn evaluate_with_remedies(build: &Build) -> Evaluation {
 
 /// Remedies of one check of one option; none for a check that holds, is unknown or does not exist.
 #[must_use]
-pub fn remedies(build: &Build, option: usize, code: &str, drive: Option<&str>, stage: Option<usize>) -> Vec<Remedy> {
+pub fn remedies(
+    build: &Build,
+    option: usize,
+    code: CheckCode,
+    drive: Option<&str>,
+    stage: Option<usize>,
+) -> Vec<Remedy> {
     let Some(sheet) = build.options.get(option) else { return Vec::new() };
     let now = evaluate_option(&build.job, sheet, option);
     let check =
@@ -121,8 +127,7 @@ fn same<'a>(result: &'a OptionEvaluation, check: &Check) -> Option<&'a Check> {
 fn outcome(result: &OptionEvaluation, check: &Check) -> Option<(Verdict, Option<f64>)> {
     match same(result, check) {
         Some(after) => Some((after.verdict, after.utilisation)),
-        None => matches!(check.code, "controller.kind" | "controller.channels" | "gearing.mesh" | "fit.motor")
-            .then_some((Verdict::Ok, None)),
+        None => check.code.is_there_only_when_wrong().then_some((Verdict::Ok, None)),
     }
 }
 

@@ -1,9 +1,10 @@
-//! Which levers can move which check.
+//! Which levers can move which check. Both matches name every check: a new one must be thought of here.
+#![deny(clippy::wildcard_enum_match_arm, reason = "a new check must be thought of here")]
 
 use super::adjustments::Adjustment;
 use super::drive_adjustments::DriveLevers;
 use super::{Variant, job_adjustments, room_adjustments, supply_adjustments};
-use crate::evaluation::checks::Check;
+use crate::evaluation::checks::{Check, CheckCode};
 use crate::model::supply::{Chain, FULL};
 
 /// The levers worth turning for a check, of the drive it is about or of every drive.
@@ -14,7 +15,7 @@ pub(super) fn levers_for(check: &Check, draft: &Variant, index: usize) -> Vec<Ad
         if about.is_none_or(|drive| drive == parts.drive) {
             let drive = DriveLevers { parts, place, index };
             levers.extend(of_drive(check, &drive, draft));
-            if !is_geometry(check.code) {
+            if !check.code.is_geometry() {
                 levers.extend(job_adjustments::wishes(draft, &parts.drive));
             }
         }
@@ -23,54 +24,84 @@ pub(super) fn levers_for(check: &Check, draft: &Variant, index: usize) -> Vec<Ad
     levers
 }
 
-/// Whether a check hangs on sizes alone: no speed or mass the job asks for moves it.
-fn is_geometry(code: &str) -> bool {
-    matches!(
-        code,
-        "gearing.mesh" | "gearing.bore" | "gearing.teeth_in_mesh" | "fit.motor" | "fit.battery" | "fit.controller"
-    )
-}
-
-fn supply(code: &str, draft: &Variant, index: usize) -> Vec<Adjustment> {
+fn supply(code: CheckCode, draft: &Variant, index: usize) -> Vec<Adjustment> {
     let capacity = || supply_adjustments::capacity(draft, index);
     let packs = || supply_adjustments::packs(draft, index);
     let cells = |more| supply_adjustments::cells(draft, index, more);
     let mut levers = Vec::new();
     match code {
-        "battery.runtime" => {
+        CheckCode::BatteryRuntime => {
             levers.extend([capacity(), packs(), cells(true), job_adjustments::duty(draft)]);
             levers.extend(job_adjustments::runtime(draft));
         }
-        "motor.voltage"
-        | "motor.nominal_voltage"
-        | "motor.flat_out"
-        | "controller.flat_out_current"
-        | "controller.max_voltage"
-        | "safety.touch_voltage"
-        | "motor.speed"
-        | "controller.erpm"
-        | "safety.blade_tip_speed" => levers.push(cells(false)),
-        "motor.continuous_current" | "motor.burst_current" | "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
-            levers.push(cells(false));
+        CheckCode::MotorVoltage
+        | CheckCode::MotorNominalVoltage
+        | CheckCode::MotorFlatOut
+        | CheckCode::ControllerFlatOutCurrent
+        | CheckCode::ControllerMaxVoltage
+        | CheckCode::SafetyTouchVoltage
+        | CheckCode::MotorSpeed
+        | CheckCode::ControllerErpm
+        | CheckCode::SafetyBladeTipSpeed
+        | CheckCode::MotorContinuousCurrent
+        | CheckCode::MotorBurstCurrent
+        | CheckCode::GearingGearboxJam
+        | CheckCode::GearingGearboxTorque
+        | CheckCode::MotorRimSpeed
+        | CheckCode::MotorShaft
+        | CheckCode::GearingInputSpeed
+        | CheckCode::GearingBending
+        | CheckCode::GearingBeltTension => levers.push(cells(false)),
+        CheckCode::MotorWindingTemperature | CheckCode::MotorMagnetTemperature => {
+            levers.push(job_adjustments::duty(draft));
         }
-        "motor.winding_temperature" | "motor.magnet_temperature" => levers.push(job_adjustments::duty(draft)),
-        "motor.rim_speed" | "motor.shaft" | "gearing.input_speed" | "gearing.bending" | "gearing.belt_tension" => {
-            levers.push(cells(false));
-        }
-        "generator.voltage" | "safety.runaway_generator" => {}
-        "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" => {}
-        "fit.battery" => levers.extend(room_adjustments::packs_that_fit(draft, index)),
-        "fit.controller" => levers.extend(room_adjustments::controller_room(draft)),
-        "performance.traction" | "gearing.chain_load" => {}
-        _ if is_geometry(code) => {}
-        _ => {
+        CheckCode::FitBattery => levers.extend(room_adjustments::packs_that_fit(draft, index)),
+        CheckCode::FitController => levers.extend(room_adjustments::controller_room(draft)),
+        CheckCode::BatteryContinuousCurrent
+        | CheckCode::BatteryBurstCurrent
+        | CheckCode::BatterySag
+        | CheckCode::BatteryPeakSag
+        | CheckCode::BatteryFlatOutCurrent
+        | CheckCode::BatteryBmsCurrent
+        | CheckCode::ControllerMinVoltage
+        | CheckCode::ControllerBrownOut
+        | CheckCode::ControllerMotorCurrentContinuous
+        | CheckCode::ControllerMotorCurrentPeak
+        | CheckCode::ControllerBatteryCurrentContinuous
+        | CheckCode::PerformanceTargetSpeed
+        | CheckCode::PerformanceClimb
+        | CheckCode::PerformanceAcceleration
+        | CheckCode::PerformanceSpinUp
+        | CheckCode::PerformanceRate
+        | CheckCode::SafetyHotSurface => {
             levers.extend([capacity(), packs(), cells(true)]);
             levers.extend(supply_adjustments::rating(draft, index));
             levers.extend(supply_adjustments::board(draft, index));
-            if code == "battery.sag" {
+            if code == CheckCode::BatterySag {
                 levers.push(supply_adjustments::stop_voltage(draft, index));
             }
         }
+        // Another battery does nothing for these.
+        CheckCode::ControllerKind
+        | CheckCode::ControllerChannels
+        | CheckCode::GearingMesh
+        | CheckCode::GearingBore
+        | CheckCode::GearingTeethInMesh
+        | CheckCode::GearingChainLoad
+        | CheckCode::PerformanceTraction
+        | CheckCode::WireTemperature
+        | CheckCode::WireDrop
+        | CheckCode::WireFuse
+        | CheckCode::WireConnector
+        | CheckCode::WireSwitch
+        | CheckCode::FitMotor
+        | CheckCode::GeneratorVoltage
+        | CheckCode::SafetyProjectileEnergy
+        | CheckCode::SafetyRimSpeed
+        | CheckCode::SafetyBladeStop
+        | CheckCode::SafetyNoBrake
+        | CheckCode::SafetyFailsafe
+        | CheckCode::SafetyRunawayGenerator => {}
     }
     levers
 }
@@ -79,7 +110,6 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
     let code = check.code;
     let stage = check.stage.unwrap_or(0);
     let mut levers: Vec<Adjustment> = Vec::new();
-    let group = code.split('.').next().unwrap_or_default();
     let motor_limit = |levers: &mut Vec<Adjustment>, down: bool| {
         let (key, words) = ("motor_current_limit_a", "Motor current limit");
         if down {
@@ -107,21 +137,23 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
         }
     };
     match code {
-        "motor.voltage" => levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v)),
-        "motor.nominal_voltage" => {
+        CheckCode::MotorVoltage => {
+            levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v))
+        }
+        CheckCode::MotorNominalVoltage => {
             levers.extend(drive.motor_rating("nominal_voltage_v", "V", |motor| &mut motor.nominal_voltage_v));
         }
         // What flat out does is cured by going no faster: gearing, Kv, an end stop of the throttle.
-        "motor.flat_out" | "controller.flat_out_current" | "battery.flat_out_current" => {
+        CheckCode::MotorFlatOut | CheckCode::ControllerFlatOutCurrent | CheckCode::BatteryFlatOutCurrent => {
             levers.extend(drive.gearing(true));
             levers.push(drive.kv(false));
             levers.extend(drive.end_stop());
         }
-        "motor.speed" => {
+        CheckCode::MotorSpeed => {
             levers.push(drive.kv(false));
             levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
         }
-        "controller.max_voltage" => {
+        CheckCode::ControllerMaxVoltage => {
             levers.extend(drive.controller_rating(
                 "max_voltage_v",
                 "V",
@@ -129,7 +161,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
                 true,
             ));
         }
-        "controller.min_voltage" | "controller.brown_out" => {
+        CheckCode::ControllerMinVoltage | CheckCode::ControllerBrownOut => {
             levers.extend(drive.controller_rating(
                 "min_voltage_v",
                 "V at least",
@@ -137,7 +169,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
                 false,
             ));
         }
-        "controller.erpm" => {
+        CheckCode::ControllerErpm => {
             levers.push(drive.kv(false));
             levers.extend(drive.controller_rating(
                 "max_erpm",
@@ -146,22 +178,22 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
                 true,
             ));
         }
-        "controller.kind" => levers.extend(drive.matching_controller()),
-        "controller.channels" => {
+        CheckCode::ControllerKind => levers.extend(drive.matching_controller()),
+        CheckCode::ControllerChannels => {
             levers.push(drive.controllers());
             levers.extend(drive.own_channels());
             levers.extend(drive.shared_channel());
         }
-        "motor.winding_temperature" | "motor.magnet_temperature" => {
+        CheckCode::MotorWindingTemperature | CheckCode::MotorMagnetTemperature => {
             levers.extend([drive.size(), drive.count(), drive.cooling(), drive.kv(false), drive.kv(true)]);
-            levers.push(if code == "motor.winding_temperature" { drive.enamel() } else { drive.magnets() });
+            levers.push(if code == CheckCode::MotorWindingTemperature { drive.enamel() } else { drive.magnets() });
             levers.extend(drive.heat_path_by_rating(draft));
             levers.extend(drive.gearing(true));
             levers.extend(drive.gearing(false));
         }
-        "motor.continuous_current" | "motor.burst_current" => {
+        CheckCode::MotorContinuousCurrent | CheckCode::MotorBurstCurrent => {
             levers.extend([drive.size(), drive.count(), drive.kv(false)]);
-            levers.extend(if code == "motor.burst_current" {
+            levers.extend(if code == CheckCode::MotorBurstCurrent {
                 drive.motor_rating("max_burst_current_a", "A for a moment", |motor| &mut motor.max_burst_current_a)
             } else {
                 drive
@@ -171,19 +203,19 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             levers.extend(drive.wheel(false));
             motor_limit(&mut levers, true);
         }
-        "gearing.gearbox_jam" | "gearing.gearbox_torque" => {
+        CheckCode::GearingGearboxJam | CheckCode::GearingGearboxTorque => {
             levers.extend(drive.gearbox());
             levers.extend(drive.slip_clutch());
             levers.extend(drive.gearing(true));
             levers.push(drive.count());
             motor_limit(&mut levers, true);
         }
-        "generator.voltage" => {
+        CheckCode::GeneratorVoltage => {
             levers.extend(drive.speed_up());
             levers.extend(drive.gearing(true));
             levers.push(drive.kv(false));
         }
-        "safety.runaway_generator" => {
+        CheckCode::SafetyRunawayGenerator => {
             levers.extend(drive.controller_rating(
                 "max_voltage_v",
                 "V",
@@ -193,54 +225,56 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             levers.extend(drive.gearing(false));
             levers.push(drive.kv(true));
         }
-        "wire.temperature" | "wire.drop" | "wire.fuse" => {
-            if code == "wire.fuse" {
+        CheckCode::WireTemperature | CheckCode::WireDrop | CheckCode::WireFuse => {
+            if code == CheckCode::WireFuse {
                 levers.extend(supply_adjustments::fuses(draft, drive.index));
             }
             levers.extend(supply_adjustments::wires(draft, drive.index, Some(&drive.parts.drive)));
         }
-        "wire.connector" | "wire.switch" => {
+        CheckCode::WireConnector | CheckCode::WireSwitch => {
             levers.extend(supply_adjustments::ratings_of_runs(draft, drive.index, code));
         }
-        "gearing.mesh" => levers.extend(drive.meshing(stage)),
-        "gearing.bore" => levers.extend(drive.bore(stage)),
-        "gearing.bending" => {
+        CheckCode::GearingMesh => levers.extend(drive.meshing(stage)),
+        CheckCode::GearingBore => levers.extend(drive.bore(stage)),
+        CheckCode::GearingBending => {
             levers.extend(drive.stronger_teeth(stage));
             motor_limit(&mut levers, true);
         }
-        "gearing.belt_tension" => {
+        CheckCode::GearingBeltTension => {
             levers.extend(drive.stronger_belt(stage));
             levers.push(drive.larger_wheels(stage));
             motor_limit(&mut levers, true);
         }
-        "gearing.teeth_in_mesh" => {
+        CheckCode::GearingTeethInMesh => {
             levers.push(drive.larger_wheels(stage));
             levers.extend(drive.longer_centre(stage));
             levers.extend(drive.gearing(false));
         }
-        "gearing.chain_load" => {
+        CheckCode::GearingChainLoad => {
             levers.extend(drive.stronger_chain(stage));
             motor_limit(&mut levers, true);
         }
-        "gearing.input_speed" => {
+        CheckCode::GearingInputSpeed => {
             levers.push(drive.kv(false));
             levers.extend(drive.gearing(false));
         }
-        "motor.rim_speed" => {
+        CheckCode::MotorRimSpeed => {
             levers.push(drive.kv(false));
             levers.extend(drive.motor_rating("max_speed_rpm", "rpm", |motor| &mut motor.max_speed_rpm));
         }
-        "motor.shaft" => {
+        CheckCode::MotorShaft => {
             levers.extend(drive.stronger_shaft());
             levers.push(drive.larger_wheels(0));
             motor_limit(&mut levers, true);
         }
-        "fit.motor" => {
+        CheckCode::FitMotor => {
             levers.extend(drive.fitting_motor(draft));
             levers.extend(room_adjustments::motor_room(draft, &drive.parts.drive));
         }
-        "performance.traction" | "fit.battery" | "fit.controller" => {}
-        _ if group == "controller" => {
+        CheckCode::PerformanceTraction | CheckCode::FitBattery | CheckCode::FitController => {}
+        CheckCode::ControllerMotorCurrentContinuous
+        | CheckCode::ControllerMotorCurrentPeak
+        | CheckCode::ControllerBatteryCurrentContinuous => {
             levers.extend(drive.stronger_controller());
             levers.extend([drive.size(), drive.kv(false), drive.count()]);
             levers.extend(drive.own_channels());
@@ -248,7 +282,11 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             motor_limit(&mut levers, true);
             battery_limit(&mut levers, true);
         }
-        _ if group == "performance" => {
+        CheckCode::PerformanceTargetSpeed
+        | CheckCode::PerformanceClimb
+        | CheckCode::PerformanceAcceleration
+        | CheckCode::PerformanceSpinUp
+        | CheckCode::PerformanceRate => {
             levers.extend([drive.size(), drive.count(), drive.kv(true), drive.kv(false)]);
             for gear_down in [true, false] {
                 levers.extend(drive.gearing(gear_down));
@@ -259,21 +297,26 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             motor_limit(&mut levers, false);
             battery_limit(&mut levers, false);
         }
-        "safety.blade_stop" => {
+        CheckCode::SafetyBladeStop => {
             levers.extend(job_adjustments::blade_brake(draft, &drive.parts.drive));
         }
-        "safety.no_brake" => levers.extend(drive.braking()),
-        "safety.failsafe" => levers.extend(drive.failsafe_off()),
-        "safety.hot_surface" => {
+        CheckCode::SafetyNoBrake => levers.extend(drive.braking()),
+        CheckCode::SafetyFailsafe => levers.extend(drive.failsafe_off()),
+        CheckCode::SafetyHotSurface => {
             levers.extend(drive.mount());
             levers.extend([drive.size(), drive.cooling(), drive.count()]);
         }
-        "safety.projectile_energy" | "safety.rim_speed" => {}
-        _ if group == "safety" => {
+        CheckCode::SafetyProjectileEnergy | CheckCode::SafetyRimSpeed => {}
+        CheckCode::SafetyTouchVoltage | CheckCode::SafetyBladeTipSpeed => {
             levers.push(drive.kv(false));
             levers.extend(drive.gearing(true));
         }
-        _ => {
+        CheckCode::BatteryContinuousCurrent
+        | CheckCode::BatteryBurstCurrent
+        | CheckCode::BatterySag
+        | CheckCode::BatteryPeakSag
+        | CheckCode::BatteryRuntime
+        | CheckCode::BatteryBmsCurrent => {
             motor_limit(&mut levers, true);
             battery_limit(&mut levers, true);
             levers.extend(drive.gearing(true));

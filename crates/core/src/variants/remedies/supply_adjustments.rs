@@ -5,6 +5,7 @@ use super::grid::{counting_down, counting_up, rising};
 use super::{Group, PartNeed, Wanted};
 use super::{Variant, scaling};
 use crate::document::{Battery, Chemistry, Circuit};
+use crate::evaluation::checks::CheckCode;
 use crate::evaluation::wiring::wire_runs::{AREAS_MM2, FUSES_A, GAUGES};
 use crate::format::significant;
 use crate::formulas::numeric::whole;
@@ -169,8 +170,8 @@ pub(super) fn fuses(draft: &Variant, index: usize) -> Vec<Adjustment> {
 }
 
 /// A connector or a switch for more, run by run.
-pub(super) fn ratings_of_runs(draft: &Variant, index: usize, code: &str) -> Vec<Adjustment> {
-    let connector = code == "wire.connector";
+pub(super) fn ratings_of_runs(draft: &Variant, index: usize, code: CheckCode) -> Vec<Adjustment> {
+    let connector = code == CheckCode::WireConnector;
     let runs = draft.option.wiring.runs.iter().enumerate();
     runs.filter_map(|(place, run)| {
         let now = if connector { run.connector_a } else { run.switch_a }?;

@@ -3,15 +3,18 @@
 //! * [`find`] tries them all on every core; [`Watch`] tells how far it is and stops it.
 //! * [`space`](Space): the combinations, counted and numbered in the order of the document.
 //! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest.
-//! * [`rejections`]: what the others fell to, how near they came, and what would let them through.
+//! * [`rejections`]: what the others fell to; [`nearest`]: how near they came; [`relaxation`]: how a limit gives way;
+//!   [`retried`]: what would let them through.
 //!
 //! Cheap bounds come first: kinds, channels and voltages of the parts, then target and climb of the drive, then the whole
 //! evaluation. Nothing is refused by a bound that the whole evaluation would let through.
 
 mod bounds;
-mod easing;
 mod front;
+mod nearest;
 mod rejections;
+mod relaxation;
+mod retried;
 mod space;
 
 use std::sync::atomic::{AtomicU64, Ordering};
@@ -20,15 +23,18 @@ use rayon::prelude::*;
 use serde::Serialize;
 
 use crate::document::Search;
-use crate::evaluation::checks::Verdict;
+use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
 use crate::model::battery::BatteryModel;
 use crate::model::supply::{CHARGES, HALF};
 use crate::model::{Drive, hardware_mass_kg};
-use bounds::{OF_PARTS, ruled_out};
+pub use bounds::PartsBound;
+use bounds::ruled_out;
 use front::{Candidate, Front};
+pub use nearest::{Closest, Nearest};
 use rejections::Reasons;
-pub use rejections::{Closest, Eased, Fell, Nearest};
+pub use rejections::{RejectedBy, Rejection};
+pub use relaxation::Relaxation;
 pub use space::Space;
 
 /// The `format` of what a search found.
@@ -79,11 +85,11 @@ pub struct Found {
     /// A fair sample of all that do the job, in the order of the document: every one while they are few.
     pub sample: Vec<Hit>,
     /// What the others fell to, the most frequent first, and what would let some through.
-    pub fell: Vec<Fell>,
+    pub fell: Vec<Rejection>,
     /// Where nothing does the job: the one that fails by the least.
     pub closest: Option<Closest>,
     /// Where nothing does the job: the smallest single change that lets something through; null where none does.
-    pub least: Option<Eased>,
+    pub least: Option<Relaxation>,
 }
 
 /// A combination that does the job.
@@ -144,7 +150,7 @@ impl Seen {
     /// Notes a combination that was wholly evaluated.
     fn note(&mut self, number: u64, result: &OptionEvaluation, search: &Search) {
         match fell_to(result, &search.drive) {
-            Some(code) => self.reasons.failed(code, number, result, search.job.ambient_c),
+            Some(by) => self.reasons.failed(by, number, result, search.job.ambient_c),
             None => {
                 self.feasible += 1;
                 self.unknowns += u64::from(result.checks.iter().any(|check| check.verdict == Verdict::Unknown));
@@ -167,8 +173,8 @@ impl Seen {
         let closest = if self.feasible == 0 { self.reasons.closest(search, space) } else { None };
         let (ranked, pareto, pareto_cut, sample) = self.front.into_parts();
         let hits = |found: Vec<Candidate>| found.into_iter().map(|candidate| space.hit(search, candidate)).collect();
-        let fell = self.reasons.into_fell(search, space);
-        let least = if self.feasible == 0 { rejections::least(&fell) } else { None };
+        let fell = self.reasons.into_rejections(search, space);
+        let least = if self.feasible == 0 { relaxation::least(&fell) } else { None };
         Found {
             format: FOUND_FORMAT,
             combinations: space.count(),
@@ -205,19 +211,19 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
 
 /// Tries every pair of teeth and wheel with one set of motor, battery and controller. `lifted` is a bound of the parts that
 /// is left out.
-fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch: &Watch, seen: &mut Seen) {
+fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>, watch: &Watch, seen: &mut Seen) {
     if watch.is_stopped() {
         return;
     }
     let mut option = search.base.clone();
     space.put_set(search, set, &mut option);
     let place = space.drive();
-    if let Some(code) = lifted {
-        rejections::lift(&mut option, place, code);
+    if let Some(bound) = lifted {
+        bound.lift(&mut option, place);
     }
     let each = space.pairs();
     if let Some(broken) = ruled_out(&option, place) {
-        seen.reasons.bound(broken.code, each, broken.far, set * each);
+        seen.reasons.bound(RejectedBy::Parts(broken.bound), each, broken.far, set * each);
         seen.considered += each;
         watch.done.fetch_add(each, Ordering::Relaxed);
         return;
@@ -235,7 +241,7 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch
         watch.done.fetch_add(1, Ordering::Relaxed);
         let missed = served.and_then(|served| Drive::new(served, &option, place, hardware_kg).first_missed(&source));
         if let Some(missed) = missed {
-            seen.reasons.bound(code_of(missed.case), 1, missed.far, set * each + pair);
+            seen.reasons.bound(missed_case(missed.case), 1, missed.far, set * each + pair);
             continue;
         }
         let result = evaluate_option(&search.job, &option, 0);
@@ -243,36 +249,36 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<&str>, watch
     }
 }
 
-const fn code_of(case: crate::Case) -> &'static str {
+const fn missed_case(case: crate::Case) -> RejectedBy {
     match case {
-        crate::Case::Climb => rejections::CLIMB,
-        _ => rejections::TARGET,
+        crate::Case::Climb => RejectedBy::Climb,
+        _ => RejectedBy::Target,
     }
 }
 
 /// What an evaluated option of a search falls to; `None` when it does the job. In the order of the bounds, so that a bound
 /// says the same as the whole evaluation.
-fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<&'static str> {
-    let fails = |code: &str| {
+fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<RejectedBy> {
+    let fails = |code: CheckCode| {
         result.checks.iter().any(|check| {
             check.code == code
                 && check.verdict == Verdict::Fail
                 && check.drive.as_deref().is_none_or(|name| name == drive)
         })
     };
-    if let Some(code) = OF_PARTS.into_iter().find(|code| fails(code)) {
-        return Some(code);
+    if let Some(bound) = PartsBound::ALL.into_iter().find(|bound| fails(bound.check())) {
+        return Some(RejectedBy::Parts(bound));
     }
     // The drive that is searched first, then the others.
     let own = result.drives.iter().filter(|seen| seen.drive == drive);
     let others = result.drives.iter().filter(|seen| seen.drive != drive);
     if let Some(case) = own.chain(others).find_map(crate::evaluation::DriveEvaluation::first_not_held) {
-        return Some(code_of(case));
+        return Some(missed_case(case));
     }
     if result.drives.iter().any(|seen| seen.thermal.as_ref().is_some_and(|thermal| !thermal.steady)) {
-        return Some("motor.winding_temperature");
+        return Some(RejectedBy::Check(CheckCode::MotorWindingTemperature));
     }
-    result.checks.iter().find(|check| check.verdict == Verdict::Fail).map(|check| check.code)
+    result.checks.iter().find(|check| check.verdict == Verdict::Fail).map(|check| RejectedBy::of(check.code))
 }
 
 /// The same as [`find`], one whole evaluation after the other: what the bounds are measured and tested against.
@@ -285,20 +291,20 @@ pub fn find_plainly(search: &Search) -> Found {
         let result = evaluate_option(&search.job, &option, 0);
         seen.considered += 1;
         match fell_to(&result, &search.drive) {
-            Some(code) if OF_PARTS.contains(&code) => {
+            Some(by @ RejectedBy::Parts(bound)) => {
                 let first_pair = number.is_multiple_of(space.pairs());
-                match ruled_out(&option, space.drive()).filter(|broken| broken.code == code) {
-                    Some(broken) => seen.reasons.bound(code, 1, broken.far.filter(|_| first_pair), number),
+                match ruled_out(&option, space.drive()).filter(|broken| broken.bound == bound) {
+                    Some(broken) => seen.reasons.bound(by, 1, broken.far.filter(|_| first_pair), number),
                     None => seen.note(number, &result, search),
                 }
             }
-            Some(code @ (rejections::TARGET | rejections::CLIMB)) => {
+            Some(by @ (RejectedBy::Target | RejectedBy::Climb)) => {
                 let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
                 let hardware_kg = hardware_mass_kg(&option);
                 let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
                 let drive = served.map(|served| Drive::new(served, &option, space.drive(), hardware_kg));
                 match drive.and_then(|drive| drive.first_missed(&source)) {
-                    Some(missed) => seen.reasons.bound(code, 1, missed.far, number),
+                    Some(missed) => seen.reasons.bound(by, 1, missed.far, number),
                     None => seen.note(number, &result, search),
                 }
             }

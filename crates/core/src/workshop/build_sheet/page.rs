@@ -6,6 +6,7 @@ use super::ribbon::ribbon;
 use super::verdict::verdict;
 use crate::document::build::Tick;
 use crate::document::{Build, Load, OptionSheet};
+use crate::evaluation::checks::CheckGroup;
 use crate::evaluation::fits::Packing;
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::{escaped, significant};
@@ -334,7 +335,7 @@ fn mechanics(html: &mut Html, option: &OptionSheet, result: &OptionEvaluation) {
     let fits: Vec<String> = result
         .checks
         .iter()
-        .filter(|check| check.code.starts_with("fit."))
+        .filter(|check| check.code.group() == CheckGroup::Fit)
         .map(|check| format!("{}: {}", check.title, check.because))
         .collect();
     if !fits.is_empty() {
@@ -499,7 +500,7 @@ fn cautions(html: &mut Html, build: &Build, result: &OptionEvaluation) {
     let mut said: Vec<String> = result
         .checks
         .iter()
-        .filter(|check| check.code.starts_with("safety."))
+        .filter(|check| check.code.group() == CheckGroup::Safety)
         .map(|check| check.because.clone())
         .collect();
     let mut seen = Vec::new();

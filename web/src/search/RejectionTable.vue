@@ -4,7 +4,7 @@ import type { Schemas } from "../api/client";
 import { figures } from "../units/quantity";
 import type { Hit } from "./searches";
 
-defineProps<{ fell: Schemas["Fell"][]; considered: number }>();
+defineProps<{ fell: Schemas["Rejection"][]; considered: number }>();
 const emit = defineEmits<{ look: [hit: Hit] }>();
 
 const share = (used: number) => `${figures(100 * (used - 1), 2)} %`;

@@ -1,0 +1,196 @@
+//! Judging: a demand against a limit becomes a check with its sentence.
+
+use super::scale::{ROUNDING, Scale};
+use super::{Check, CheckClass, CheckCode, Verdict};
+use crate::format::{lasting, percent, significant};
+use crate::model::Drive;
+
+/// The limit side of a check.
+pub(crate) enum CheckLimit {
+    /// A number.
+    At(f64),
+    /// Nobody gave it; the text says what to find out.
+    NotGiven(&'static str),
+    /// It cannot be done at all; the text says why.
+    Impossible(&'static str),
+    /// The limit is never reached, whatever is asked; the text says so.
+    Never(String),
+}
+
+impl CheckLimit {
+    pub(super) fn given(limit: Option<f64>, ask: &'static str) -> Self {
+        limit.map_or(Self::NotGiven(ask), Self::At)
+    }
+
+    /// A capability: none or zero means it cannot be done at all.
+    pub(super) fn capability(value: Option<f64>, otherwise: &'static str) -> Self {
+        value.filter(|value| *value > 0.0).map_or(Self::Impossible(otherwise), Self::At)
+    }
+}
+
+/// What a check is about.
+pub(crate) struct Subject<'a> {
+    pub code: CheckCode,
+    pub drive: Option<&'a Drive<'a>>,
+    /// The gearing stage it is about, from 0.
+    pub stage: Option<usize>,
+    /// How demand and limit are said where a maker says them in something else: so many of this unit for each.
+    pub said_in: Option<(f64, &'static str)>,
+}
+
+impl<'a> Subject<'a> {
+    /// About the battery or the whole.
+    pub const fn of_option(code: CheckCode) -> Self {
+        Self { code, drive: None, stage: None, said_in: None }
+    }
+
+    /// About a whole drive.
+    pub const fn of_drive(code: CheckCode, drive: &'a Drive<'a>) -> Self {
+        Self { code, drive: Some(drive), stage: None, said_in: None }
+    }
+}
+
+/// The checks so far.
+pub(crate) struct CheckBuilder(pub(super) Vec<Check>);
+
+impl CheckBuilder {
+    /// Judges a demand against a limit on the scale of the check. `because` makes the sentence from demand and limit, without
+    /// its margin. A demand of `None` means that no case has numbers.
+    pub fn judge(
+        &mut self,
+        subject: &Subject<'_>,
+        demand: Option<f64>,
+        limit: &CheckLimit,
+        because: impl FnOnce(f64, f64) -> String,
+    ) {
+        self.judge_as(Scale::of(subject.code), subject, demand, limit, because);
+    }
+
+    /// The same on another scale.
+    pub fn judge_as(
+        &mut self,
+        scale: Scale,
+        subject: &Subject<'_>,
+        demand: Option<f64>,
+        limit: &CheckLimit,
+        because: impl FnOnce(f64, f64) -> String,
+    ) {
+        let utilisation = match (demand, limit) {
+            (Some(demand), CheckLimit::At(limit)) => Some(demand / limit).filter(|ratio| ratio.is_finite()),
+            (Some(_), CheckLimit::Never(_)) => Some(0.0),
+            _ => None,
+        };
+        let (verdict, because) = match (demand, limit, utilisation) {
+            (_, CheckLimit::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
+            (_, CheckLimit::Impossible(why), _) => (scale.impossible(), (*why).to_owned()),
+            (Some(_), CheckLimit::Never(why), _) => (Verdict::Ok, why.clone()),
+            (Some(demand), CheckLimit::At(limit), Some(ratio)) => {
+                let mut text = because(demand, *limit);
+                text.push_str(&margin(scale, ratio));
+                (scale.verdict(ratio), text)
+            }
+            _ => (
+                scale.impossible(),
+                "The battery cannot give the power this takes at any voltage, so there is no figure to judge."
+                    .to_owned(),
+            ),
+        };
+        let limit = match limit {
+            CheckLimit::At(limit) => Some(*limit),
+            _ => None,
+        };
+        self.note(scale, subject, (demand, limit, utilisation), verdict, because);
+    }
+
+    fn note(
+        &mut self,
+        scale: Scale,
+        subject: &Subject<'_>,
+        (demand, limit, utilisation): (Option<f64>, Option<f64>, Option<f64>),
+        verdict: Verdict,
+        because: String,
+    ) {
+        self.0.push(Check {
+            code: subject.code,
+            drive: subject.drive.map(|drive| drive.parts.drive.clone()),
+            stage: subject.stage,
+            title: subject.code.title(),
+            class: scale.class,
+            fits: (scale.fits && verdict != Verdict::Unknown).then_some(verdict != Verdict::Fail),
+            demand,
+            limit,
+            unit: subject.code.unit(),
+            utilisation,
+            verdict,
+            said: in_short(scale, subject, demand, limit, verdict),
+            because,
+            remedies: Vec::new(),
+        });
+    }
+
+    /// Adds to the sentence of the last check.
+    pub fn add(&mut self, more: &str) {
+        if let Some(last) = self.0.last_mut() {
+            last.because.push_str(more);
+        }
+    }
+
+    /// Notes that nobody gave what a check needs; `ask` says what to find out.
+    pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
+        self.judge(subject, None, &CheckLimit::NotGiven(ask), |_, _| String::new());
+    }
+
+    /// Notes something that fails without a number.
+    pub fn fail(&mut self, subject: &Subject<'_>, because: String) {
+        self.note(Scale::PLAIN, subject, (None, None, None), Verdict::Fail, because);
+    }
+
+    /// Notes sizes that do not go together, without a number.
+    pub fn does_not_fit(&mut self, subject: &Subject<'_>, because: String) {
+        self.note(Scale::FIT, subject, (None, None, None), Verdict::Fail, because);
+    }
+}
+
+/// Demand and limit in a few words.
+fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Option<f64>, verdict: Verdict) -> String {
+    if scale.fits && verdict != Verdict::Unknown {
+        return if verdict == Verdict::Fail { "does not fit" } else { "fits" }.to_owned();
+    }
+    match (demand, limit) {
+        // A time that is asked for is reached or not: both as people say times.
+        (Some(demand), Some(limit)) if scale.lasts => format!("{} of {}", lasting(limit), lasting(demand)),
+        (Some(demand), Some(limit)) => {
+            let (factor, unit) = subject.said_in.unwrap_or((1.0, subject.code.unit()));
+            let between = if scale.class == CheckClass::Caution && demand > limit { "over" } else { "of" };
+            format!("{} {between} {} {unit}", significant(factor * demand), significant(factor * limit))
+                .trim_end()
+                .to_owned()
+        }
+        (Some(_), None) if verdict == Verdict::Ok => "for good".to_owned(),
+        _ if verdict == Verdict::Fail => "cannot".to_owned(),
+        _ => String::new(),
+    }
+}
+
+/// What is left to the limit, or how far beyond it, as a sentence. Sizes say it in their own.
+fn margin(scale: Scale, ratio: f64) -> String {
+    let caution = scale.class == CheckClass::Caution;
+    if scale.fits || (scale.lasts && caution) {
+        String::new()
+    } else if scale.falls_short && ratio > 1.0 + ROUNDING {
+        let lived_with = if ratio > scale.tight_to { "" } else { ", which is lived with" };
+        format!(" That is {} short{lived_with}.", percent(1.0 - 1.0 / ratio))
+    } else if ratio > MANY_TIMES {
+        format!(" That is {} times as much.", significant(ratio))
+    } else if ratio > scale.tight_to || (caution && ratio > 1.0) {
+        let word = if caution { "above it" } else { "too much" };
+        format!(" That is {} {word}.", percent(ratio - 1.0))
+    } else if ratio > 1.0 + ROUNDING {
+        format!(" That is {} above it, which is lived with.", percent(ratio - 1.0))
+    } else {
+        format!(" That leaves {} to spare.", percent((1.0 - ratio).max(0.0)))
+    }
+}
+
+/// From here on a share of too much is no longer read: it is said how many times.
+const MANY_TIMES: f64 = 3.0;
