@@ -148,6 +148,8 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
     browser.press("Until empty").await;
     browser.until("another course", &format!("{HEADLINE}?.startsWith('Empty after')")).await;
     browser.client.refresh().await.unwrap();
+    // The list stands below what the run says; it is pressed once that has come.
+    browser.until("it ran again", &format!("Boolean({HEADLINE})")).await;
     browser.click("[data-kept] input").await;
     browser.until("beside", "document.querySelectorAll('[data-run-figures] thead th').length === 3").await;
     browser.press("forget").await;

@@ -1,9 +1,10 @@
-//! A headless browser of its own for each test, driven as a person drives it.
+//! A headless browser for each test, driven as a person drives it.
 #![allow(dead_code, reason = "each user takes its own part")]
 
 use std::io::{BufRead, BufReader};
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
+use std::sync::{LazyLock, Mutex};
 use std::time::Duration;
 
 use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
@@ -12,53 +13,81 @@ use fantoccini::key::Key;
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
+use tokio::runtime::Runtime;
 
 use crate::support::Server;
 
 /// Longest wait for something to appear.
 const PATIENCE: Duration = Duration::from_secs(20);
 
-/// A browser window with its driver.
+/// What the browsers' sessions live on: a test's own runtime ends with the test, and its browser serves the next.
+static RUNTIME: LazyLock<Runtime> = LazyLock::new(|| {
+    let mut builder = tokio::runtime::Builder::new_multi_thread();
+    builder.worker_threads(1).enable_all().build().expect("a runtime for the browsers")
+});
+
+/// Browsers whose test has passed.
+static IDLE: Mutex<Vec<Browser>> = Mutex::new(Vec::new());
+
+/// A browser window with its driver. It serves one test after the other: each test has a server on a port of its own, and
+/// what a page stores it stores by port, so that none finds anything of another.
 pub struct Browser {
-    driver: Child,
+    /// Ends the driver once its standard input ends, which it does with this process however that ends.
+    _keeper: Child,
     pub client: Client,
-    folder: tempfile::TempDir,
+    folder: PathBuf,
 }
 
-/// Starts the driver on a free port. It wants the same port on both kinds of address, and gives up where another test has
-/// taken one of them in between: then it is started again.
-fn start_driver() -> (Child, String) {
+/// Runs the driver until standard input ends, then ends it with its browser and takes their folder away.
+const KEEPER: &str = r#"chromedriver --port=0 & driver=$!; exec >/dev/null; cat; kill $driver; wait $driver; rm -rf "$1""#;
+
+/// Starts the driver on a free port. It wants the same port on both kinds of address, and gives up where another program
+/// has taken one of them in between: then it is started again.
+fn start_driver(folder: &Path) -> (Child, String) {
     const TRIES: usize = 5;
     for _ in 0..TRIES {
-        let mut driver = Command::new("chromedriver")
-            .arg("--port=0")
+        let mut keeper = Command::new("sh")
+            .args(["-c", KEEPER, "sh"])
+            .arg(folder)
+            .stdin(Stdio::piped())
             .stdout(Stdio::piped())
             .stderr(Stdio::null())
             .spawn()
-            .expect("chromedriver starts; `cargo xtask test` installs it");
-        let mut lines = BufReader::new(driver.stdout.take().unwrap()).lines();
+            .expect("a shell starts");
+        let mut lines = BufReader::new(keeper.stdout.take().unwrap()).lines();
         let port = lines.by_ref().map_while(Result::ok).find_map(|line| {
             line.split("started successfully on port ").nth(1).map(|rest| rest.trim_end_matches('.').to_owned())
         });
         if let Some(port) = port {
             std::thread::spawn(move || lines.for_each(drop));
-            return (driver, port);
+            return (keeper, port);
         }
-        let _ = driver.wait();
+        drop(keeper.stdin.take());
+        let _ = keeper.wait();
     }
-    panic!("chromedriver found no free port in {TRIES} tries");
+    panic!("chromedriver found no free port in {TRIES} tries; `cargo xtask test` installs it");
 }
 
 impl Browser {
-    /// Starts a browser with a fresh profile and a window of 1280 × 800.
+    /// A browser with a window of 1280 × 800.
     pub async fn start() -> Self {
         Self::sized(1280, 800).await
     }
 
-    /// Starts a browser whose page is so large.
+    /// A browser whose page is so large: one whose test has passed, or a new one.
     pub async fn sized(width: u32, height: u32) -> Self {
-        let (driver, port) = start_driver();
-        let folder = tempfile::tempdir().unwrap();
+        let idle = IDLE.lock().unwrap().pop();
+        let browser = match idle {
+            Some(browser) => browser,
+            None => RUNTIME.spawn(Self::new()).await.unwrap(),
+        };
+        browser.resize(width, height).await;
+        browser
+    }
+
+    async fn new() -> Self {
+        let folder = tempfile::tempdir().unwrap().keep();
+        let (keeper, port) = start_driver(&folder);
         let capabilities = json!({
             "goog:loggingPrefs": { "browser": "ALL" },
             "goog:chromeOptions": {
@@ -67,11 +96,10 @@ impl Browser {
                     "--disable-background-networking", "--disable-component-update", "--disable-sync",
                     "--disable-extensions", "--force-device-scale-factor=1",
                     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
-                    format!("--user-data-dir={}", folder.path().join("profile").display()),
-                    format!("--window-size={width},{height}"),
+                    format!("--user-data-dir={}", folder.join("profile").display()),
                 ],
                 "prefs": {
-                    "download.default_directory": folder.path().join("downloads"),
+                    "download.default_directory": folder.join("downloads"),
                     "download.prompt_for_download": false,
                 }
             }
@@ -82,9 +110,24 @@ impl Browser {
             .connect(&format!("http://127.0.0.1:{port}"))
             .await
             .expect("a browser session");
-        let browser = Self { driver, client, folder };
-        browser.resize(width, height).await;
-        browser
+        Self { _keeper: keeper, client, folder }
+    }
+
+    /// Leaves the page, and the browser to the next test: one window, no cookies, no downloads, nothing in its console. A
+    /// test that fails does not come here, and its browser goes with it.
+    pub async fn end(self) {
+        let mut windows = self.client.windows().await.unwrap();
+        let first = windows.remove(0);
+        for window in windows {
+            self.client.switch_to_window(window).await.unwrap();
+            self.client.close_window().await.unwrap();
+        }
+        self.client.switch_to_window(first).await.unwrap();
+        self.client.delete_all_cookies().await.unwrap();
+        self.client.goto("about:blank").await.unwrap();
+        self.client.issue_cmd(ConsoleLog).await.unwrap();
+        let _ = std::fs::remove_dir_all(self.folder.join("downloads"));
+        IDLE.lock().unwrap().push(self);
     }
 
     /// Makes the page so large, whatever the window's frame takes.
@@ -244,7 +287,7 @@ impl Browser {
     /// Waits for a downloaded file whose name ends so, and reads it. The browser holds the name with an empty file
     /// before it moves the whole one there, so an empty file has not arrived.
     pub async fn downloaded(&self, ending: &str) -> Vec<u8> {
-        let folder = self.folder.path().join("downloads");
+        let folder = self.folder.join("downloads");
         let end = std::time::Instant::now() + PATIENCE;
         while std::time::Instant::now() < end {
             let found = std::fs::read_dir(&folder).into_iter().flatten().flatten().map(|entry| entry.path());
@@ -260,21 +303,9 @@ impl Browser {
 
     /// A file for uploads, with this content.
     pub fn file(&self, name: &str, content: &str) -> PathBuf {
-        let path = self.folder.path().join(name);
+        let path = self.folder.join(name);
         std::fs::write(&path, content).unwrap();
         path
-    }
-
-    /// Ends the session.
-    pub async fn end(self) {
-        self.client.clone().close().await.unwrap();
-    }
-}
-
-impl Drop for Browser {
-    fn drop(&mut self) {
-        let _ = self.driver.kill();
-        let _ = self.driver.wait();
     }
 }
 

@@ -138,7 +138,7 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
     };
     match code {
         CheckCode::MotorVoltage => {
-            levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v))
+            levers.extend(drive.motor_rating("max_voltage_v", "V", |motor| &mut motor.max_voltage_v));
         }
         CheckCode::MotorNominalVoltage => {
             levers.extend(drive.motor_rating("nominal_voltage_v", "V", |motor| &mut motor.nominal_voltage_v));
