@@ -1,5 +1,4 @@
 import { createRouter, createWebHistory } from "vue-router";
-import BuildsView from "./views/BuildsView.vue";
 
 /** The steps of the chain, then what is done with whole options. */
 export const STEPS = [
@@ -24,8 +23,9 @@ export type Step = (typeof STEPS)[number];
 
 export const router = createRouter({
   history: createWebHistory(),
+  scrollBehavior: ({ hash }) => (hash ? { el: hash, top: 60 } : undefined),
   routes: [
-    { path: "/", name: "builds", component: BuildsView },
+    { path: "/", name: "builds", component: () => import("./views/BuildsView.vue") },
     {
       path: `/builds/:id/:step(${STEPS.join("|")})?`,
       name: "bench",
@@ -35,6 +35,7 @@ export const router = createRouter({
     { path: "/shelf", name: "shelf", component: () => import("./shelf/ShelfView.vue") },
     { path: "/bench", name: "sheets", component: () => import("./measure/SheetsView.vue") },
     { path: "/bench/:id", name: "sheet", component: () => import("./measure/SheetView.vue"), props: true },
+    { path: "/model", name: "model", component: () => import("./views/ModelView.vue") },
     { path: "/:rest(.*)", redirect: "/" },
   ],
 });

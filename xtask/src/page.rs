@@ -14,7 +14,7 @@ const STAMP: &str = "dist/.built-from";
 const PACKAGES_STAMP: &str = "node_modules/.installed-from";
 /// Sources of the page, in `web/`.
 const SOURCES: &[&str] =
-    &["src", "public", "index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json"];
+    &["src", "public", "index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json", "../docs/model.md"];
 
 /// Installs the page's packages where the lock file changed.
 pub fn install() -> anyhow::Result<()> {

@@ -1,7 +1,7 @@
 //! The browser page, inside the program.
 
 use axum::body::Body;
-use axum::http::{StatusCode, Uri, header};
+use axum::http::{HeaderMap, HeaderValue, StatusCode, Uri, header};
 use axum::response::{IntoResponse, Response};
 use rust_embed::RustEmbed;
 
@@ -11,28 +11,46 @@ use rust_embed::RustEmbed;
 struct Page;
 
 /// Serves a file of the page; any other path is a view of the page itself.
-pub(crate) async fn page(uri: Uri) -> Response {
+pub(crate) async fn page(uri: Uri, headers: HeaderMap) -> Response {
     let path = uri.path().trim_start_matches('/');
-    if let Some(file) = Page::get(path) {
-        // Built files carry a digest in their name and never change.
-        let cache = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
-        return file_reply(&file, cache);
+    // Built files carry a digest in their name and never change.
+    let cache = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
+    if let Some(reply) = file(path, cache, &headers) {
+        return reply;
     }
     if path.starts_with("assets/") || path.rsplit('/').next().is_some_and(|name| name.contains('.')) {
         return (StatusCode::NOT_FOUND, "there is no such file").into_response();
     }
-    match Page::get("index.html") {
-        Some(file) => file_reply(&file, "no-cache"),
-        None => (
-            StatusCode::SERVICE_UNAVAILABLE,
-            "This program was built without its page. Build it with: cargo xtask demo",
-        )
-            .into_response(),
-    }
+    file("index.html", "no-cache", &headers).unwrap_or_else(|| {
+        let words = "This program was built without its page. Build it with: cargo xtask demo";
+        (StatusCode::SERVICE_UNAVAILABLE, words).into_response()
+    })
 }
 
-fn file_reply(file: &rust_embed::EmbeddedFile, cache: &'static str) -> Response {
-    let headers =
-        [(header::CONTENT_TYPE, file.metadata.mimetype().to_owned()), (header::CACHE_CONTROL, cache.to_owned())];
-    (headers, Body::from(file.data.to_vec())).into_response()
+/// A file of the page, as it was compressed when it was built where the browser takes that; `None` where there is none.
+fn file(path: &str, cache: &'static str, headers: &HeaderMap) -> Option<Response> {
+    let plain = Page::get(path)?;
+    let twin = Some(format!("{path}.gz")).filter(|_| takes_gzip(headers)).and_then(|twin| Page::get(&twin));
+    let (data, encoding) = match twin {
+        Some(twin) => (twin.data, Some((header::CONTENT_ENCODING, "gzip"))),
+        None => (plain.data, None),
+    };
+    let mut reply = Response::new(Body::from(data));
+    let told = reply.headers_mut();
+    told.insert(header::CONTENT_TYPE, HeaderValue::from_str(plain.metadata.mimetype()).ok()?);
+    told.insert(header::CACHE_CONTROL, HeaderValue::from_static(cache));
+    told.insert(header::VARY, HeaderValue::from_static("accept-encoding"));
+    if let Some((name, value)) = encoding {
+        told.insert(name, HeaderValue::from_static(value));
+    }
+    Some(reply)
+}
+
+/// Whether a reply may be gzipped (RFC 9110, 12.5.3).
+fn takes_gzip(headers: &HeaderMap) -> bool {
+    let accepted = headers.get_all(header::ACCEPT_ENCODING).iter().filter_map(|value| value.to_str().ok());
+    accepted.flat_map(|value| value.split(',')).any(|one| {
+        let (coding, weight) = one.split_once(';').map_or((one, ""), |(coding, weight)| (coding, weight.trim()));
+        coding.trim().eq_ignore_ascii_case("gzip") && !matches!(weight, "q=0" | "q=0.0" | "q=0.00" | "q=0.000")
+    })
 }

@@ -4720,6 +4720,8 @@ export interface components {
             unit: string;
             /** @description Where the formula is from. */
             source: string;
+            /** @description The section of `docs/model.md` about it. */
+            section: string;
         };
         /** @description One number that goes into a sum. */
         Input: {

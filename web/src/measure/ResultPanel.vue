@@ -199,7 +199,7 @@ defineExpose({ far });
 
 .big {
   font-size: 30px;
-  font-weight: 500;
+  font-weight: 600;
 }
 
 .stop .big {

@@ -206,7 +206,7 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
 
 .big {
   font-size: 24px;
-  font-weight: 500;
+  font-weight: 600;
   margin-right: 6px;
 }
 

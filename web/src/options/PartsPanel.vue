@@ -307,7 +307,7 @@ const used = computed(() => {
 
 .big {
   font-size: 26px;
-  font-weight: 500;
+  font-weight: 600;
 }
 
 .budget {

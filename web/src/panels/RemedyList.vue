@@ -136,7 +136,7 @@ li button {
 
 .breaks {
   color: var(--fail);
-  font-weight: 500;
+  font-weight: 600;
 }
 
 .note b {

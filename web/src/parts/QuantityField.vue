@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref, useId, watch } from "vue";
 import type { FieldMeta } from "../api/fields";
 import { preferences } from "../units/preferences";
 import { displayUnit, fieldText, figures, isPlainNumber, parsed, type Reading } from "../units/quantity";
+import { loadAlgebra, readsSums } from "../units/typing";
 import { quantityOf } from "../units/units";
 
 const props = defineProps<{
@@ -127,7 +128,13 @@ function putBack(): void {
   unitWhileTyping.value = shown.value.unit;
 }
 
+// A sum that was typed before its library had come.
+watch(readsSums, () => {
+  if (wrong.value) take(typed.value);
+});
+
 function focus(event: FocusEvent): void {
+  void loadAlgebra();
   focused.value = true;
   sent.value = present.value;
   before.value = present.value;

@@ -4,6 +4,7 @@ import { computed, ref, useId } from "vue";
 import { fieldMeta } from "../api/fields";
 import { useDesk } from "../bench/desk";
 import { displayUnit, parsed, shown } from "../units/quantity";
+import { loadAlgebra, readsSums } from "../units/typing";
 
 const props = defineProps<{ at: string }>();
 const desk = useDesk();
@@ -17,7 +18,8 @@ const text = computed(() =>
 const unit = computed(() => displayUnit("smallLength", null).symbol);
 const wrong = ref<string | null>(null);
 
-function set(typed: string): void {
+async function set(typed: string): Promise<void> {
+  if (!readsSums()) await loadAlgebra();
   wrong.value = null;
   if (typed.trim() === "") return desk.set(pointer.value, undefined);
   const sides = typed

@@ -376,7 +376,7 @@ input[aria-invalid="true"] {
 
 .big {
   font-size: 24px;
-  font-weight: 500;
+  font-weight: 600;
 }
 
 .runs {

@@ -1,6 +1,16 @@
 // PrimeVue on our tokens: square corners, hairlines, no shadows.
 import { definePreset } from "@primeuix/themes";
-import Aura from "@primeuix/themes/aura";
+import base from "@primeuix/themes/aura/base";
+import button from "@primeuix/themes/aura/button";
+import dialog from "@primeuix/themes/aura/dialog";
+import inputtext from "@primeuix/themes/aura/inputtext";
+import popover from "@primeuix/themes/aura/popover";
+import select from "@primeuix/themes/aura/select";
+import toast from "@primeuix/themes/aura/toast";
+import virtualscroller from "@primeuix/themes/aura/virtualscroller";
+
+/** Only what the page uses: the tokens of all components are larger than the page itself. */
+const components = { button, dialog, inputtext, popover, select, toast, virtualscroller };
 
 const accent = Object.fromEntries(
   [50, 100, 200, 300, 400, 500, 600, 700, 800, 900, 950].map((step) => [step, "var(--accent)"]),
@@ -63,17 +73,20 @@ const scheme = {
   },
 };
 
-export const preset = definePreset(Aura, {
-  primitive: { borderRadius: { none: "0", xs: "0", sm: "0", md: "0", lg: "0", xl: "0" } },
-  semantic: {
-    primary: accent,
-    formField: { paddingX: "0.4rem", paddingY: "0.15rem", borderRadius: "0" },
-    overlay: {
-      select: { shadow: "none", borderRadius: "0" },
-      popover: { shadow: "none", borderRadius: "0" },
-      modal: { shadow: "none", borderRadius: "0" },
+export const preset = definePreset(
+  { ...base, components },
+  {
+    primitive: { borderRadius: { none: "0", xs: "0", sm: "0", md: "0", lg: "0", xl: "0" } },
+    semantic: {
+      primary: accent,
+      formField: { paddingX: "0.4rem", paddingY: "0.15rem", borderRadius: "0" },
+      overlay: {
+        select: { shadow: "none", borderRadius: "0" },
+        popover: { shadow: "none", borderRadius: "0" },
+        modal: { shadow: "none", borderRadius: "0" },
+      },
+      content: { borderRadius: "0" },
+      colorScheme: { light: scheme, dark: scheme },
     },
-    content: { borderRadius: "0" },
-    colorScheme: { light: scheme, dark: scheme },
   },
-});
+);

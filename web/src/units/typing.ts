@@ -1,43 +1,37 @@
 // What people type into a figure: numbers, fractions, sums, with any sensible unit. A unit library does the sums and
 // watches the dimensions; the table of units knows the ways makers write them.
-import {
-  addDependencies,
-  create,
-  createUnitDependencies,
-  divideDependencies,
-  evaluateDependencies,
-  multiplyDependencies,
-  subtractDependencies,
-  typeOfDependencies,
-  unaryMinusDependencies,
-  unaryPlusDependencies,
-  type Unit as MathUnit,
-  unitDependencies,
-} from "mathjs";
+import { shallowRef } from "vue";
+import type { MathUnit } from "./algebra";
 import { type Quantity, type Unit, UNITS } from "./units";
 
-const math = create(
-  Object.assign(
-    {},
-    unitDependencies,
-    createUnitDependencies,
-    evaluateDependencies,
-    addDependencies,
-    subtractDependencies,
-    typeOfDependencies,
-    multiplyDependencies,
-    divideDependencies,
-    unaryMinusDependencies,
-    unaryPlusDependencies,
-  ),
-);
-// Units of the trade that the library does not have; the forces are exact (standard gravity).
-math.createUnit("mph", "0.44704 m/s");
-math.createUnit("gf", "0.00980665 N");
-math.createUnit("ozf", "0.27801385095378125 N");
-math.createUnit("rpm", "0.10471975511965977 rad/s");
-math.createUnit("krpm", "1000 rpm");
-math.createUnit("rps", "60 rpm");
+/** What does the sums: loaded once somebody types into a figure, and needed only for more than a number with its unit. */
+const algebra = shallowRef<typeof import("./algebra") | null>(null);
+let loading: Promise<void> | undefined;
+
+/** Whether sums are read by now; what came out as wrong before is to be read again. */
+export const readsSums = () => algebra.value !== null;
+
+/** Fetches what does the sums; tried again at the next call where it did not come. */
+export function loadAlgebra(): Promise<void> {
+  loading ??= import("./algebra").then(
+    (loaded) => {
+      algebra.value = loaded;
+    },
+    () => {
+      loading = undefined;
+    },
+  );
+  return loading;
+}
+
+/** What is thrown where a sum is asked for before its library is there. */
+class NotYet extends Error {}
+
+function sums(): typeof import("./algebra") {
+  if (algebra.value) return algebra.value;
+  void loadAlgebra();
+  throw new NotYet();
+}
 
 export type Typed =
   { kind: "number"; value: number } | { kind: "quantity"; value: number } | { kind: "wrong"; why: string };
@@ -119,10 +113,15 @@ function tidied(text: string): string {
     .replace(/(^|[^\d.])(\d+)\s+(\d+)\s*\/\s*(\d+)/gu, "$1($2+$3/$4)");
 }
 
+const NUMBER = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?$/i;
+
 function sum(text: string): number | undefined {
+  const plain = text.trim();
+  if (NUMBER.test(plain)) return Number.isFinite(Number(plain)) ? Number(plain) : undefined;
   if (!ARITHMETIC.test(text) || !/\d/u.test(text)) return undefined;
+  const { evaluate } = sums();
   try {
-    const value = math.evaluate(text) as unknown;
+    const value = evaluate(text);
     return typeof value === "number" && Number.isFinite(value) ? value : undefined;
   } catch {
     return undefined;
@@ -147,7 +146,7 @@ function bound(formula: string): string {
 function dimension(value: MathUnit): string {
   const found = DIMENSIONS.find(([quantity]) => {
     const [own] = UNITS[quantity];
-    return own !== undefined && value.equalBase(math.unit(forLibrary(own.symbol)));
+    return own !== undefined && value.equalBase(sums().unit(forLibrary(own.symbol)));
   });
   return found?.[1] ?? "something else";
 }
@@ -160,11 +159,20 @@ const AT = /\s+at\s+|\s*@\s*/iu;
  * field.
  */
 export function typed(quantity: Quantity, text: string): Typed {
+  try {
+    return read(quantity, text);
+  } catch (error) {
+    if (error instanceof NotYet) return { kind: "wrong", why: "is read in a moment" };
+    throw error;
+  }
+}
+
+function read(quantity: Quantity, text: string): Typed {
   const sides = text.split(AT);
   if (sides.length === 2) {
     const [what, of] = sides as [string, string];
-    const divided = typed(quantity, `(${what}) / (${of})`);
-    const times = divided.kind === "quantity" ? divided : typed(quantity, `(${what}) * (${of})`);
+    const divided = read(quantity, `(${what}) / (${of})`);
+    const times = divided.kind === "quantity" ? divided : read(quantity, `(${what}) * (${of})`);
     return times.kind === "quantity" ? times : divided;
   }
   const plain = tidied(text);
@@ -183,6 +191,7 @@ export function typed(quantity: Quantity, text: string): Typed {
   }
 
   // Anything else: the library does the sum and watches the dimension.
+  const math = sums();
   const unknown: string[] = [];
   const formula = plain.replace(UNIT_PHRASE, (phrase) => {
     const known =
@@ -211,7 +220,7 @@ export function typed(quantity: Quantity, text: string): Typed {
   }
   const needed = NAMES[quantity] ?? "a plain number";
   if (typeof value === "number" && Number.isFinite(value)) return { kind: "number", value };
-  if (!isUnit(value) || !own) return { kind: "wrong", why: "is no number" };
+  if (!math.isUnit(value) || !own) return { kind: "wrong", why: "is no number" };
   let target: MathUnit | undefined;
   try {
     target = own.symbol ? math.unit(forLibrary(own.symbol)) : undefined;
@@ -222,8 +231,4 @@ export function typed(quantity: Quantity, text: string): Typed {
     return { kind: "wrong", why: `is ${dimension(value)}; ${needed} is needed` };
   }
   return { kind: "quantity", value: value.toNumber(forLibrary(own.symbol)) };
-}
-
-function isUnit(value: unknown): value is MathUnit {
-  return math.typeOf(value) === "Unit";
 }

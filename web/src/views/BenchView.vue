@@ -1,63 +1,71 @@
 <script setup lang="ts">
 // The workbench: options as sheets, the power path, the steps, the verdict.
 import { useToast } from "primevue/usetoast";
-import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { type Component, computed, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, saying } from "../api/client";
 import { useBench } from "../bench/bench";
+import { useSums } from "../bench/sums";
 import { stepAt } from "../bench/steps";
 import { useKeys } from "../bench/keys";
 import { loadTypical } from "../bench/typical";
 import PowerPath from "../drawing/PowerPath.vue";
-import BatteryPanel from "../panels/BatteryPanel.vue";
-import ControllerPanel from "../panels/ControllerPanel.vue";
-import GearingPanel from "../panels/GearingPanel.vue";
-import JobPanel from "../panels/JobPanel.vue";
+import { fetchTheRest, later } from "../lib/later";
 import { keyInWords, placeInWords } from "../lib/places";
 import { differences } from "../lib/pointer";
-import MotorPanel from "../panels/MotorPanel.vue";
-import WiringPanel from "../panels/WiringPanel.vue";
-import OddsPanel from "../options/OddsPanel.vue";
-import OptionsPanel from "../options/OptionsPanel.vue";
-import PartsPanel from "../options/PartsPanel.vue";
 import { STEPS, type Step } from "../router";
-import RunPanel from "../run/RunPanel.vue";
-import SheetPanel from "../workshop/SheetPanel.vue";
-import SearchPanel from "../search/SearchPanel.vue";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
-import ConflictDialog from "./ConflictDialog.vue";
-import HistoryDialog from "./HistoryDialog.vue";
-import KeysDialog from "./KeysDialog.vue";
 import NoticeBar from "./NoticeBar.vue";
 import StepNav from "./StepNav.vue";
-import SumDialog from "./SumDialog.vue";
 import VerdictPanel from "./VerdictPanel.vue";
 
 const props = defineProps<{ id: string; step?: string }>();
 const bench = useBench();
+const sums = useSums();
 const router = useRouter();
 
-const PANELS = {
-  job: JobPanel,
-  motor: MotorPanel,
-  gearing: GearingPanel,
-  battery: BatteryPanel,
-  controller: ControllerPanel,
-  wiring: WiringPanel,
-  search: SearchPanel,
-  options: OptionsPanel,
-  parts: PartsPanel,
-  odds: OddsPanel,
-  run: RunPanel,
-  sheet: SheetPanel,
+/** The step that is opened is fetched with the build; the others, and dialogs, when they are wanted. */
+const FETCH: Record<Step, () => Promise<{ default: Component }>> = {
+  job: () => import("../panels/JobPanel.vue"),
+  motor: () => import("../panels/MotorPanel.vue"),
+  gearing: () => import("../panels/GearingPanel.vue"),
+  battery: () => import("../panels/BatteryPanel.vue"),
+  controller: () => import("../panels/ControllerPanel.vue"),
+  wiring: () => import("../panels/WiringPanel.vue"),
+  search: () => import("../search/SearchPanel.vue"),
+  options: () => import("../options/OptionsPanel.vue"),
+  parts: () => import("../options/PartsPanel.vue"),
+  odds: () => import("../options/OddsPanel.vue"),
+  run: () => import("../run/RunPanel.vue"),
+  sheet: () => import("../workshop/SheetPanel.vue"),
 };
+const PANELS = Object.fromEntries(STEPS.map((name) => [name, later(FETCH[name])])) as Record<Step, Component>;
+const ConflictDialog = later(() => import("./ConflictDialog.vue"));
+const SumDialog = later(() => import("./SumDialog.vue"));
+const HistoryDialog = later(() => import("./HistoryDialog.vue"));
+const KeysDialog = later(() => import("./KeysDialog.vue"));
+
 /** Steps about whole options keep what is open in them when another option is taken up. */
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
+void FETCH[step.value]().catch(() => undefined);
 const toast = useToast();
 const keysShown = ref(false);
 const historyShown = ref(false);
+
+/** Dialogs that have been opened once: they stay, so that they leave as they came. */
+const wanted = reactive({ conflict: false, sum: false, history: false, keys: false });
+watchEffect(() => {
+  if (bench.conflict) wanted.conflict = true;
+  if (sums.id !== null) wanted.sum = true;
+  if (historyShown.value) wanted.history = true;
+  if (keysShown.value) wanted.keys = true;
+});
+watch(
+  () => bench.figures !== null,
+  (there) => there && fetchTheRest(),
+);
 
 void loadTypical();
 watch(
@@ -191,14 +199,15 @@ useKeys({
     </div>
     <VerdictPanel :data-stale="bench.staleSince ? '' : undefined" @go="go" />
     <ConflictDialog
+      v-if="wanted.conflict"
       :mine="bench.document"
       :theirs="bench.conflict?.theirs ?? null"
       word="build"
       @keep="settle"
     />
-    <SumDialog />
-    <HistoryDialog v-model:shown="historyShown" />
-    <KeysDialog v-model:shown="keysShown" />
+    <SumDialog v-if="wanted.sum" />
+    <HistoryDialog v-if="wanted.history" v-model:shown="historyShown" />
+    <KeysDialog v-if="wanted.keys" v-model:shown="keysShown" />
   </div>
 </template>
 

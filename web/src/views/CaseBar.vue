@@ -251,7 +251,7 @@ const headlines = computed<Headline[]>(() => {
 
 .because.cannot {
   color: var(--fail);
-  font-weight: 500;
+  font-weight: 600;
 }
 
 .pin {

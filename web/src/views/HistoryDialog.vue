@@ -10,16 +10,20 @@ const bench = useBench();
 const lines = ref<Schemas["RevisionLine"][]>([]);
 const problem = ref<string | null>(null);
 
-watch(shown, async (now) => {
-  const id = bench.id;
-  if (!now || !id) return;
-  await bench.flush();
-  const reply = await api
-    .GET("/api/builds/{id}/revisions", { params: { path: { id } } })
-    .catch(() => undefined);
-  problem.value = reply?.data ? null : saying(reply?.error);
-  lines.value = reply?.data ?? [];
-});
+watch(
+  shown,
+  async (now) => {
+    const id = bench.id;
+    if (!now || !id) return;
+    await bench.flush();
+    const reply = await api
+      .GET("/api/builds/{id}/revisions", { params: { path: { id } } })
+      .catch(() => undefined);
+    problem.value = reply?.data ? null : saying(reply?.error);
+    lines.value = reply?.data ?? [];
+  },
+  { immediate: true },
+);
 
 /** An old version becomes the newest edit, so that undo leads back. */
 async function take(number: number): Promise<void> {

@@ -132,7 +132,12 @@ function print(): void {
         = <b class="figure">{{ figures(sums.sum.result, 5) }}</b>
         <span class="unit">{{ sums.sum.unit }}</span>
       </p>
-      <p class="note">Source: {{ sums.sum.source }}</p>
+      <p class="note">
+        Source: {{ sums.sum.source }} ·
+        <router-link :to="{ name: 'model', hash: `#${sums.sum.section}` }" target="_blank" data-model>
+          all of it, and what is left out
+        </router-link>
+      </p>
     </article>
     <p v-else-if="!sums.problem && sums.all.length > 0">
       There is no such sum here: the chain has no number for it now.

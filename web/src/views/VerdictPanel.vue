@@ -259,7 +259,7 @@ li {
 }
 
 .unknown b {
-  font-weight: 500;
+  font-weight: 600;
   color: var(--ink);
 }
 

@@ -4,7 +4,7 @@
 import { computed, ref } from "vue";
 import { useBench } from "../bench/bench";
 import { figures } from "../units/quantity";
-import { typed } from "../units/typing";
+import { loadAlgebra, readsSums, typed } from "../units/typing";
 import type { PowerStep } from "./workshop";
 
 const props = defineProps<{ steps: PowerStep[] }>();
@@ -48,7 +48,8 @@ function undo(step: PowerStep): void {
   );
 }
 
-function read(step: PowerStep): void {
+async function read(step: PowerStep): Promise<void> {
+  if (!readsSums()) await loadAlgebra();
   const result = typed("plain", entries.value[step.key] ?? "");
   if (result.kind === "wrong") {
     wrong.value = { ...wrong.value, [step.key]: "A number is needed, as the meter shows it." };

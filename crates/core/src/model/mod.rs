@@ -13,6 +13,7 @@ pub(crate) mod bus;
 pub(crate) mod cases;
 pub(crate) mod controller;
 pub(crate) mod flat_out;
+mod gearing;
 pub(crate) mod generating;
 pub(crate) mod heat;
 pub mod launcher_shots;
@@ -21,6 +22,8 @@ pub(crate) mod motor;
 pub mod supply;
 pub(crate) mod throttle;
 pub(crate) mod times;
+
+pub(crate) use gearing::Gearing;
 
 use crate::document::{Circuit, JobDrive, OptionDrive, OptionSheet};
 use controller::ControllerModel;
@@ -52,46 +55,6 @@ pub(crate) struct Drive<'d> {
     pub gearing: Gearing,
     /// The load.
     pub load: LoadModel,
-}
-
-/// All gearing stages together, the built-in gearbox first.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(crate) struct Gearing {
-    /// Motor turns per output turn (G).
-    pub ratio: f64,
-    /// Share of the power that comes through (η).
-    pub efficiency: f64,
-    /// Ratio of the stages after a built-in gearbox.
-    pub ratio_after_gearbox: f64,
-    /// Efficiency of the stages after a built-in gearbox.
-    pub efficiency_after_gearbox: f64,
-    /// Share of the power that comes through from load to motor (η_b); 0 where a stage holds by itself.
-    pub backward_efficiency: f64,
-}
-
-impl Gearing {
-    fn of(parts: &OptionDrive) -> Self {
-        let (ratio_after_gearbox, efficiency_after_gearbox) =
-            parts.gearing.iter().fold((1.0, 1.0), |(ratio, efficiency), stage| {
-                (ratio * stage.ratio(), efficiency * stage.efficiency.unwrap_or(1.0))
-            });
-        let (ratio, efficiency) =
-            parts.motor.gearbox.as_ref().map_or((1.0, 1.0), |gearbox| (gearbox.ratio, gearbox.efficiency));
-        // A stage with half the power lost forwards holds by itself backwards.
-        let backward = |forward: f64| (2.0 - 1.0 / forward).max(0.0);
-        let backward_efficiency = parts
-            .gearing
-            .iter()
-            .map(|stage| backward(stage.efficiency.unwrap_or(1.0)))
-            .fold(backward(efficiency), |product, stage| product * stage);
-        Self {
-            ratio: ratio * ratio_after_gearbox,
-            efficiency: efficiency * efficiency_after_gearbox,
-            ratio_after_gearbox,
-            efficiency_after_gearbox,
-            backward_efficiency,
-        }
-    }
 }
 
 impl<'d> Drive<'d> {

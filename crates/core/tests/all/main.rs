@@ -23,6 +23,7 @@ mod heat_and_times;
 mod loads;
 mod loom;
 mod measure;
+mod model_document;
 mod motors;
 mod odds;
 mod options;

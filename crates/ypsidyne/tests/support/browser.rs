@@ -19,6 +19,8 @@ use crate::support::Server;
 
 /// Longest wait for something to appear.
 const PATIENCE: Duration = Duration::from_secs(20);
+/// How long the page looks for something before it says so, ms.
+const LOOK_MS: u32 = 1000;
 
 /// What the browsers' sessions live on: a test's own runtime ends with the test, and its browser serves the next.
 static RUNTIME: LazyLock<Runtime> = LazyLock::new(|| {
@@ -39,7 +41,8 @@ pub struct Browser {
 }
 
 /// Runs the driver until standard input ends, then ends it with its browser and takes their folder away.
-const KEEPER: &str = r#"chromedriver --port=0 & driver=$!; exec >/dev/null; cat; kill $driver; wait $driver; rm -rf "$1""#;
+const KEEPER: &str =
+    r#"chromedriver --port=0 & driver=$!; exec >/dev/null; cat; kill $driver; wait $driver; rm -rf "$1""#;
 
 /// Starts the driver on a free port. It wants the same port on both kinds of address, and gives up where another program
 /// has taken one of them in between: then it is started again.
@@ -152,12 +155,27 @@ impl Browser {
 
     /// The first element for a selector, once it is there.
     pub async fn find(&self, selector: &str) -> Element {
-        self.client
-            .wait()
-            .at_most(PATIENCE)
-            .for_element(Locator::Css(selector))
-            .await
-            .unwrap_or_else(|error| panic!("{selector}: {error}"))
+        self.found(Locator::Css(selector), selector).await
+    }
+
+    /// An element once it is there.
+    async fn found(&self, locator: Locator<'_>, what: &str) -> Element {
+        let condition = match locator {
+            Locator::XPath(path) => {
+                format!("document.evaluate({}, document, null, XPathResult.BOOLEAN_TYPE).booleanValue", json!(path))
+            }
+            Locator::Css(selector) => format!("document.querySelector({})", json!(selector)),
+            other => panic!("{other:?} is not used here"),
+        };
+        let end = std::time::Instant::now() + PATIENCE;
+        loop {
+            if self.comes_true(&condition).await
+                && let Ok(element) = self.client.find(locator).await
+            {
+                return element;
+            }
+            assert!(std::time::Instant::now() < end, "{what}: is not there");
+        }
     }
 
     /// Clicks an element once it is there and can be clicked: a list that is opening cannot yet, and a row that is drawn
@@ -165,8 +183,7 @@ impl Browser {
     async fn click_on(&self, locator: Locator<'_>, what: &str) {
         let end = std::time::Instant::now() + PATIENCE;
         loop {
-            let found = self.client.wait().at_most(PATIENCE).for_element(locator).await;
-            let element = found.unwrap_or_else(|error| panic!("{what}: {error}"));
+            let element = self.found(locator, what).await;
             match element.click().await {
                 Ok(()) => return,
                 Err(error) if std::time::Instant::now() > end => panic!("click {what}: {error}"),
@@ -217,15 +234,29 @@ impl Browser {
         self.run(&script).await.as_str().unwrap().to_owned()
     }
 
+    /// Whether a script comes true within a while. The page looks for itself: asking it again and again from here takes
+    /// more of the machine than what is tested.
+    async fn comes_true(&self, condition: &str) -> bool {
+        let script = format!(
+            "const done = arguments[arguments.length - 1], end = Date.now() + {LOOK_MS}; \
+             const look = () => {{ \
+               let found = false; \
+               try {{ found = Boolean({condition}); }} catch {{ found = false; }} \
+               if (found || Date.now() > end) done(found); else setTimeout(look, 15); \
+             }}; look();"
+        );
+        // A page that is left while it looks has no answer.
+        self.client.execute_async(&script, vec![]).await.is_ok_and(|found| found == json!(true))
+    }
+
     /// Waits until a script is true.
     pub async fn until(&self, what: &str, condition: &str) {
-        let script = format!("return Boolean({condition})");
         let end = std::time::Instant::now() + PATIENCE;
         while std::time::Instant::now() < end {
-            if self.run(&script).await == json!(true) {
+            if self.comes_true(condition).await {
                 return;
             }
-            tokio::time::sleep(Duration::from_millis(25)).await;
+            tokio::time::sleep(Duration::from_millis(10)).await;
         }
         let page = self.run("return document.body.innerText").await;
         panic!("never: {what} ({condition})\n{}", page.as_str().unwrap_or(""));

@@ -198,6 +198,59 @@ impl CheckCode {
         Self::ALL.iter().copied().find(|code| code.word() == word)
     }
 
+    /// The section of `docs/model.md` that tells how it is judged.
+    #[must_use]
+    pub const fn section(self) -> &'static str {
+        match self {
+            Self::BatteryContinuousCurrent
+            | Self::BatteryBurstCurrent
+            | Self::BatterySag
+            | Self::BatteryPeakSag
+            | Self::BatteryFlatOutCurrent
+            | Self::BatteryBmsCurrent => "battery",
+            Self::MotorVoltage
+            | Self::MotorNominalVoltage
+            | Self::MotorSpeed
+            | Self::MotorContinuousCurrent
+            | Self::MotorBurstCurrent => "motor",
+            Self::MotorWindingTemperature | Self::MotorMagnetTemperature | Self::SafetyHotSurface => "heat",
+            Self::MotorFlatOut => "flat-out",
+            Self::MotorRimSpeed | Self::MotorShaft | Self::SafetyRimSpeed => "rotor-and-shaft",
+            Self::ControllerKind
+            | Self::ControllerChannels
+            | Self::ControllerMaxVoltage
+            | Self::ControllerMinVoltage
+            | Self::ControllerBrownOut
+            | Self::ControllerMotorCurrentContinuous
+            | Self::ControllerMotorCurrentPeak
+            | Self::ControllerFlatOutCurrent
+            | Self::ControllerBatteryCurrentContinuous
+            | Self::ControllerErpm => "controller",
+            Self::GearingInputSpeed
+            | Self::GearingGearboxJam
+            | Self::GearingGearboxTorque
+            | Self::GearingMesh
+            | Self::GearingBore => "gearing",
+            Self::GearingBending | Self::GearingBeltTension | Self::GearingTeethInMesh | Self::GearingChainLoad => {
+                "teeth-belts-and-chains"
+            }
+            Self::PerformanceTargetSpeed | Self::PerformanceClimb | Self::BatteryRuntime => "cases",
+            Self::PerformanceTraction => "load",
+            Self::PerformanceAcceleration
+            | Self::PerformanceSpinUp
+            | Self::PerformanceRate
+            | Self::SafetyProjectileEnergy => "times",
+            Self::WireTemperature | Self::WireDrop | Self::WireFuse | Self::WireConnector | Self::WireSwitch => "wiring",
+            Self::FitMotor | Self::FitBattery | Self::FitController => "room",
+            Self::GeneratorVoltage | Self::SafetyRunawayGenerator => "generators",
+            Self::SafetyTouchVoltage
+            | Self::SafetyBladeStop
+            | Self::SafetyNoBrake
+            | Self::SafetyFailsafe
+            | Self::SafetyBladeTipSpeed => "people",
+        }
+    }
+
     /// Whether it hangs on sizes alone: no speed or mass the job asks for moves it.
     #[must_use]
     pub const fn is_geometry(self) -> bool {

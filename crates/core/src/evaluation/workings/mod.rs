@@ -14,7 +14,7 @@ mod worksheet;
 use serde::Serialize;
 
 use crate::document::{Job, OptionSheet};
-use crate::evaluation::checks::judge;
+use crate::evaluation::checks::{CheckCode, judge};
 use crate::model::supply::{Chain, Supply};
 
 pub use worksheet::Input;
@@ -43,6 +43,29 @@ pub struct Sum {
     pub unit: &'static str,
     /// Where the formula is from.
     pub source: &'static str,
+    /// The section of `docs/model.md` about it.
+    pub section: &'static str,
+}
+
+/// The section of `docs/model.md` about a sum.
+fn section_of(id: &str) -> &'static str {
+    let (group, name) = id.split_once('.').unwrap_or((id, ""));
+    match (group, name) {
+        ("check", code) => {
+            // A stage stands behind the code of its check.
+            let code = code.trim_end_matches(|c: char| c.is_ascii_digit() || c == '.');
+            CheckCode::named(code).map_or("verdict", CheckCode::section)
+        }
+        ("job", "shot_energy" | "wheel_energy" | "speed_after_shot") => "times",
+        ("job" | "build", _) => "load",
+        ("gearing", _) | ("motor", "required_speed" | "required_torque" | "climb_torque") => "gearing",
+        ("motor", "can_area" | "case_to_air" | "winding_to_case" | "winding_capacity") => "heat",
+        ("motor", _) => "motor",
+        ("battery", "runtime" | "range" | "average_current" | "effective_share") | ("supply", _) => "cases",
+        ("battery", _) => "battery",
+        ("generating", _) => "generators",
+        _ => "cases",
+    }
 }
 
 pub(crate) const MECHANICS: &str = "mechanics";

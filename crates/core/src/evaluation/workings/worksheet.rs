@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::Sum;
+use super::{Sum, section_of};
 use crate::document::Provenance;
 
 /// One number that goes into a sum.
@@ -45,8 +45,10 @@ impl Worksheet {
         what: &'static str,
         asks: &'static str,
     ) -> Line<'_> {
+        let id = id.into();
         let sum = Sum {
-            id: id.into(),
+            section: section_of(&id),
+            id,
             drive: drive.map(str::to_owned),
             what,
             asks,
