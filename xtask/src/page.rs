@@ -13,8 +13,16 @@ const STAMP: &str = "dist/.built-from";
 /// What the installed packages were made from.
 const PACKAGES_STAMP: &str = "node_modules/.installed-from";
 /// Sources of the page, in `web/`.
-const SOURCES: &[&str] =
-    &["src", "public", "index.html", "package.json", "package-lock.json", "vite.config.ts", "tsconfig.json", "../docs/model.md"];
+const SOURCES: &[&str] = &[
+    "src",
+    "public",
+    "index.html",
+    "package.json",
+    "package-lock.json",
+    "vite.config.ts",
+    "tsconfig.json",
+    "../docs/model.md",
+];
 
 /// Installs the page's packages where the lock file changed.
 pub fn install() -> anyhow::Result<()> {

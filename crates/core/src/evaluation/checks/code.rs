@@ -240,7 +240,9 @@ impl CheckCode {
             | Self::PerformanceSpinUp
             | Self::PerformanceRate
             | Self::SafetyProjectileEnergy => "times",
-            Self::WireTemperature | Self::WireDrop | Self::WireFuse | Self::WireConnector | Self::WireSwitch => "wiring",
+            Self::WireTemperature | Self::WireDrop | Self::WireFuse | Self::WireConnector | Self::WireSwitch => {
+                "wiring"
+            }
             Self::FitMotor | Self::FitBattery | Self::FitController => "room",
             Self::GeneratorVoltage | Self::SafetyRunawayGenerator => "generators",
             Self::SafetyTouchVoltage
