@@ -1,3 +1,4 @@
+import { afterwards } from "./lib/later";
 import { createRouter, createWebHistory } from "vue-router";
 
 /** The steps of the chain, then what is done with whole options. */
@@ -25,17 +26,22 @@ export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: ({ hash }) => (hash ? { el: hash, top: 60 } : undefined),
   routes: [
-    { path: "/", name: "builds", component: () => import("./views/BuildsView.vue") },
+    { path: "/", name: "builds", component: afterwards(() => import("./views/BuildsView.vue")) },
     {
       path: `/builds/:id/:step(${STEPS.join("|")})?`,
       name: "bench",
-      component: () => import("./views/BenchView.vue"),
+      component: afterwards(() => import("./views/BenchView.vue")),
       props: true,
     },
-    { path: "/shelf", name: "shelf", component: () => import("./shelf/ShelfView.vue") },
-    { path: "/bench", name: "sheets", component: () => import("./measure/SheetsView.vue") },
-    { path: "/bench/:id", name: "sheet", component: () => import("./measure/SheetView.vue"), props: true },
-    { path: "/model", name: "model", component: () => import("./views/ModelView.vue") },
+    { path: "/shelf", name: "shelf", component: afterwards(() => import("./shelf/ShelfView.vue")) },
+    { path: "/bench", name: "sheets", component: afterwards(() => import("./measure/SheetsView.vue")) },
+    {
+      path: "/bench/:id",
+      name: "sheet",
+      component: afterwards(() => import("./measure/SheetView.vue")),
+      props: true,
+    },
+    { path: "/model", name: "model", component: afterwards(() => import("./views/ModelView.vue")) },
     { path: "/:rest(.*)", redirect: "/" },
   ],
 });

@@ -2,9 +2,10 @@
 
 use std::fs;
 use std::io::{BufRead, BufReader};
+use std::path::Path;
 use std::process::{Command, Stdio};
 
-use anyhow::{Context, bail};
+use anyhow::{Context, anyhow, bail};
 
 use crate::page;
 use crate::system::{cargo, has, output, root, run, web};
@@ -12,6 +13,11 @@ use crate::system::{cargo, has, output, root, run, web};
 /// Files of the page that are made from the Rust types.
 const GENERATED: &[&str] =
     &["src/api/schema.d.ts", "src/api/fields.gen.ts", "src/api/checks.gen.ts", "src/units/units.gen.ts"];
+
+/// Where Debian puts Chromium without windows and menus; the tests look there too.
+const HEADLESS_SHELL: &str = "/usr/bin/chromium-headless-shell";
+/// Quiet, and soon at an end where the network is away.
+const APT: &[&str] = &["-qq", "-o", "Acquire::Retries=0", "-o", "Acquire::http::Timeout=20"];
 
 /// Builds page and program and starts it with the demo builds.
 pub fn demo(rest: &[String]) -> anyhow::Result<()> {
@@ -70,17 +76,28 @@ fn counted(line: &str, word: &str) -> u32 {
         .unwrap_or(0)
 }
 
+/// Installs Debian's Chromium and its driver where they are missing, and its shell without windows and menus, which is
+/// lighter by a third; where that cannot be had the whole browser serves.
 fn install_browser() -> anyhow::Result<()> {
-    if has("chromium") && has("chromedriver") {
+    let (browser, shell) = (has("chromium") && has("chromedriver"), Path::new(HEADLESS_SHELL).exists());
+    if browser && shell {
         return Ok(());
     }
     eprintln!("The browser tests need Chromium and its driver: installing Debian's packages.");
     let (program, before): (&str, &[&str]) =
         if has("sudo") && !is_root() { ("sudo", &["apt-get"]) } else { ("apt-get", &[]) };
-    let apt = |arguments: &[&str]| run(&root(), program, &[before, arguments].concat());
-    apt(&["update", "-qq"])?;
-    apt(&["install", "-y", "-qq", "--no-install-recommends", "chromium", "chromium-driver"])
-        .context("install chromium and chromium-driver by hand, then run this again")
+    let apt = |arguments: &[&str]| run(&root(), program, &[before, APT, arguments].concat());
+    let install = |packages: &[&str]| apt(&[&["install", "-y", "--no-install-recommends"], packages].concat());
+    let updated = apt(&["update"]);
+    if !browser {
+        updated?;
+        install(&["chromium", "chromium-driver"])
+            .context("install chromium and chromium-driver by hand, then run this again")?;
+    }
+    if let Err(error) = install(&["chromium-headless-shell"]) {
+        eprintln!("Without chromium-headless-shell the tests take longer: {error:#}");
+    }
+    Ok(())
 }
 
 fn is_root() -> bool {
@@ -115,17 +132,21 @@ fn linted(arguments: &[&str]) -> anyhow::Result<()> {
 pub fn lint() -> anyhow::Result<()> {
     run(&root(), &cargo(), &["fmt", "--all", "--check"])?;
     page::build()?;
+    page::install()?;
     if !has("clippy-driver") {
         bail!("clippy is missing: rustup component add clippy");
     }
+    // The page's lints leave a core free that the compiler leaves free at other times.
+    let of_page = std::thread::spawn(|| {
+        let scripts = ["format:check", "lint", "typecheck"];
+        scripts.iter().try_for_each(|script| run(&web(), "npm", &["run", "--silent", script]))
+    });
     // A build, not a check: the tests use what is built here, and nothing is compiled twice.
     linted(&["build", "--workspace", "--all-targets"])?;
-    page::install()?;
-    for script in ["format:check", "lint", "typecheck"] {
-        run(&web(), "npm", &["run", "--silent", script])?;
-    }
+    of_page.join().map_err(|_| anyhow!("the page's lints ended early"))??;
     let before: Vec<_> = GENERATED.iter().map(|file| fs::read(web().join(file))).collect();
-    generate()?;
+    let program = root().join("target/debug/ypsidyne");
+    write_generated(&output(&root(), &program.to_string_lossy(), &["openapi"])?)?;
     for (file, before) in GENERATED.iter().zip(before) {
         if fs::read(web().join(file))? != before? {
             bail!("web/{file} was not up to date with the Rust types; it is now, commit it");
@@ -137,14 +158,11 @@ pub fn lint() -> anyhow::Result<()> {
 /// Writes the generated files of the page.
 pub fn generate() -> anyhow::Result<()> {
     page::install()?;
-    eprintln!("· cargo run -- openapi");
-    let arguments = ["run", "--quiet", "--package", "ypsidyne", "--", "openapi"];
-    let made = Command::new(cargo()).args(arguments).envs(lint_environment()).current_dir(root()).output();
-    let openapi = made.context("cannot start cargo")?;
-    if !openapi.status.success() {
-        bail!("the program does not build: {}", String::from_utf8_lossy(&openapi.stderr));
-    }
-    let openapi = openapi.stdout;
+    write_generated(&output(&root(), &cargo(), &["run", "--quiet", "--package", "ypsidyne", "--", "openapi"])?)
+}
+
+/// The generated files of the page from the description of the interface.
+fn write_generated(openapi: &[u8]) -> anyhow::Result<()> {
     eprintln!("· npm run generate");
     let mut child = Command::new("npm")
         .args(["run", "--silent", "generate"])
@@ -153,7 +171,7 @@ pub fn generate() -> anyhow::Result<()> {
         .spawn()
         .context("cannot start npm; is it installed?")?;
     if let Some(mut stdin) = child.stdin.take() {
-        std::io::Write::write_all(&mut stdin, &openapi)?;
+        std::io::Write::write_all(&mut stdin, openapi)?;
     }
     if !child.wait()?.success() {
         bail!("the types of the page could not be generated");

@@ -3,43 +3,42 @@ import { type Component, defineAsyncComponent, defineComponent, h } from "vue";
 
 type Loader = () => Promise<{ default: Component }>;
 
-/** Waits between two tries, ms: a server that restarts is back within some seconds. */
-const PAUSES = [300, 1000, 3000, 5000];
+/** Waits between two tries, ms; the last one again and again: a server that restarts is back within some seconds. */
+const PAUSES = [300, 1000, 2000];
+
+/** Fetches a part, and tries again until it comes: the page says itself that the server does not answer. */
+export async function patiently<T>(loader: () => Promise<T>): Promise<T> {
+  for (let tries = 0; ; tries += 1) {
+    try {
+      return await loader();
+    } catch {
+      const pause = PAUSES[Math.min(tries, PAUSES.length - 1)];
+      await new Promise((then) => setTimeout(then, pause));
+    }
+  }
+}
 
 const Waiting = defineComponent(
   () => () => h("p", { class: "note", "data-fetching": "" }, "This part is being fetched."),
 );
-const Missing = defineComponent(
-  () => () =>
-    h(
-      "p",
-      { class: "problem", role: "alert" },
-      "This part of the page could not be fetched. Nothing typed is lost: reload the page once the server answers.",
-    ),
-);
 
 const wanted: Loader[] = [];
 
-/** A component that is fetched when it is first shown; tried again while the server does not answer. */
-export function later(loader: Loader): Component {
+/** Notes what is fetched once there is nothing else to do. */
+export function afterwards(loader: Loader): Loader {
   wanted.push(loader);
-  return defineAsyncComponent({
-    loader,
-    delay: 250,
-    loadingComponent: Waiting,
-    errorComponent: Missing,
-    onError: (_error, retry, fail, attempts) => {
-      const pause = PAUSES[attempts - 1];
-      if (pause === undefined) fail();
-      else setTimeout(retry, pause);
-    },
-  });
+  return () => patiently(loader);
 }
+
+/** A component that is fetched when it is first shown. */
+export const later = (loader: Loader): Component =>
+  defineAsyncComponent({ loader: afterwards(loader), delay: 250, loadingComponent: Waiting });
 
 /** Fetches what was put off, one after the other, once the browser has nothing else to do. */
 export function fetchTheRest(): void {
   const next = wanted.shift();
   if (!next) return;
   const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 500));
+  // What does not come now comes when it is wanted.
   idle(() => void next().then(fetchTheRest, () => undefined), { timeout: 10_000 });
 }

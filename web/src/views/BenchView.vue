@@ -10,7 +10,7 @@ import { stepAt } from "../bench/steps";
 import { useKeys } from "../bench/keys";
 import { loadTypical } from "../bench/typical";
 import PowerPath from "../drawing/PowerPath.vue";
-import { fetchTheRest, later } from "../lib/later";
+import { fetchTheRest, later, patiently } from "../lib/later";
 import { keyInWords, placeInWords } from "../lib/places";
 import { differences } from "../lib/pointer";
 import { STEPS, type Step } from "../router";
@@ -49,7 +49,7 @@ const KeysDialog = later(() => import("./KeysDialog.vue"));
 /** Steps about whole options keep what is open in them when another option is taken up. */
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
-void FETCH[step.value]().catch(() => undefined);
+void patiently(FETCH[step.value]);
 const toast = useToast();
 const keysShown = ref(false);
 const historyShown = ref(false);

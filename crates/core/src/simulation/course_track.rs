@@ -1,6 +1,6 @@
 //! What one drive is asked for: speed, slope and share of the load over time or along the way.
 
-use super::dynamics::Way;
+use super::runner::RoadSegment;
 use crate::document::course::CoursePoint;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::Drive;
@@ -136,14 +136,14 @@ impl Track {
     }
 
     /// Slope and share of the load at the moment.
-    pub fn way(&self, t_s: f64, angle: f64) -> Way {
+    pub fn way(&self, t_s: f64, angle: f64) -> RoadSegment {
         let load_share = if self.finished() {
             self.corners.last().map_or(1.0, |corner| corner.load_share)
         } else {
             let (from, to) = self.ends();
             from.load_share + self.behind(t_s, angle) * (to.load_share - from.load_share)
         };
-        Way { slope_rad: (self.grade_percent(t_s, angle) / 100.0).atan(), load_share }
+        RoadSegment { slope_rad: (self.grade_percent(t_s, angle) / 100.0).atan(), load_share }
     }
 
     /// Whether nothing is wanted of the drive: it stands and goes on standing.

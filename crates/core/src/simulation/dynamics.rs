@@ -4,13 +4,12 @@
 //! moves (speed, temperatures) and what is only counted (turns, energies); the counted ones never act back.
 
 use super::brake::Brake;
-use super::heat_nodes::{HeatNode, followed};
+use super::heat_nodes::HeatNode;
 use super::outcome::RunLimit;
-use crate::model::Drive;
+use super::runner::{DriveMode, RoadSegment, Runner};
 use crate::model::battery::BatteryModel;
 use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
-use crate::model::motor::copper_factor;
 use crate::model::throttle::{Pull, Yields};
 
 /// Places in the head of the state.
@@ -51,61 +50,6 @@ pub(super) mod block {
     pub const LEN: usize = 13;
 }
 
-/// What a drive does at the moment.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) enum DriveMode {
-    /// Keeps to what is wanted; the output gains `rad_s2`.
-    Follows { rad_s2: f64 },
-    /// Full throttle, because more is wanted than it can give.
-    Throttle,
-    /// Stands still, held by what holds it.
-    Rests,
-}
-
-/// No motor comes up to speed in less than this time constant, s: the best coreless ones take some 5 ms with nothing on them
-/// (common practice). A drive without any inertia, for nobody gave it, would otherwise ask for steps of nothing.
-const QUICKEST_S: f64 = 1e-3;
-
-/// What the way asks of a drive at the moment.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Way {
-    pub slope_rad: f64,
-    pub load_share: f64,
-}
-
-/// One drive that runs.
-pub(super) struct Runner<'d> {
-    /// At 20 °C.
-    pub cold: Drive<'d>,
-    /// At the temperatures of the moment.
-    hot: Drive<'d>,
-    pub path: Option<ThermalPath>,
-    pub controller_node: Option<HeatNode>,
-    pub doing: DriveMode,
-    /// What the magnets have lost for good, share of their strength that is left.
-    pub magnet_strength: f64,
-    pub sensor: Option<SensorCut>,
-    inertia: f64,
-    /// The same for full throttle, where nothing follows its motor quicker than it can be followed.
-    throttle_inertia: f64,
-    bare_limit_a: f64,
-}
-
-/// A temperature sensor that cuts the current limit back.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct SensorCut {
-    /// Winding temperature from which it cuts, °C.
-    pub from_c: f64,
-    /// Winding temperature where nothing is left, °C.
-    pub to_c: f64,
-}
-
-impl SensorCut {
-    fn left(&self, winding_c: f64) -> f64 {
-        ((self.to_c - winding_c) / (self.to_c - self.from_c)).clamp(0.0, 1.0)
-    }
-}
-
 /// What one drive does at a moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct DriveFlow {
@@ -128,7 +72,7 @@ pub(super) struct DriveFlow {
 }
 
 impl DriveFlow {
-    const IDLE: Self = Self {
+    pub(super) const IDLE: Self = Self {
         current_a: 0.0,
         power_w: 0.0,
         duty: 0.0,
@@ -163,127 +107,6 @@ pub(super) struct Dynamics<'d> {
     pub full: bool,
 }
 
-impl<'d> Runner<'d> {
-    /// A drive ready to run on a battery of `full_v`.
-    pub fn new(drive: Drive<'d>, sensor: Option<SensorCut>, full_v: f64, controller_node: Option<HeatNode>) -> Self {
-        let path = drive.thermal_path().and_then(followed);
-        let bare_limit_a =
-            ((drive.controller.voltage_share() * full_v - drive.motor.brush_drop_v) / drive.loop_ohm).max(0.0);
-        let inertia = drive.inertia_kg_m2();
-        let damping =
-            drive.motors * (drive.motor.torque_constant_nm_per_a * drive.gearing.ratio).powi(2) / drive.loop_ohm;
-        Self {
-            inertia,
-            throttle_inertia: inertia.max(QUICKEST_S * damping),
-            hot: drive.clone(),
-            path,
-            controller_node,
-            doing: DriveMode::Rests,
-            magnet_strength: 1.0,
-            sensor,
-            bare_limit_a,
-            cold: drive,
-        }
-    }
-
-    /// Output speed, rad/s, that the drive settles at with full throttle at the start of a run.
-    pub fn steady_rad_s(&mut self, source: &Source, celsius: f64, way: Way) -> f64 {
-        self.warm(celsius, celsius);
-        let hot = &self.hot;
-        let grip_nm = self.grip_nm(way).map_or(f64::INFINITY, |grip_nm| hot.motor_nm(grip_nm));
-        let surplus = |motor_rad_s: f64| {
-            source.throttled_shaft_nm(hot, motor_rad_s).unwrap_or(-1.0).min(grip_nm)
-                - hot.motor_nm(hot.load.slope_nm(motor_rad_s / hot.gearing.ratio, way.slope_rad, way.load_share))
-        };
-        let free = (hot.controller.voltage_share() * source.open_circuit_v / hot.motor.torque_constant_nm_per_a)
-            / hot.gearing.ratio;
-        let steady =
-            crate::formulas::numeric::falling_root(0.0, free * hot.gearing.ratio, 1e-10, surplus) / hot.gearing.ratio;
-        // A load that grows steeply follows as quickly as a strong motor.
-        let nudged = steady * (1.0 + 1e-6);
-        let load_nm = |speed: f64| hot.load.slope_nm(speed, way.slope_rad, way.load_share);
-        if steady > 0.0 {
-            let damping = (load_nm(nudged) - load_nm(steady)) / (nudged - steady);
-            self.throttle_inertia = self.throttle_inertia.max(QUICKEST_S * damping);
-        }
-        steady
-    }
-
-    /// Output speed of the wheels' rim or rope per rad/s, m.
-    pub fn travel_m(&self) -> Option<f64> {
-        self.cold.load.travel_radius_m
-    }
-
-    /// Everything that turns, at the output, kg·m².
-    pub const fn inertia_kg_m2(&self) -> f64 {
-        self.inertia
-    }
-
-    /// Sets resistance, torque constant and current limit to what they are at these temperatures.
-    fn warm(&mut self, winding_c: f64, case_c: f64) {
-        let (cold, hot) = (&self.cold, &mut self.hot);
-        let factor = copper_factor(winding_c).max(0.1);
-        let strength = (1.0 + cold.motor.magnet_coefficient_per_k * (case_c - 20.0)).max(0.05) * self.magnet_strength;
-        hot.motor.resistance_ohm = cold.motor.resistance_ohm * factor;
-        hot.motor.torque_constant_nm_per_a = cold.motor.torque_constant_nm_per_a * strength;
-        hot.loop_ohm = cold.loop_ohm + cold.controller.resistance_factor * cold.motor.resistance_ohm * (factor - 1.0);
-        if let Some(sensor) = self.sensor {
-            let left = sensor.left(winding_c);
-            hot.controller.motor_limit_a = if left < 1.0 {
-                Some(left * cold.controller.motor_limit_a.unwrap_or(self.bare_limit_a))
-            } else {
-                cold.controller.motor_limit_a
-            };
-        }
-    }
-
-    /// Largest torque the ground takes at the output, N·m.
-    fn grip_nm(&self, way: Way) -> Option<f64> {
-        let vehicle = self.cold.load.vehicle.as_ref()?;
-        vehicle.grip_n(way.slope_rad).map(|grip_n| grip_n * vehicle.wheel_radius_m)
-    }
-
-    /// What is wanted of a drive that keeps to its course, before the battery is asked.
-    fn followed(&self, speed: f64, way: Way, rad_s2: f64) -> (DriveFlow, Option<Brake>) {
-        let hot = &self.hot;
-        let motor_rad_s = hot.motor_rad_s(speed);
-        let wanted_nm = hot.load.slope_nm(speed, way.slope_rad, way.load_share) + self.inertia * rad_s2;
-        let mut flow = DriveFlow { gain_rad_s2: rad_s2, ..DriveFlow::IDLE };
-        let through = hot.motors * hot.gearing.ratio;
-        if wanted_nm >= 0.0 {
-            flow.current_a = hot.current_for_a(hot.motor_nm(wanted_nm), motor_rad_s);
-            flow.output_nm = wanted_nm;
-            flow.wanted_share = self.grip_nm(way).map_or(0.0, |grip_nm| wanted_nm / grip_nm);
-            return (flow, None);
-        }
-        let back = hot.gearing.backward_efficiency;
-        let current_a =
-            (wanted_nm * back / through + hot.motor.loss.at_nm(motor_rad_s)) / hot.motor.torque_constant_nm_per_a;
-        if current_a >= 0.0 {
-            flow.current_a = current_a;
-            flow.output_nm = wanted_nm;
-            return (flow, None);
-        }
-        let brake = Brake {
-            wanted_nm,
-            wanted_a: current_a,
-            grip_nm: self.grip_nm(way),
-            can_brake: self.can_brake(),
-            motor_rad_s,
-        };
-        (flow, Some(brake))
-    }
-
-    /// Whether a controller can take less than full throttle.
-    const fn regulated(&self) -> bool {
-        self.cold.parts.controller.is_some()
-    }
-
-    fn can_brake(&self) -> bool {
-        self.cold.parts.controller.as_ref().is_some_and(|controller| controller.can_brake)
-    }
-}
-
 impl Dynamics<'_> {
     /// Length of the state.
     pub fn len(&self) -> usize {
@@ -306,7 +129,7 @@ impl Dynamics<'_> {
     }
 
     /// What flows at a state; `ways` are what the course asks of each drive.
-    pub fn flow(&mut self, state: &[f64], ways: &[Way], into: &mut Flow) {
+    pub fn flow(&mut self, state: &[f64], ways: &[RoadSegment], into: &mut Flow) {
         let source = self.source(state[head::CHARGE]);
         into.open_circuit_v = source.open_circuit_v;
         into.drives.resize(self.runners.len(), DriveFlow::IDLE);
@@ -373,7 +196,7 @@ impl Dynamics<'_> {
     }
 
     /// A drive at full throttle, its wheels held to their grip.
-    fn pull(&self, index: usize, state: &[f64], ways: &[Way]) -> Pull<'_> {
+    fn pull(&self, index: usize, state: &[f64], ways: &[RoadSegment]) -> Pull<'_> {
         let runner = &self.runners[index];
         let yields = runner.grip_nm(ways[index]).map_or(Yields::Never, Yields::Slips);
         Pull::new(&runner.hot, runner.hot.motor_rad_s(state[Self::at(index) + block::SPEED]), yields)
@@ -386,7 +209,7 @@ impl Dynamics<'_> {
         &self,
         source: &Source,
         state: &[f64],
-        ways: &[Way],
+        ways: &[RoadSegment],
         fixed_w: f64,
         throttling: &[bool],
         into: &mut Flow,
@@ -429,7 +252,7 @@ impl Dynamics<'_> {
         &self,
         source: &Source,
         state: &[f64],
-        ways: &[Way],
+        ways: &[RoadSegment],
         bus_v: f64,
         throttling: &[bool],
         into: &mut Flow,
@@ -491,7 +314,7 @@ impl Dynamics<'_> {
     }
 
     /// Duty, how far each follower is from what it can give, and the gain of those that do not follow.
-    fn finish(&self, source: &Source, state: &[f64], ways: &[Way], into: &mut Flow) {
+    fn finish(&self, source: &Source, state: &[f64], ways: &[RoadSegment], into: &mut Flow) {
         let asked_w = self.power_w(into);
         let over_supply = if source.bus_v(asked_w).is_none() { 2.0 } else { 0.0 };
         // As long as a drive at full throttle has something left to give up, the others may follow.
@@ -631,28 +454,6 @@ impl Dynamics<'_> {
             out[block::OUTPUT_J] = output_w;
             out[block::BRAKE_J] = drive.brake_nm * speed;
             out[block::SQUARE] = (drive.current_a / hot.controller.current_factor).powi(2);
-        }
-    }
-}
-
-impl Runner<'_> {
-    fn limit_of(&self, limit: Limit, pull: &Pull<'_>) -> RunLimit {
-        match limit {
-            Limit::Supply => RunLimit::Supply,
-            Limit::Duty => RunLimit::Duty,
-            Limit::MotorCurrent if pull.yields_first() => RunLimit::Grip,
-            Limit::MotorCurrent => self.motor_limit(),
-            Limit::BatteryCurrent => RunLimit::BatteryCurrent,
-            Limit::Load => RunLimit::Load,
-        }
-    }
-
-    /// What the motor-current limit of the moment is: the one that is set, or the temperature sensor's.
-    fn motor_limit(&self) -> RunLimit {
-        if self.hot.controller.motor_limit_a == self.cold.controller.motor_limit_a {
-            RunLimit::MotorCurrent
-        } else {
-            RunLimit::Temperature
         }
     }
 }

@@ -19,6 +19,7 @@ mod heat_nodes;
 pub mod launcher;
 pub mod outcome;
 mod recorder;
+mod runner;
 mod sentences;
 mod step_solver;
 mod task;

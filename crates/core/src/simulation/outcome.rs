@@ -113,7 +113,7 @@ pub struct RunEvent {
 pub struct RunSummary {
     /// How long it lasted, s.
     pub t_s: f64,
-    /// Way made, m; null where nothing travels.
+    /// RoadSegment made, m; null where nothing travels.
     pub distance_m: Option<f64>,
     /// Energy on the bus, Wh.
     pub energy_wh: f64,
@@ -215,7 +215,7 @@ pub struct Series {
     pub wanted_rpm: Vec<Option<f64>>,
     /// Grade, %.
     pub grade_percent: Vec<f64>,
-    /// Way, m; null where nothing travels.
+    /// RoadSegment, m; null where nothing travels.
     pub distance_m: Vec<Option<f64>>,
     /// Power at the output, W.
     pub output_power_w: Vec<f64>,

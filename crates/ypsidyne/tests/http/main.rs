@@ -7,6 +7,7 @@ mod support;
 
 mod builds;
 mod command_line;
+mod compression;
 mod hostile;
 mod instruments;
 mod options;

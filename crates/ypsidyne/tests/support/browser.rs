@@ -40,6 +40,9 @@ pub struct Browser {
     folder: PathBuf,
 }
 
+/// Chromium without its windows and menus, which take a third of the machine; where it is missing the whole browser serves.
+const SHELL: [&str; 1] = ["/usr/bin/chromium-headless-shell"];
+
 /// Runs the driver until standard input ends, then ends it with its browser and takes their folder away.
 const KEEPER: &str =
     r#"chromedriver --port=0 & driver=$!; exec >/dev/null; cat; kill $driver; wait $driver; rm -rf "$1""#;
@@ -52,6 +55,8 @@ fn start_driver(folder: &Path) -> (Child, String) {
         let mut keeper = Command::new("sh")
             .args(["-c", KEEPER, "sh"])
             .arg(folder)
+            // The driver puts the browser's profile there.
+            .env("TMPDIR", folder)
             .stdin(Stdio::piped())
             .stdout(Stdio::piped())
             .stderr(Stdio::null())
@@ -94,12 +99,12 @@ impl Browser {
         let capabilities = json!({
             "goog:loggingPrefs": { "browser": "ALL" },
             "goog:chromeOptions": {
+                "binary": SHELL.iter().find(|path| Path::new(path).exists()).unwrap_or(&"/usr/bin/chromium"),
                 "args": [
-                    "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+                    "--headless", "--force-prefers-reduced-motion", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
                     "--disable-background-networking", "--disable-component-update", "--disable-sync",
                     "--disable-extensions", "--force-device-scale-factor=1",
                     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
-                    format!("--user-data-dir={}", folder.join("profile").display()),
                 ],
                 "prefs": {
                     "download.default_directory": folder.join("downloads"),

@@ -6,9 +6,11 @@
 //!   about to offer to the document, reads it back strictly and offers only what then holds.
 
 mod adjustments;
+mod controller_adjustments;
 mod drive_adjustments;
 mod grid;
 mod job_adjustments;
+mod motor_adjustments;
 mod relevant;
 mod room_adjustments;
 pub(crate) mod scaling;
