@@ -1,4 +1,5 @@
-// Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, help, ranges of every document field),
+// Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, ranges of every document field),
+// src/api/help.gen.ts (help for each),
 // src/api/checks.gen.ts (every check) and src/units/units.gen.ts (units)
 // from the OpenAPI document on standard input. Both are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
@@ -75,6 +76,18 @@ function wheelOf(shelf) {
   const own = Object.entries(wheel.properties).filter(([key]) => key !== "format" && key !== "part");
   return { ...wheel, properties: Object.fromEntries(own) };
 }
+
+// The sentences of help are as large as all the rest: they come after the first screen.
+const helps = Object.fromEntries(
+  Object.entries(records).map(([name, fields]) => [
+    name,
+    Object.fromEntries(Object.entries(fields).map(([key, { help }]) => [key, help])),
+  ]),
+);
+for (const fields of Object.values(records)) for (const field of Object.values(fields)) delete field.help;
+const helpSource = `${banner}export const HELP: Record<string, Record<string, string>> = ${JSON.stringify(helps)};
+`;
+await writeFile(new URL("../src/api/help.gen.ts", import.meta.url), helpSource);
 
 const source = `${banner}import type { FieldMeta } from "./fields";
 

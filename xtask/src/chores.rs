@@ -11,8 +11,13 @@ use crate::page;
 use crate::system::{cargo, has, output, root, run, web};
 
 /// Files of the page that are made from the Rust types.
-const GENERATED: &[&str] =
-    &["src/api/schema.d.ts", "src/api/fields.gen.ts", "src/api/checks.gen.ts", "src/units/units.gen.ts"];
+const GENERATED: &[&str] = &[
+    "src/api/schema.d.ts",
+    "src/api/fields.gen.ts",
+    "src/api/help.gen.ts",
+    "src/api/checks.gen.ts",
+    "src/units/units.gen.ts",
+];
 
 /// Where Debian puts Chromium without windows and menus; the tests look there too.
 const HEADLESS_SHELL: &str = "/usr/bin/chromium-headless-shell";

@@ -1,9 +1,10 @@
-// What is known of every document field: label, help, range. The facts live in the Rust core.
+// What is known of every document field: label, range, and help once it has come. The facts live in the Rust core.
+import { shallowRef } from "vue";
+import { patiently, whenIdle } from "../lib/later";
 import { FIELDS } from "./fields.gen";
 
 export interface FieldMeta {
   label: string;
-  help: string;
   required: boolean;
   /** A number: its range, and whether it is whole. */
   min?: number;
@@ -29,3 +30,11 @@ export function fieldMeta(record: string, key: string): FieldMeta {
   if (!meta) throw new Error(`no field ${key} in ${record}`);
   return meta;
 }
+
+const help = shallowRef<Record<string, Record<string, string>>>({});
+whenIdle(async () => {
+  help.value = (await patiently(() => import("./help.gen"))).HELP;
+});
+
+/** What helps with a field of a record; empty until it has come. */
+export const fieldHelp = (record: string, key: string): string => help.value[record]?.[key] ?? "";

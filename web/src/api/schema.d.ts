@@ -8470,7 +8470,7 @@ export interface components {
             t_s: number;
             /**
              * Format: double
-             * @description Way made, m; null where nothing travels.
+             * @description RoadSegment made, m; null where nothing travels.
              */
             distance_m: number | null;
             /**
@@ -8612,7 +8612,7 @@ export interface components {
             wanted_rpm: (number | null)[];
             /** @description Grade, %. */
             grade_percent: number[];
-            /** @description Way, m; null where nothing travels. */
+            /** @description RoadSegment, m; null where nothing travels. */
             distance_m: (number | null)[];
             /** @description Power at the output, W. */
             output_power_w: number[];

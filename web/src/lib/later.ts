@@ -34,11 +34,16 @@ export function afterwards(loader: Loader): Loader {
 export const later = (loader: Loader): Component =>
   defineAsyncComponent({ loader: afterwards(loader), delay: 250, loadingComponent: Waiting });
 
+/** Does something once the browser has nothing else to do. */
+export function whenIdle(run: () => void): void {
+  if (window.requestIdleCallback) window.requestIdleCallback(run, { timeout: 10_000 });
+  else setTimeout(run, 500);
+}
+
 /** Fetches what was put off, one after the other, once the browser has nothing else to do. */
 export function fetchTheRest(): void {
   const next = wanted.shift();
   if (!next) return;
-  const idle = window.requestIdleCallback ?? ((then: () => void) => setTimeout(then, 500));
   // What does not come now comes when it is wanted.
-  idle(() => void next().then(fetchTheRest, () => undefined), { timeout: 10_000 });
+  whenIdle(() => void next().then(fetchTheRest, () => undefined));
 }

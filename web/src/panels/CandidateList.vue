@@ -91,7 +91,7 @@ const FIELD: Partial<Record<keyof Effect, string>> = {
   runtime_min: "runtime_min",
   hardware_mass_kg: "mass_kg",
 };
-const ANY = { label: "", help: "", required: false, min: -1e12, max: 1e12 };
+const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
 const headOf = (key: keyof Effect) => columns.value.find((column) => column.key === key)?.head ?? key;
 
 /** Without a figure nothing can be said to be in range. */

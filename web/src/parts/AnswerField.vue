@@ -2,7 +2,7 @@
 // A plain question of a document: yes, no, or as is usual, which the core says.
 import Select from "primevue/select";
 import { computed } from "vue";
-import { fieldMeta } from "../api/fields";
+import { fieldHelp, fieldMeta } from "../api/fields";
 import { useDesk } from "../bench/desk";
 import PickRow from "./PickRow.vue";
 
@@ -17,6 +17,7 @@ const props = defineProps<{
 }>();
 const desk = useDesk();
 const meta = computed(() => fieldMeta(props.record, props.name));
+const help = computed(() => fieldHelp(props.record, props.name));
 const pointer = computed(() => `${props.at}/${props.name}`);
 const value = computed(() => (desk.get(pointer.value) as boolean | undefined) ?? null);
 const choices = computed(() => {
@@ -32,7 +33,7 @@ const choices = computed(() => {
 </script>
 
 <template>
-  <PickRow :label="meta.label" :title="meta.help" :data-place="`${record}.${name}`">
+  <PickRow :label="meta.label" :title="help" :data-place="`${record}.${name}`">
     <Select
       :model-value="value"
       :options="choices"
@@ -44,5 +45,5 @@ const choices = computed(() => {
       @update:model-value="(next) => desk.set(pointer, next ?? undefined, null)"
     />
   </PickRow>
-  <p class="note">{{ meta.help }}</p>
+  <p class="note">{{ help }}</p>
 </template>

@@ -3,7 +3,7 @@
 import Select from "primevue/select";
 import InputText from "primevue/inputtext";
 import { computed, useId } from "vue";
-import { fieldMeta } from "../api/fields";
+import { fieldHelp, fieldMeta } from "../api/fields";
 import { useDesk } from "../bench/desk";
 import QuantityField from "./QuantityField.vue";
 import ProvenanceMark from "./ProvenanceMark.vue";
@@ -22,6 +22,7 @@ const props = defineProps<{
 const desk = useDesk();
 const helpId = useId();
 const meta = computed(() => fieldMeta(props.record, props.name));
+const help = computed(() => fieldHelp(props.record, props.name));
 const label = computed(() => props.label ?? meta.value.label);
 const pointer = computed(() => `${props.at}/${props.name}`);
 const value = computed(() => desk.get(pointer.value));
@@ -80,10 +81,10 @@ function setText(text: string): void {
         :aria-describedby="helpId"
         @change="set(($event.target as HTMLInputElement).checked)"
       />
-      <span :title="meta.help">{{ label }}</span>
+      <span :title="help">{{ label }}</span>
     </label>
     <template v-else>
-      <span class="label" :title="meta.help">
+      <span class="label" :title="help">
         {{ label }}
         <ProvenanceMark v-if="marked" :at="at" :name="name" :label="label" />
         <TypicalPicker :name="name" @pick="set" />
@@ -122,7 +123,7 @@ function setText(text: string): void {
         @blur="desk.seal()"
       />
     </template>
-    <span :id="helpId" class="visually-hidden">{{ meta.help }}</span>
+    <span :id="helpId" class="visually-hidden">{{ help }}</span>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Which rotor sensors a controller reads: several, or not known.
 import { computed } from "vue";
+import { fieldHelp } from "../api/fields";
 import { FIELDS } from "../api/fields.gen";
 import { useDesk } from "../bench/desk";
 
@@ -20,7 +21,7 @@ function toggle(word: string, on: boolean): void {
 
 <template>
   <div class="field sensors" data-place="Controller.sensors">
-    <span class="label" :title="meta?.help">{{ meta?.label }}</span>
+    <span class="label" :title="fieldHelp('Controller', 'sensors')">{{ meta?.label }}</span>
     <span class="choices">
       <label v-for="choice in choices" :key="choice.word">
         <input

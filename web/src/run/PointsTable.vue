@@ -2,7 +2,7 @@
 // The points of a course as a table: typed, added, taken out; from CSV and to CSV.
 import { computed, ref } from "vue";
 import { api, saying } from "../api/client";
-import { fieldMeta } from "../api/fields";
+import { fieldHelp, fieldMeta } from "../api/fields";
 import { useBench } from "../bench/bench";
 import { download, fileName } from "../lib/download";
 import QuantityField from "../parts/QuantityField.vue";
@@ -108,7 +108,9 @@ async function save(): Promise<void> {
         <thead>
           <tr>
             <th></th>
-            <th v-for="key in columns" :key="key" :title="meta(key).help">{{ meta(key).label }}</th>
+            <th v-for="key in columns" :key="key" :title="fieldHelp('CoursePoint', key)">
+              {{ meta(key).label }}
+            </th>
             <th></th>
           </tr>
         </thead>

@@ -25,7 +25,7 @@ const numbers = computed(() =>
   fields.value.filter(({ key, number }) => number && !picked.value.ranges.some((range) => range.key === key)),
 );
 const labelOf = (key: string) => fields.value.find((field) => field.key === key)?.label ?? key;
-const ANY = { label: "", help: "", required: false, min: -1e12, max: 1e12 };
+const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
 
 const SHOWN = 60;
 const { value: found } = useAnswer(

@@ -64,7 +64,7 @@ const plain = (key: string) => {
   const last = key.split(".").at(-1) ?? key;
   return {
     last,
-    meta: { label: labelOf(record.value, key), help: "", required: false, min: -1e12, max: 1e12 },
+    meta: { label: labelOf(record.value, key), required: false, min: -1e12, max: 1e12 },
   };
 };
 const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figureOf(part, key));

@@ -55,7 +55,7 @@ pub enum Over {
     /// Seconds since the start.
     Time,
     /// Metres from the start.
-    RoadSegment,
+    Way,
 }
 
 /// The same course over time or over the way. Between two points speed is taken as even over time, so each stretch lasts its
@@ -65,7 +65,7 @@ pub fn turned_over(points: &[CoursePoint], over: Over) -> Vec<CoursePoint> {
     let turning = points.iter().any(|point| point.output_rpm.is_some());
     let already = points.iter().all(|point| match over {
         Over::Time => point.t_s.is_some(),
-        Over::RoadSegment => point.distance_m.is_some(),
+        Over::Way => point.distance_m.is_some(),
     });
     let Some(first) = points.first().filter(|_| !turning && !already) else { return points.to_vec() };
     let mut turned: Vec<CoursePoint> = Vec::with_capacity(points.len());
@@ -74,7 +74,7 @@ pub fn turned_over(points: &[CoursePoint], over: Over) -> Vec<CoursePoint> {
     for point in points {
         let mean = 0.5 * (before.speed_m_s.unwrap_or(0.0) + point.speed_m_s.unwrap_or(0.0));
         match over {
-            Over::RoadSegment => {
+            Over::Way => {
                 let lasts = point.t_s.unwrap_or(0.0) - before.t_s.unwrap_or(0.0);
                 if let (true, Some(last)) = (mean * lasts <= 0.0, turned.last_mut()) {
                     last.wait_s += lasts;
@@ -353,7 +353,7 @@ mod tests {
         // 10 m at 1 m/s, 50 m at 2 m/s, 10 m at 1 m/s, a wait, 10 m at 1 m/s.
         let at: Vec<_> = time.iter().filter_map(|point| point.t_s).collect();
         assert_eq!(at, [0.0, 10.0, 35.0, 45.0, 57.0, 67.0]);
-        assert_eq!(turned_over(&time, Over::RoadSegment), way);
+        assert_eq!(turned_over(&time, Over::Way), way);
         assert_eq!(turned_over(&time, Over::Time), time);
     }
 
@@ -363,6 +363,6 @@ mod tests {
             CoursePoint { output_rpm: Some(0.0), speed_m_s: None, ..at_s(0.0, 0.0, 0.0) },
             CoursePoint { output_rpm: Some(900.0), speed_m_s: None, ..at_s(5.0, 0.0, 0.0) },
         ];
-        assert_eq!(turned_over(&turns, Over::RoadSegment), turns);
+        assert_eq!(turned_over(&turns, Over::Way), turns);
     }
 }
