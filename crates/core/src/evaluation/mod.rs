@@ -145,7 +145,7 @@ fn tell_former_motor(build: &Build, index: usize, option: &mut OptionEvaluation)
         }
         let chain = Chain::resolved(&build.job, other);
         let Some((held, drive)) = held.zip(chain.drives.iter().find(|drive| drive.index == there)) else { continue };
-        let did = drive.runs_away(&chain.sources[FULL], held);
+        let did = drive.motion_at_throttle(&chain.sources[FULL], held);
         check.because.push_str(&match did {
             Some(speed) => format!(" With the motor of \u{201c}{}\u{201d} the same throttle gave {speed}.", other.name),
             None => format!(

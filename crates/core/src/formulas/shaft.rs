@@ -2,6 +2,8 @@
 
 use std::f64::consts::PI;
 
+use super::ring::ring_stress_mpa;
+
 /// Most by which a bore may be wider than its shaft, mm: more needs a sleeve (common practice).
 pub const BORE_PLAY_MM: f64 = 0.05;
 /// Shear stress a plain steel shaft is trusted with, MPa: half a yield of 350 MPa over a safety of 1.5 (common practice).
@@ -32,10 +34,10 @@ pub const RING_DENSITY_KG_M3: f64 = 7500.0;
 /// Hoop stress a rotor ring of glued magnets is trusted with when no speed is listed, MPa (a guess, common practice).
 pub const HOOP_TRUSTED_MPA: f64 = 40.0;
 
-/// Hoop stress in a thin ring that carries only itself, MPa: ρ·v². Source: closed form, thin rotating ring.
+/// Hoop stress in a thin ring that carries only itself, MPa: [`ring_stress_mpa`] of neodymium.
 #[must_use]
 pub fn hoop_stress_mpa(rim_speed_m_s: f64) -> f64 {
-    RING_DENSITY_KG_M3 * rim_speed_m_s * rim_speed_m_s / 1e6
+    ring_stress_mpa(RING_DENSITY_KG_M3, rim_speed_m_s)
 }
 
 /// Rim speed at a hoop stress, m/s: √(σ/ρ).

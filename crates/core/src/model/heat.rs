@@ -11,6 +11,15 @@ use crate::formulas::constants::{
     STEEL_SPECIFIC_HEAT_J_KG_K,
 };
 
+/// What a can in still air, screwed to metal, gives off, W/(m²·K) (common practice; good to a factor of 1.5).
+const STILL_W_M2_K: f64 = 20.0;
+/// From winding to can the heat has this share of the way that it has from a can to still air (common practice).
+const WINDING_OVER_CASE: f64 = 0.3;
+/// Share of a motor's mass that is copper (common practice).
+const COPPER_SHARE: f64 = 0.2;
+/// Share of a motor's mass that is iron and steel (common practice).
+const STEEL_SHARE: f64 = 0.8;
+
 /// Above it a motor is called burning rather than warm, °C.
 const RUNS_AWAY_C: f64 = 1000.0;
 
@@ -45,7 +54,7 @@ impl Cooling {
     #[must_use]
     pub const fn coefficient_w_m2_k(self) -> f64 {
         match self {
-            Self::Still => 20.0,
+            Self::Still => STILL_W_M2_K,
             Self::Airflow => 40.0,
             Self::Fan => 80.0,
         }
@@ -258,14 +267,14 @@ impl Drive<'_> {
         };
         let given_winding = given.and_then(|thermal| thermal.winding_to_case_k_per_w);
         let given_case = given.and_then(|thermal| thermal.case_to_ambient_k_per_w);
-        let winding_k_per_w = given_winding.or(area_m2.map(|area| 0.3 / (20.0 * area)))?;
+        let winding_k_per_w = given_winding.or(area_m2.map(|area| WINDING_OVER_CASE / (STILL_W_M2_K * area)))?;
         let case_k_per_w = given_case.or(area_m2.map(|area| 1.0 / (self.parts.cooling.coefficient_w_m2_k() * area)))?;
         let winding_j = given
             .and_then(|thermal| thermal.winding_j_per_k)
-            .or(motor.mass_kg.map(|mass| 0.2 * mass * COPPER_SPECIFIC_HEAT_J_KG_K));
+            .or(motor.mass_kg.map(|mass| COPPER_SHARE * mass * COPPER_SPECIFIC_HEAT_J_KG_K));
         let case_j = given
             .and_then(|thermal| thermal.case_j_per_k)
-            .or(motor.mass_kg.map(|mass| 0.8 * mass * STEEL_SPECIFIC_HEAT_J_KG_K));
+            .or(motor.mass_kg.map(|mass| STEEL_SHARE * mass * STEEL_SPECIFIC_HEAT_J_KG_K));
         Some(ThermalPath {
             winding_k_per_w,
             case_k_per_w,

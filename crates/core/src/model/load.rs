@@ -205,6 +205,12 @@ impl VehicleModel {
     pub fn grip_n(&self, slope_rad: f64) -> Option<f64> {
         self.grip_share.map(|share| share * self.pressing_kg * GRAVITY_M_S2 * slope_rad.cos())
     }
+
+    /// The torque at the output at which the driven wheels slip on a slope, N·m; `None` without a figure for the grip.
+    #[must_use]
+    pub fn grip_nm(&self, slope_rad: f64) -> Option<f64> {
+        self.grip_n(slope_rad).map(|grip_n| grip_n * self.wheel_radius_m)
+    }
 }
 
 impl Projectile {

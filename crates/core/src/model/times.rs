@@ -46,11 +46,7 @@ impl Drive<'_> {
         if inertia <= 0.0 {
             return None;
         }
-        let grip_nm = self
-            .load
-            .vehicle
-            .as_ref()
-            .and_then(|vehicle| vehicle.grip_n(0.0).map(|grip_n| grip_n * vehicle.wheel_radius_m));
+        let grip_nm = self.load.vehicle.as_ref().and_then(|vehicle| vehicle.grip_nm(0.0));
         let surplus_nm =
             |output_rad_s: f64| self.driving_nm(source, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s);
         // The surplus only falls with speed, so the end decides.

@@ -22,7 +22,7 @@ pub struct Slot {
 /// are.
 ///
 /// Gives false, and changes nothing, when the option has no such slot.
-pub fn put_in(option: &mut OptionSheet, slot: Slot, part: &ShelfPart, id: Option<&str>) -> bool {
+pub fn place_part(option: &mut OptionSheet, slot: Slot, part: &ShelfPart, id: Option<&str>) -> bool {
     let id = id.map(str::to_owned);
     if let ShelfPart::Battery(battery) = part {
         let (packs_series, packs_parallel) = (option.battery.packs_series, option.battery.packs_parallel);

@@ -142,7 +142,7 @@ impl<'d> Runner<'d> {
     /// Largest torque the ground takes at the output, N·m.
     pub(super) fn grip_nm(&self, way: RoadSegment) -> Option<f64> {
         let vehicle = self.cold.load.vehicle.as_ref()?;
-        vehicle.grip_n(way.slope_rad).map(|grip_n| grip_n * vehicle.wheel_radius_m)
+        vehicle.grip_nm(way.slope_rad)
     }
 
     /// What is wanted of a drive that keeps to its course, before the battery is asked.

@@ -8,7 +8,7 @@ use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
-use crate::shelf::place::{Slot, put_in};
+use crate::shelf::place::{Slot, place_part};
 
 /// Most candidates of one request.
 pub const MOST_CANDIDATES: usize = 1000;
@@ -83,7 +83,7 @@ pub fn effects<'a>(
         .into_par_iter()
         .map(|part| {
             let mut changed = sheet.clone();
-            put_in(&mut changed, slot, part, None)
+            place_part(&mut changed, slot, part, None)
                 .then(|| Effect::of(&evaluate_option(&build.job, &changed, option), slot.drive))
         })
         .collect()

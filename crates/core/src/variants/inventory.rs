@@ -7,7 +7,7 @@ use crate::document::{Build, MachineKind};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::evaluate_option;
 use crate::shelf::ShelfPart;
-use crate::shelf::place::{Slot, put_in};
+use crate::shelf::place::{Slot, place_part};
 
 /// Most combinations of one map.
 pub const MOST: usize = 20_000;
@@ -64,11 +64,11 @@ pub fn judge_all(build: &Build, option: usize, drive: usize, drawer: Drawer<'_>)
     places.truncate(MOST);
     let judged = places.into_par_iter().map(|(motor, battery, controller)| {
         let mut tried = base.clone();
-        put_in(&mut tried, slot, &drawer.motors[motor], None);
-        put_in(&mut tried, slot, &drawer.batteries[battery], None);
+        place_part(&mut tried, slot, &drawer.motors[motor], None);
+        place_part(&mut tried, slot, &drawer.batteries[battery], None);
         match controller {
             Some(controller) => {
-                put_in(&mut tried, slot, &drawer.controllers[controller], None);
+                place_part(&mut tried, slot, &drawer.controllers[controller], None);
             }
             None => tried.drives[drive].controller = None,
         }

@@ -6,7 +6,7 @@ use ypsidyne_core::document::{Build, Provenance};
 use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::library::demo;
-use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_core::shelf::stock::PARTS;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::candidates::{Effect, effects};
@@ -32,7 +32,7 @@ fn each_candidate_has_the_effect_of_the_option_with_it_put_in() {
         assert_eq!(found.len(), parts.len());
         for (part, effect) in parts.iter().zip(&found) {
             let mut option = build.options[0].clone();
-            assert!(put_in(&mut option, SLOT, part, Some("shelf-1")));
+            assert!(place_part(&mut option, SLOT, part, Some("shelf-1")));
             let result = evaluate_option(&build.job, &option, 0);
             assert_eq!(effect.as_ref(), Some(&Effect::of(&result, 0)), "{}", part.label());
             let mut document = dolly();
@@ -48,24 +48,24 @@ fn a_part_is_put_in_without_touching_what_is_set_there() {
     let part = |kind: PartKind| PARTS.iter().find(|part| part.kind() == kind).unwrap();
     let mut option = build.options[0].clone();
     let before = option.clone();
-    assert!(put_in(&mut option, SLOT, part(PartKind::Battery), Some("b")));
+    assert!(place_part(&mut option, SLOT, part(PartKind::Battery), Some("b")));
     assert_eq!(option.battery.packs_parallel, before.battery.packs_parallel);
     assert_eq!(option.battery.part_id.as_deref(), Some("b"));
-    assert!(put_in(&mut option, SLOT, part(PartKind::Motor), None));
+    assert!(place_part(&mut option, SLOT, part(PartKind::Motor), None));
     assert_eq!(option.drives[0].motor_count, before.drives[0].motor_count);
     let strong = PARTS.iter().find(|part| part.label().starts_with("Field-oriented controller 200 A")).unwrap();
-    assert!(put_in(&mut option, SLOT, strong, None));
+    assert!(place_part(&mut option, SLOT, strong, None));
     let set = |option: &ypsidyne_core::document::OptionSheet| {
         option.drives[0].controller.as_ref().and_then(|controller| controller.motor_current_limit_a)
     };
     assert_eq!(set(&option), set(&before), "a limit within the rating stays");
     let weak = PARTS.iter().find(|part| part.label().starts_with("Brushless controller 20 A")).unwrap();
-    assert!(put_in(&mut option, SLOT, weak, None));
+    assert!(place_part(&mut option, SLOT, weak, None));
     assert_eq!(set(&option), Some(32.0), "a limit above the peak rating comes down to it");
-    assert!(!put_in(&mut option, Slot { drive: 9, stage: 0 }, part(PartKind::Motor), None));
-    assert!(!put_in(&mut option, Slot { drive: 0, stage: 7 }, part(PartKind::GearingStage), None));
+    assert!(!place_part(&mut option, Slot { drive: 9, stage: 0 }, part(PartKind::Motor), None));
+    assert!(!place_part(&mut option, Slot { drive: 0, stage: 7 }, part(PartKind::GearingStage), None));
     let stages = option.drives[0].gearing.len();
-    assert!(put_in(&mut option, Slot { drive: 0, stage: stages }, part(PartKind::GearingStage), None));
+    assert!(place_part(&mut option, Slot { drive: 0, stage: stages }, part(PartKind::GearingStage), None));
     assert_eq!(option.drives[0].gearing.len(), stages + 1);
 }
 

@@ -10,7 +10,7 @@ use ypsidyne_core::document::{Build, OptionSheet};
 use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::evaluation::workings::{Sum, sums};
-use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::candidates::{Effect, MOST_CANDIDATES, effects};
 use ypsidyne_core::variants::remedies::{PartNeed, Remedy, remedies};
@@ -208,7 +208,7 @@ fn pointer_of(kind: PartKind, option: usize, slot: Slot) -> String {
 /// What stands there once a part is put in.
 fn value_with(option: &OptionSheet, slot: Slot, line: &PartLine, pointer: &str, place: usize) -> Option<Value> {
     let mut changed = option.clone();
-    if !put_in(&mut changed, slot, &line.part, Some(&line.id)) {
+    if !place_part(&mut changed, slot, &line.part, Some(&line.id)) {
         return None;
     }
     let rest = pointer.strip_prefix(&format!("/options/{place}"))?;

@@ -9,7 +9,7 @@ use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::sheet::Decided;
 use ypsidyne_core::document::{Build, OptionSheet, Problem};
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::decision::decided;
 use ypsidyne_core::variants::inventory::{Cell, Drawer, MOST, judge_all};
@@ -365,7 +365,7 @@ async fn drawer_option(State(app): State<App>, body: JsonBody) -> Result<Json<Op
         .await?;
     let slot = Slot { drive: asked.drive, stage: 0 };
     for line in found.into_iter().filter_map(PartLine::of) {
-        put_in(&mut option, slot, &line.part, Some(&line.id));
+        place_part(&mut option, slot, &line.part, Some(&line.id));
     }
     Ok(Json(option))
 }

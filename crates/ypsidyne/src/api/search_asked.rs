@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, OptionSheet, SEARCH_FORMAT, Search};
 use ypsidyne_core::shelf::PartKind;
-use ypsidyne_core::shelf::place::{Slot, put_in};
+use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_store::{Connection, StoreError, parts};
 
 use super::App;
@@ -106,7 +106,7 @@ fn picked(
     let own = if pick.own && wanted { standing(option) } else { None };
     let others = lines.filter_map(|line| {
         let mut changed = option.clone();
-        put_in(&mut changed, slot, &line.part, Some(&line.id)).then(|| standing(&changed)).flatten()
+        place_part(&mut changed, slot, &line.part, Some(&line.id)).then(|| standing(&changed)).flatten()
     });
     Ok(own.into_iter().chain(others).collect())
 }

@@ -34,7 +34,7 @@ pub(super) fn routes() -> Vec<Route> {
         },
         Route {
             path: "/api/measure/apply",
-            handlers: post(put_in),
+            handlers: post(into_part),
             operations: vec![
                 Operation::new::<Applied>("post", "applyMeasurement", "A measurement in a build, and what it changes.")
                     .body::<ApplyAsked>(),
@@ -148,7 +148,7 @@ fn time_of(measurement: &Measurement) -> String {
     measurement.heading().at.clone().unwrap_or_else(crate::time::now)
 }
 
-async fn put_in(State(app): State<App>, body: JsonBody) -> Result<Json<Applied>, ApiError> {
+async fn into_part(State(app): State<App>, body: JsonBody) -> Result<Json<Applied>, ApiError> {
     let (build, asked): (Build, ApplyAsked) = body.build_and()?;
     app.compute(move || {
         let readings = Measurement::from_value(&asked.measurement).map_err(ApiError::Document)?;

@@ -50,9 +50,8 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     let subject = Subject::of_drive(CheckCode::GearingGearboxTorque, drive);
     let bound = CheckLimit::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
-        let slip_nm = vehicle.grip_n(0.0).filter(|_| !drive.job.jams()).map(|grip_n| {
-            grip_n * vehicle.wheel_radius_m
-                / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
+        let slip_nm = vehicle.grip_nm(0.0).filter(|_| !drive.job.jams()).map(|grip_nm| {
+            grip_nm / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
         });
         let slips_first = slip_nm.zip(jam_nm).is_some_and(|(slip, jam)| slip < jam);
         let demand = jam_nm.map(|jam_nm| slip_nm.map_or(jam_nm, |slip_nm| slip_nm.min(jam_nm)));

@@ -96,7 +96,7 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
         fit::judge_drive(drive, &mut ledger);
         performance::judge(&evidence, drive, result, &mut ledger);
         safety::judge_drive(&evidence, drive, &mut ledger);
-        safety::judge_more(&evidence, drive, result, &mut ledger);
+        safety::judge_hazards(&evidence, drive, result, &mut ledger);
     }
     wire::judge(&evidence, &mut ledger);
     safety::judge_option(&evidence, &mut ledger);

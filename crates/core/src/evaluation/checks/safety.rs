@@ -42,7 +42,7 @@ const BLADE_STOP_S: f64 = 3.0;
 const STANDS: f64 = 0.03;
 
 /// Further checks about people, in the order of the machine.
-pub(super) fn judge_more(
+pub(super) fn judge_hazards(
     evidence: &CheckContext<'_>,
     drive: &Drive<'_>,
     result: &DriveEvaluation,
@@ -187,7 +187,7 @@ fn judge_failsafe(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut C
     let held = drive.parts.controller.as_ref().and_then(|controller| controller.failsafe_throttle);
     let Some(held) = held.filter(|held| *held > 0.0) else { return };
     let runs = drive
-        .runs_away(&evidence.chain.sources[FULL], held)
+        .motion_at_throttle(&evidence.chain.sources[FULL], held)
         .map_or_else(|| ", too little to move it now".to_owned(), |speed| format!(", and it runs at {speed}"));
     ledger.fail(
         &Subject::of_drive(CheckCode::SafetyFailsafe, drive),
@@ -200,7 +200,7 @@ fn judge_failsafe(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut C
 
 impl Drive<'_> {
     /// What the machine does with its load at a throttle that is held, in words; `None` where it does not move.
-    pub(crate) fn runs_away(&self, source: &Source, throttle: f64) -> Option<String> {
+    pub(crate) fn motion_at_throttle(&self, source: &Source, throttle: f64) -> Option<String> {
         let mut held = self.clone();
         held.controller.max_duty = held.controller.max_duty.min(throttle);
         let full_rad_s = self.full_throttle_rad_s(source) / self.gearing.ratio;

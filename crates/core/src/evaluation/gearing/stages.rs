@@ -229,8 +229,8 @@ impl Chain<'_> {
         let slip = drive.load.vehicle.as_ref().and_then(|vehicle| {
             let gearing = &drive.gearing;
             let after = gearing.ratio_after_gearbox * gearing.efficiency_after_gearbox;
-            let grip_n = vehicle.grip_n(0.0).filter(|_| !drive.job.jams())?;
-            Some(grip_n * vehicle.wheel_radius_m / (drive.motors * after))
+            let grip_nm = vehicle.grip_nm(0.0).filter(|_| !drive.job.jams())?;
+            Some(grip_nm / (drive.motors * after))
         });
         let clutch = gearbox.and_then(|gearbox| gearbox.slip_clutch_nm);
         let mut least = (stalled, PeakBy::Stall);

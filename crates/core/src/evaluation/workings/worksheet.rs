@@ -143,7 +143,7 @@ impl Line<'_> {
         let Some(result) = result.into().filter(|result| result.is_finite()) else { return };
         let formula = formula.into();
         let right = formula.split_once('=').map_or(formula.as_str(), |(_, right)| right.trim());
-        self.sum.put_in = put_in(right, &self.sum.inputs);
+        self.sum.put_in = numbers_in(right, &self.sum.inputs);
         self.sum.formula = formula;
         self.sum.result = result;
         self.sum.unit = unit;
@@ -153,7 +153,7 @@ impl Line<'_> {
 }
 
 /// A formula with its symbols replaced by their numbers.
-fn put_in(formula: &str, inputs: &[Input]) -> String {
+fn numbers_in(formula: &str, inputs: &[Input]) -> String {
     let mut text = String::with_capacity(formula.len() * 2);
     let mut letters = formula.chars().peekable();
     while let Some(letter) = letters.next() {
