@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The workbench: options as sheets, the power path, the steps, the verdict.
 import { useToast } from "primevue/usetoast";
-import { type Component, computed, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
+import { computed, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, saying } from "../api/client";
 import { useBench } from "../bench/bench";
@@ -10,13 +10,14 @@ import { stepAt } from "../bench/steps";
 import { useKeys } from "../bench/keys";
 import { loadTypical } from "../bench/typical";
 import PowerPath from "../drawing/PowerPath.vue";
-import { fetchTheRest, later, patiently } from "../lib/later";
+import { fetchTheRest } from "../lib/later";
 import { keyInWords, placeInWords } from "../lib/places";
 import { differences } from "../lib/pointer";
 import { STEPS, type Step } from "../router";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./CaseBar.vue";
 import NoticeBar from "./NoticeBar.vue";
+import { ConflictDialog, fetchPanel, HistoryDialog, KeysDialog, PANELS, SumDialog } from "./late";
 import StepNav from "./StepNav.vue";
 import VerdictPanel from "./VerdictPanel.vue";
 
@@ -25,31 +26,10 @@ const bench = useBench();
 const sums = useSums();
 const router = useRouter();
 
-/** The step that is opened is fetched with the build; the others, and dialogs, when they are wanted. */
-const FETCH: Record<Step, () => Promise<{ default: Component }>> = {
-  job: () => import("../panels/JobPanel.vue"),
-  motor: () => import("../panels/MotorPanel.vue"),
-  gearing: () => import("../panels/GearingPanel.vue"),
-  battery: () => import("../panels/BatteryPanel.vue"),
-  controller: () => import("../panels/ControllerPanel.vue"),
-  wiring: () => import("../panels/WiringPanel.vue"),
-  search: () => import("../search/SearchPanel.vue"),
-  options: () => import("../options/OptionsPanel.vue"),
-  parts: () => import("../options/PartsPanel.vue"),
-  odds: () => import("../options/OddsPanel.vue"),
-  run: () => import("../run/RunPanel.vue"),
-  sheet: () => import("../workshop/SheetPanel.vue"),
-};
-const PANELS = Object.fromEntries(STEPS.map((name) => [name, later(FETCH[name])])) as Record<Step, Component>;
-const ConflictDialog = later(() => import("./ConflictDialog.vue"));
-const SumDialog = later(() => import("./SumDialog.vue"));
-const HistoryDialog = later(() => import("./HistoryDialog.vue"));
-const KeysDialog = later(() => import("./KeysDialog.vue"));
-
 /** Steps about whole options keep what is open in them when another option is taken up. */
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
-void patiently(FETCH[step.value]);
+void fetchPanel(step.value);
 const toast = useToast();
 const keysShown = ref(false);
 const historyShown = ref(false);

@@ -40,8 +40,8 @@ pub struct Browser {
     folder: PathBuf,
 }
 
-/// Chromium without its windows and menus, which take a third of the machine; where it is missing the whole browser serves.
-const SHELL: [&str; 1] = ["/usr/bin/chromium-headless-shell"];
+/// Chromium without its windows and menus, which take a third of the machine; where it is missing the driver finds the whole browser.
+const HEADLESS_SHELL: &str = "/usr/bin/chromium-headless-shell";
 
 /// Runs the driver until standard input ends, then ends it with its browser and takes their folder away.
 const KEEPER: &str =
@@ -96,10 +96,9 @@ impl Browser {
     async fn new() -> Self {
         let folder = tempfile::tempdir().unwrap().keep();
         let (keeper, port) = start_driver(&folder);
-        let capabilities = json!({
+        let mut capabilities = json!({
             "goog:loggingPrefs": { "browser": "ALL" },
             "goog:chromeOptions": {
-                "binary": SHELL.iter().find(|path| Path::new(path).exists()).unwrap_or(&"/usr/bin/chromium"),
                 "args": [
                     "--headless", "--force-prefers-reduced-motion", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
                     "--disable-background-networking", "--disable-component-update", "--disable-sync",
@@ -112,6 +111,9 @@ impl Browser {
                 }
             }
         });
+        if Path::new(HEADLESS_SHELL).exists() {
+            capabilities["goog:chromeOptions"]["binary"] = json!(HEADLESS_SHELL);
+        }
         let Value::Object(capabilities) = capabilities else { unreachable!("an object was written") };
         let client = ClientBuilder::new(HttpConnector::new())
             .capabilities(capabilities)
@@ -172,14 +174,12 @@ impl Browser {
             Locator::Css(selector) => format!("document.querySelector({})", json!(selector)),
             other => panic!("{other:?} is not used here"),
         };
-        let end = std::time::Instant::now() + PATIENCE;
         loop {
-            if self.comes_true(&condition).await
-                && let Ok(element) = self.client.find(locator).await
-            {
+            self.until(what, &condition).await;
+            // What is drawn anew in between is looked for again.
+            if let Ok(element) = self.client.find(locator).await {
                 return element;
             }
-            assert!(std::time::Instant::now() < end, "{what}: is not there");
         }
     }
 
