@@ -4,7 +4,7 @@ import { ref } from "vue";
 import { api } from "./api/client";
 import { ask, silentSince } from "./api/reach";
 import { timeOf } from "./api/stale";
-import LoginView from "./views/LoginView.vue";
+import LoginView from "./builds/LoginView.vue";
 
 const needsPassphrase = ref<boolean | null>(null);
 

@@ -1,4 +1,4 @@
-import { afterwards } from "./lib/later";
+import { afterwards } from "./shared/lib/later";
 import { createRouter, createWebHistory } from "vue-router";
 
 /** The steps of the chain, then what is done with whole options. */
@@ -26,11 +26,11 @@ export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: ({ hash }) => (hash ? { el: hash, top: 60 } : undefined),
   routes: [
-    { path: "/", name: "builds", component: afterwards(() => import("./views/BuildsView.vue")) },
+    { path: "/", name: "builds", component: afterwards(() => import("./builds/BuildsView.vue")) },
     {
       path: `/builds/:id/:step(${STEPS.join("|")})?`,
       name: "bench",
-      component: afterwards(() => import("./views/BenchView.vue")),
+      component: afterwards(() => import("./workbench/BenchView.vue")),
       props: true,
     },
     { path: "/shelf", name: "shelf", component: afterwards(() => import("./shelf/ShelfView.vue")) },
@@ -41,7 +41,7 @@ export const router = createRouter({
       component: afterwards(() => import("./measure/SheetView.vue")),
       props: true,
     },
-    { path: "/model", name: "model", component: afterwards(() => import("./views/ModelView.vue")) },
+    { path: "/model", name: "model", component: afterwards(() => import("./builds/ModelView.vue")) },
     { path: "/:rest(.*)", redirect: "/" },
   ],
 });

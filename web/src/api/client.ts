@@ -1,6 +1,6 @@
 // The one way to the server. Types come from the server's own description.
 import createClient from "openapi-fetch";
-import { keysAsLabels, pointerInWords } from "../lib/places";
+import { keysAsLabels, pointerInWords } from "../shared/lib/places";
 import { reaching } from "./reach";
 import type { components, paths } from "./schema";
 

@@ -1,6 +1,6 @@
 // What is known of every document field: label, range, and help once it has come. The facts live in the Rust core.
 import { shallowRef } from "vue";
-import { patiently, whenIdle } from "../lib/later";
+import { patiently, whenIdle } from "../shared/lib/later";
 import { FIELDS } from "./fields.gen";
 
 export interface FieldMeta {

@@ -3,7 +3,7 @@
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
-import { without } from "../lib/pointer";
+import { without } from "../shared/lib/pointer";
 import { useSheet } from "./sheet";
 
 type Motor = Schemas["Motor"];

@@ -2,9 +2,9 @@
 // Readings, the line through them, and how far each is off it; a reading struck out stays, hollow.
 import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
-import SaveDrawing from "../drawing/SaveDrawing.vue";
-import { ticksBetween } from "../drawing/ticks";
-import { useElementWidth } from "../drawing/width";
+import SaveDrawing from "../shared/plots/SaveDrawing.vue";
+import { ticksBetween } from "../shared/plots/ticks";
+import { useElementWidth } from "../shared/plots/width";
 import { figures } from "../units/quantity";
 
 const props = defineProps<{ fit: Schemas["Fit"]; far: Set<string> }>();

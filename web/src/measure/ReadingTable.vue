@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Schemas } from "../api/client";
 import { FIELDS } from "../api/fields.gen";
 import type { FieldMeta } from "../api/fields";
-import QuantityField from "../parts/QuantityField.vue";
+import QuantityField from "../shared/fields/QuantityField.vue";
 import { draftEntry, keepEntry } from "../saving/drafts";
 import { fieldText } from "../units/quantity";
 import type { ReadingList } from "./kinds";

@@ -3,11 +3,11 @@
 import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { api, saying } from "../api/client";
-import { DESK } from "../bench/desk";
-import { download, fileName } from "../lib/download";
-import BenchField from "../parts/BenchField.vue";
-import ConflictDialog from "../views/ConflictDialog.vue";
-import PreferencesMenu from "../views/PreferencesMenu.vue";
+import { DESK } from "../workbench/desk";
+import { download, fileName } from "../shared/lib/download";
+import BenchField from "../shared/fields/BenchField.vue";
+import ConflictDialog from "../workbench/ConflictDialog.vue";
+import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import ApplyPanel from "./ApplyPanel.vue";
 import CandidatePick from "./CandidatePick.vue";
 import InstrumentBar from "./InstrumentBar.vue";

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { api, saying, type Schemas } from "../api/client";
 import { ask } from "../api/reach";
-import PreferencesMenu from "../views/PreferencesMenu.vue";
+import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import { shownFigure } from "./figure";
 import GeneratorTable from "./GeneratorTable.vue";
 import { kindOf, KINDS } from "./kinds";

@@ -4,8 +4,8 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { again } from "../api/again";
 import { api, type ProblemDocument, type Schemas } from "../api/client";
 import { ifMatch } from "../api/tag";
-import { useHistory } from "../bench/history";
-import { valueAt, withValue } from "../lib/pointer";
+import { useHistory } from "../workbench/history";
+import { valueAt, withValue } from "../shared/lib/pointer";
 import { readerUnits } from "../units/reader";
 import { type Place, useSaver } from "../saving/saver";
 

@@ -4,8 +4,8 @@ import Dialog from "primevue/dialog";
 import { ref, shallowRef, watch } from "vue";
 import { api, type BuildLine, saying } from "../api/client";
 import { ask } from "../api/reach";
-import { useBench } from "../bench/bench";
-import VerdictMark from "../parts/VerdictMark.vue";
+import { useBench } from "../workbench/bench";
+import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { useNewOptions } from "./newOptions";
 
 const shown = defineModel<boolean>("shown", { required: true });

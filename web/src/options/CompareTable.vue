@@ -2,9 +2,9 @@
 // Options side by side: rows of figures by theme, best and worst by word, differences marked; moved, chosen, opened.
 import { computed, ref } from "vue";
 import type { OptionEvaluation, Schemas } from "../api/client";
-import { useBench } from "../bench/bench";
-import { checkKey } from "../bench/words";
-import VerdictMark from "../parts/VerdictMark.vue";
+import { useBench } from "../workbench/bench";
+import { checkKey } from "../workbench/words";
+import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { figures, shownText } from "../units/quantity";
 import type { Quantity } from "../units/units";
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The choice and why; when it was made, on which figures, and what has changed since.
 import { computed } from "vue";
-import { useBench } from "../bench/bench";
+import { useBench } from "../workbench/bench";
 import { shownText, figures } from "../units/quantity";
 
 const bench = useBench();

@@ -2,14 +2,14 @@
 // Options side by side, their power to one scale, what the drawer makes possible, and the decision.
 import { ref } from "vue";
 import { api, saying } from "../api/client";
-import { useBench } from "../bench/bench";
-import { useDrives } from "../bench/drives";
-import { without } from "../lib/pointer";
-import PanelHead from "../parts/PanelHead.vue";
+import { useBench } from "../workbench/bench";
+import { useDrives } from "../workbench/drives";
+import { without } from "../shared/lib/pointer";
+import PanelHead from "../shared/PanelHead.vue";
 import AdoptDialog from "./AdoptDialog.vue";
 import CompareTable from "./CompareTable.vue";
 import DecisionNote from "./DecisionNote.vue";
-import DrawerMap from "./DrawerMap.vue";
+import InventoryMap from "./InventoryMap.vue";
 import { useNewOptions } from "./newOptions";
 import PathStrips from "./PathStrips.vue";
 
@@ -57,7 +57,7 @@ async function blank(): Promise<void> {
   <CompareTable @choose="(name) => choose(name)" />
   <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />
   <PathStrips @open="(place) => (bench.optionIndex = place)" />
-  <DrawerMap />
+  <InventoryMap />
   <AdoptDialog v-model:shown="adopting" />
 </template>
 

@@ -2,12 +2,12 @@
 // The power paths of all options one above another, to the same scale: where each loses what.
 import { computed, ref } from "vue";
 import type { DriveEvaluation, OptionSheet } from "../api/client";
-import { useBench } from "../bench/bench";
-import { CASE_WORDS } from "../bench/words";
-import { flowOf } from "../drawing/flow";
-import SaveDrawing from "../drawing/SaveDrawing.vue";
-import { useElementWidth } from "../drawing/width";
-import { viewOf } from "../bench/view";
+import { useBench } from "../workbench/bench";
+import { CASE_WORDS } from "../workbench/words";
+import { flowOf } from "../workbench/flow";
+import SaveDrawing from "../shared/plots/SaveDrawing.vue";
+import { useElementWidth } from "../shared/plots/width";
+import { viewOf } from "../workbench/view";
 import { generatingFlow } from "../run/generating";
 import { shownText } from "../units/quantity";
 

@@ -1,7 +1,7 @@
 // Options to start from: blank, or taken over from another build.
 import { api, type OptionSheet, saying } from "../api/client";
-import { useBench } from "../bench/bench";
-import { freshName } from "../lib/names";
+import { useBench } from "../workbench/bench";
+import { freshName } from "../shared/lib/names";
 
 export function useNewOptions() {
   const bench = useBench();

@@ -2,8 +2,8 @@
 // A course drawn by hand: speed above, grade below. Points are dragged or moved with the arrow keys; a click where none is
 // puts one there, Delete takes it out.
 import { computed, ref, watch } from "vue";
-import { niceTicks, ticksBetween } from "../drawing/ticks";
-import { useElementWidth } from "../drawing/width";
+import { niceTicks, ticksBetween } from "../shared/plots/ticks";
+import { useElementWidth } from "../shared/plots/width";
 import { displayUnit, figures } from "../units/quantity";
 import type { Point } from "./tasks";
 

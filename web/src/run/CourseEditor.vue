@@ -1,8 +1,8 @@
 <script setup lang="ts">
 // A course of the build, to be edited: its name, its charge, its end, what each drive does.
 import { computed } from "vue";
-import { useBench } from "../bench/bench";
-import BenchField from "../parts/BenchField.vue";
+import { useBench } from "../workbench/bench";
+import BenchField from "../shared/fields/BenchField.vue";
 import PartEditor from "./PartEditor.vue";
 import type { Course } from "./runs";
 import { freshMode, modesOf, useTargets } from "./tasks";

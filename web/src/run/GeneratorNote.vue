@@ -3,8 +3,8 @@
 // the load falls off, other machines on the same source.
 import { computed } from "vue";
 import type { Schemas } from "../api/client";
-import { useBench } from "../bench/bench";
-import CurveChart, { type Curve } from "../drawing/CurveChart.vue";
+import { useBench } from "../workbench/bench";
+import CurveChart, { type Curve } from "../shared/plots/CurveChart.vue";
 import { displayUnit, figures, shownText } from "../units/quantity";
 
 const props = defineProps<{ row: Schemas["GeneratorRow"] }>();

@@ -3,8 +3,8 @@
 import Select from "primevue/select";
 import { computed, ref } from "vue";
 import { api, saying } from "../api/client";
-import { useBench } from "../bench/bench";
-import BenchField from "../parts/BenchField.vue";
+import { useBench } from "../workbench/bench";
+import BenchField from "../shared/fields/BenchField.vue";
 import CourseDrawing from "./CourseDrawing.vue";
 import PointsTable from "./PointsTable.vue";
 import {

@@ -3,9 +3,9 @@
 import { computed, ref } from "vue";
 import { api, saying } from "../api/client";
 import { fieldHelp, fieldMeta } from "../api/fields";
-import { useBench } from "../bench/bench";
-import { download, fileName } from "../lib/download";
-import QuantityField from "../parts/QuantityField.vue";
+import { useBench } from "../workbench/bench";
+import { download, fileName } from "../shared/lib/download";
+import QuantityField from "../shared/fields/QuantityField.vue";
 import type { Point } from "./tasks";
 
 const props = defineProps<{

@@ -2,10 +2,10 @@
 // Everything of a run on one axis: lanes one above another, a crosshair through all, limits along the axis. Drag to zoom,
 // arrow keys read, + and - zoom; its table behind; saved as SVG, PNG and CSV.
 import { computed, ref } from "vue";
-import SaveDrawing from "../drawing/SaveDrawing.vue";
-import { ticksBetween } from "../drawing/ticks";
-import { useElementWidth } from "../drawing/width";
-import { download, fileName } from "../lib/download";
+import SaveDrawing from "../shared/plots/SaveDrawing.vue";
+import { ticksBetween } from "../shared/plots/ticks";
+import { useElementWidth } from "../shared/plots/width";
+import { download, fileName } from "../shared/lib/download";
 import { figures } from "../units/quantity";
 import { type Axis, type Lane, OTHERS, rangeOf, seriesCsv, thinned } from "./lanes";
 import { rowAt } from "./moment";

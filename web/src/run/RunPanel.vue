@@ -4,10 +4,10 @@
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { api } from "../api/client";
 import { useAnswer } from "../api/answer";
-import { useBench } from "../bench/bench";
+import { useBench } from "../workbench/bench";
 import { readerUnits } from "../units/reader";
-import { freshName } from "../lib/names";
-import PanelHead from "../parts/PanelHead.vue";
+import { freshName } from "../shared/lib/names";
+import PanelHead from "../shared/PanelHead.vue";
 import CourseEditor from "./CourseEditor.vue";
 import EnduranceNote from "./EnduranceNote.vue";
 import GeneratorNote from "./GeneratorNote.vue";

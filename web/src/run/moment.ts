@@ -1,7 +1,7 @@
 // A run at one moment: the row that stands there, and the power path of it.
 import type { CaseEvaluation, OptionSheet, Schemas } from "../api/client";
-import { LOAD_WORDS } from "../bench/words";
-import { type Flow, type Stage } from "../drawing/flow";
+import { LOAD_WORDS } from "../workbench/words";
+import { type Flow, type Stage } from "../workbench/flow";
 import type { Step } from "../router";
 import { figures, shownText } from "../units/quantity";
 import { bridgeWord, sourceWord } from "./generating";

@@ -1,7 +1,7 @@
 // What stands beside a run: how hard and how long, what would change a launcher, machines that are turned.
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
-import { useBench } from "../bench/bench";
+import { useBench } from "../workbench/bench";
 
 /** Asked again whenever job or option change; `wanted` says whether anyone looks. */
 export function useRunning(wanted: () => boolean = () => true) {

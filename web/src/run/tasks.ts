@@ -1,6 +1,6 @@
 // What a drive may be asked to do, and where each task starts.
 import type { Build, Schemas } from "../api/client";
-import { useBench } from "../bench/bench";
+import { useBench } from "../workbench/bench";
 import type { Course } from "./runs";
 
 export type Mode = Schemas["Mode"];

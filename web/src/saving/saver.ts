@@ -5,7 +5,7 @@ import { again } from "../api/again";
 import { type Reply, saying } from "../api/client";
 import { ask } from "../api/reach";
 import { revisionOf } from "../api/tag";
-import { differences } from "../lib/pointer";
+import { differences } from "../shared/lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
 import { fingerprint } from "./fingerprint";
 

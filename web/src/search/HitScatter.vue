@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Every hit as a point: axes and colour to choose, the front drawn, picked by a click or by drawing around them.
 import { computed, ref } from "vue";
-import SaveDrawing from "../drawing/SaveDrawing.vue";
-import { ticksBetween } from "../drawing/ticks";
-import { useElementWidth } from "../drawing/width";
+import SaveDrawing from "../shared/plots/SaveDrawing.vue";
+import { ticksBetween } from "../shared/plots/ticks";
+import { useElementWidth } from "../shared/plots/width";
 import { AXES, type Axis, COLOURINGS, frontOf } from "./axes";
 import type { Hit } from "./searches";
 

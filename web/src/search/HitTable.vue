@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // The hits as a table that is stepped through: the workbench follows, Enter takes the hit as a new option.
 import { computed, nextTick, ref, watch } from "vue";
-import { useBench } from "../bench/bench";
-import { checkWords } from "../bench/words";
-import { freshName } from "../lib/names";
+import { useBench } from "../workbench/bench";
+import { checkWords } from "../workbench/words";
+import { freshName } from "../shared/lib/names";
 import { figures, lasting, shownText } from "../units/quantity";
 import { type Hit, useSearches } from "./searches";
 

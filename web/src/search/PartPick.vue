@@ -4,7 +4,7 @@ import Select from "primevue/select";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
-import QuantityField from "../parts/QuantityField.vue";
+import QuantityField from "../shared/fields/QuantityField.vue";
 import type { Picked, PickKind } from "./asked";
 
 const props = defineProps<{ kind: PickKind; word: string; owns: string | null }>();

@@ -3,8 +3,8 @@
 import { computed, ref, watch } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
-import { useBench } from "../bench/bench";
-import PanelHead from "../parts/PanelHead.vue";
+import { useBench } from "../workbench/bench";
+import PanelHead from "../shared/PanelHead.vue";
 import { displayUnit } from "../units/quantity";
 import { askedOf, form, PICKS, TEETH, wheelsOf } from "./asked";
 import RejectionTable from "./RejectionTable.vue";

@@ -1,6 +1,6 @@
 // What hits are drawn and told apart by.
 import { shownText, figures, lasting } from "../units/quantity";
-import { checkWords } from "../bench/words";
+import { checkWords } from "../workbench/words";
 import type { Hit } from "./searches";
 
 export interface Axis {

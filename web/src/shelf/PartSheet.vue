@@ -6,12 +6,12 @@ import { computed, provide, ref, shallowRef } from "vue";
 import { api, type ProblemDocument, saying } from "../api/client";
 import { ifMatch } from "../api/tag";
 import { FIELDS } from "../api/fields.gen";
-import { DESK } from "../bench/desk";
-import { freshName } from "../lib/names";
-import { differences, valueAt, withValue } from "../lib/pointer";
+import { DESK } from "../workbench/desk";
+import { freshName } from "../shared/lib/names";
+import { differences, valueAt, withValue } from "../shared/lib/pointer";
 import { draftOf, dropDraft, keepDraft } from "../saving/drafts";
-import BenchField from "../parts/BenchField.vue";
-import SensorsField from "../parts/SensorsField.vue";
+import BenchField from "../shared/fields/BenchField.vue";
+import SensorsField from "../shared/fields/SensorsField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
 
 const props = defineProps<{ line: PartLine | { part: Part } }>();

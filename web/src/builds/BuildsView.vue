@@ -1,0 +1,456 @@
+<script setup lang="ts">
+// All builds: open, new by kind of machine, copy, rename, delete with undo, import, export.
+import { useToast } from "primevue/usetoast";
+import { computed, onMounted, ref } from "vue";
+import { useRouter } from "vue-router";
+import { api, type Build, type BuildLine, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { ask } from "../api/reach";
+import { ifMatch } from "../api/tag";
+import { LOAD_WORDS, verdictWord } from "../workbench/words";
+import { download, fileName } from "../shared/lib/download";
+import { freshName } from "../shared/lib/names";
+import VerdictMark from "../shared/figures/VerdictMark.vue";
+import PreferencesMenu from "../shared/PreferencesMenu.vue";
+
+const router = useRouter();
+const toast = useToast();
+const builds = ref<BuildLine[] | null>(null);
+const templates = ref<Schemas["Template"][]>([]);
+const problem = ref<string | null>(null);
+const refused = ref<{ file: string; problem: ProblemDocument } | null>(null);
+const dropping = ref(false);
+const renaming = ref<string | null>(null);
+
+const empty = computed(() => builds.value?.length === 0);
+
+async function load(): Promise<void> {
+  const reply = await ask(() => api.GET("/api/builds"));
+  problem.value = reply?.data ? null : saying(reply?.error);
+  if (reply?.data) builds.value = reply.data;
+}
+
+onMounted(async () => {
+  void load();
+  const reply = await ask(() => api.GET("/api/templates"));
+  templates.value = reply?.data ?? [];
+});
+
+function complain(error: ProblemDocument | undefined): void {
+  toast.add({ severity: "error", summary: saying(error), life: 8000 });
+}
+
+async function store(build: Build): Promise<string | undefined> {
+  const reply = await api.POST("/api/builds", { body: build }).catch(() => undefined);
+  if (!reply?.data) complain(reply?.error);
+  return reply?.data?.id;
+}
+
+const taken = () => builds.value?.map(({ name }) => name) ?? [];
+
+async function start(kind: string): Promise<void> {
+  const reply = await api.GET("/api/templates/{kind}", { params: { path: { kind } } }).catch(() => undefined);
+  if (!reply?.data) return complain(reply?.error);
+  const id = await store({ ...reply.data, name: freshName(reply.data.name, taken()) });
+  if (id) await router.push({ name: "bench", params: { id, step: "job" } });
+}
+
+async function whole(line: BuildLine): Promise<Build | undefined> {
+  const reply = await api
+    .GET("/api/builds/{id}", { params: { path: { id: line.id } } })
+    .catch(() => undefined);
+  if (!reply?.data) complain(reply?.error);
+  return reply?.data;
+}
+
+async function copy(line: BuildLine): Promise<void> {
+  const build = await whole(line);
+  if (build && (await store({ ...build, name: freshName(`${build.name}, copy`.slice(0, 115), taken()) })))
+    await load();
+}
+
+async function rename(line: BuildLine, name: string): Promise<void> {
+  if (renaming.value === null) return;
+  renaming.value = null;
+  if (!name.trim() || name === line.name) return;
+  const build = await whole(line);
+  if (!build) return;
+  const reply = await api
+    .PUT("/api/builds/{id}", {
+      params: ifMatch(line.id, line.revision),
+      body: { ...build, name: name.slice(0, 120) },
+    })
+    .catch(() => undefined);
+  if (!reply?.data) complain(reply?.error);
+  await load();
+}
+
+async function remove(line: BuildLine): Promise<void> {
+  const params = ifMatch(line.id, line.revision);
+  const reply = await api.DELETE("/api/builds/{id}", { params }).catch(() => undefined);
+  if (!reply?.response.ok) complain(reply?.error);
+  else {
+    const undo = async () => {
+      toast.removeAllGroups();
+      await api
+        .POST("/api/builds/{id}/restore", { params: { path: { id: line.id } } })
+        .catch(() => undefined);
+      await load();
+    };
+    toast.add({
+      severity: "secondary",
+      summary: `“${line.name}” is in the bin.`,
+      detail: undo,
+      life: 12_000,
+    });
+  }
+  await load();
+}
+
+async function exportBuild(line: BuildLine): Promise<void> {
+  const build = await whole(line);
+  if (!build) return;
+  download(
+    fileName(build.name, "build.json"),
+    new Blob([`${JSON.stringify(build, null, 2)}\n`], { type: "application/json" }),
+  );
+}
+
+async function take(files: FileList | null | undefined): Promise<void> {
+  dropping.value = false;
+  refused.value = null;
+  let last: string | undefined;
+  for (const file of files ?? []) {
+    // Sent as it is, so that every problem is named by its place in the file.
+    const reply = await fetch("/api/builds", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: await file.text(),
+    }).catch(() => undefined);
+    if (reply?.ok) last = ((await reply.json()) as { id: string }).id;
+    else if (reply) refused.value = { file: file.name, problem: (await reply.json()) as ProblemDocument };
+    else complain(undefined);
+  }
+  await load();
+  if (last && files?.length === 1) await router.push({ name: "bench", params: { id: last, step: "job" } });
+}
+
+const day = (text: string) =>
+  new Date(text).toLocaleDateString([], { day: "numeric", month: "short", year: "numeric" });
+const drives = (line: BuildLine) =>
+  line.loads.map((kind, index) => (line.drives[index] ?? LOAD_WORDS[kind]) as string).join(", ");
+</script>
+
+<template>
+  <div
+    class="builds"
+    :class="{ dropping }"
+    @dragover.prevent="dropping = true"
+    @dragleave="dropping = false"
+    @drop.prevent="(event) => take(event.dataTransfer?.files)"
+  >
+    <header class="head">
+      <h1>YPSIDYNE</h1>
+      <span class="soft tagline">the sizing bench for electric machines you build yourself</span>
+      <span class="right"
+        ><router-link to="/shelf" class="shelf">Shelf of parts</router-link
+        ><router-link to="/bench" class="shelf">Bench</router-link><PreferencesMenu
+      /></span>
+    </header>
+    <div class="body">
+      <main>
+        <header class="panel-head">
+          <h2>Builds</h2>
+          <span class="note">{{ builds ? `${builds.length} on the bench` : "" }}</span>
+        </header>
+        <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
+        <div v-if="refused" class="refused" role="alert">
+          <p>
+            <b>{{ refused.file }}</b> was not taken in. {{ refused.problem.title }}; nothing was changed.
+          </p>
+          <ul>
+            <li v-for="entry in refused.problem.errors ?? []" :key="entry.pointer + entry.detail">
+              <span class="figure">{{ entry.pointer || "the file" }}</span> {{ entry.detail }}
+            </li>
+            <li v-if="(refused.problem.errors ?? []).length === 0">{{ refused.problem.detail }}</li>
+          </ul>
+          <button type="button" class="action" @click="refused = null">close</button>
+        </div>
+        <p v-if="empty" class="first">
+          Nothing here yet. Say what you want to build, on the right: you get a machine that works, with every
+          figure there to be changed. Or drop a build file anywhere on this page.
+        </p>
+        <table v-else-if="builds" class="list">
+          <thead>
+            <tr>
+              <th>machine</th>
+              <th>options</th>
+              <th>changed</th>
+              <th><span class="visually-hidden">what can be done</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="line in builds" :key="line.id" :data-build="line.name">
+              <td class="machine">
+                <input
+                  v-if="renaming === line.id"
+                  :value="line.name"
+                  aria-label="Name of the build"
+                  maxlength="120"
+                  autofocus
+                  @keydown.enter="(event) => rename(line, (event.target as HTMLInputElement).value)"
+                  @keydown.esc="renaming = null"
+                  @blur="(event) => rename(line, (event.target as HTMLInputElement).value)"
+                />
+                <router-link v-else :to="{ name: 'bench', params: { id: line.id, step: 'job' } }">{{
+                  line.name
+                }}</router-link>
+                <span v-if="line.unreadable" class="note unreadable" data-unreadable>{{
+                  line.unreadable
+                }}</span>
+                <span class="note"
+                  >{{ drives(line) }}<template v-if="line.notes"> · {{ line.notes }}</template></span
+                >
+              </td>
+              <td>
+                <div v-for="option in line.options" :key="option.name" class="option">
+                  <VerdictMark :verdict="option.verdict" />
+                  <span>{{ option.name }}</span>
+                  <span class="note"
+                    >{{ verdictWord(option.verdict)
+                    }}<template v-if="option.weakest"
+                      >, first at: {{ option.weakest.toLowerCase() }}</template
+                    ></span
+                  >
+                </div>
+              </td>
+              <td class="soft day">{{ day(line.updated_at) }}</td>
+              <td class="acts">
+                <button type="button" class="action" @click="renaming = line.id">rename</button>
+                <button type="button" class="action" @click="copy(line)">copy</button>
+                <button type="button" class="action" @click="exportBuild(line)">export</button>
+                <button type="button" class="action" @click="remove(line)">delete</button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </main>
+      <aside>
+        <header class="panel-head"><h2>Start a new one</h2></header>
+        <ul class="kinds">
+          <li v-for="template in templates" :key="template.kind">
+            <button type="button" :data-template="template.kind" @click="start(template.kind)">
+              <span class="title">{{ template.title }}</span>
+              <span class="note">{{ template.words }}</span>
+            </button>
+          </li>
+        </ul>
+        <label class="import">
+          <span class="boxed">Import a build file</span>
+          <input
+            type="file"
+            accept=".json,application/json"
+            multiple
+            class="visually-hidden"
+            @change="(event) => take((event.target as HTMLInputElement).files)"
+          />
+          <span class="note">or drop it anywhere on this page</span>
+        </label>
+        <section class="way">
+          <h3>a short way in</h3>
+          <ol>
+            <li>Open a build, or start one: it works from the first moment.</li>
+            <li>Say the <b>job</b>: speed, mass, hill. The sum stands beside it.</li>
+            <li>
+              Put in your <b>motor</b>, <b>gearing</b>, <b>battery</b> and <b>controller</b>; type any unit.
+            </li>
+            <li>The ribbon shows where the power goes, the <b>verdict</b> what gives way first.</li>
+          </ol>
+        </section>
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.unreadable {
+  color: var(--fail);
+}
+
+.builds {
+  min-height: 100%;
+  background: var(--sheet);
+}
+
+.dropping {
+  outline: 3px dashed var(--accent);
+  outline-offset: -8px;
+}
+
+.head {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+  padding: 0 24px;
+  min-height: 38px;
+  border-bottom: 1px solid var(--ink);
+}
+
+h1 {
+  font-size: var(--size);
+  font-weight: 600;
+  letter-spacing: 0.08em;
+}
+
+.right {
+  margin-left: auto;
+  color: var(--soft);
+  display: flex;
+  gap: 18px;
+  align-items: center;
+}
+
+.body {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 32px;
+  max-width: 1320px;
+  padding: 20px 24px 48px;
+}
+
+.list td {
+  vertical-align: top;
+  padding-block: 9px;
+}
+
+.list td:first-child,
+.list th:first-child {
+  padding-left: 0;
+}
+
+.machine {
+  width: 42%;
+}
+
+.machine a {
+  font-size: var(--size-title);
+  font-weight: 600;
+  text-decoration: none;
+}
+
+.machine .note {
+  display: block;
+}
+
+.option {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+  align-items: baseline;
+}
+
+.option .note {
+  grid-column: 2;
+}
+
+.day {
+  white-space: nowrap;
+}
+
+.acts {
+  white-space: nowrap;
+}
+
+.acts .action {
+  margin-left: 10px;
+}
+
+.kinds li {
+  border-bottom: 1px solid var(--faint);
+}
+
+.kinds button {
+  display: grid;
+  width: 100%;
+  padding: 6px 0;
+}
+
+.kinds .title {
+  font-weight: 600;
+  color: var(--accent);
+}
+
+.kinds button:hover .title {
+  text-decoration: underline;
+}
+
+.import {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin: 14px 0;
+  cursor: pointer;
+}
+
+.import:focus-within .boxed {
+  outline: 2px solid var(--accent);
+  outline-offset: 1px;
+}
+
+.way ol {
+  list-style: decimal;
+  padding-left: 18px;
+  margin-top: 4px;
+}
+
+.way li {
+  padding: 2px 0;
+}
+
+.first {
+  max-width: 60ch;
+  font-size: var(--size-title);
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+.refused {
+  border-left: 3px solid var(--fail);
+  padding: 2px 0 6px 12px;
+  margin-bottom: 14px;
+}
+
+@media (max-width: 900px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 14px;
+  }
+
+  .tagline {
+    display: none;
+  }
+
+  .list thead {
+    display: none;
+  }
+
+  .list tr {
+    display: grid;
+    border-bottom: 1px solid var(--line);
+    padding: 6px 0;
+  }
+
+  .list td {
+    border: 0;
+    padding: 4px 0;
+    width: auto;
+  }
+
+  .acts .action {
+    margin: 0 16px 0 0;
+    padding: 8px 0;
+  }
+}
+</style>

@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useBench } from "../workbench/bench";
+import { CASE_WORDS } from "../workbench/words";
+import FitPlan from "../battery/FitPlan.vue";
+import CurveChart, { type ChartLabel, type Curve } from "../shared/plots/CurveChart.vue";
+import AnswerField from "../shared/fields/AnswerField.vue";
+import BenchField from "../shared/fields/BenchField.vue";
+import FieldGroup from "../shared/fields/FieldGroup.vue";
+import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
+import PanelHead from "../shared/PanelHead.vue";
+import SensorsField from "../shared/fields/SensorsField.vue";
+import SizeField from "../shared/fields/SizeField.vue";
+import ShelfNote from "../shelf/ShelfNote.vue";
+import ToShelf from "../shelf/ToShelf.vue";
+import type { View } from "../workbench/view";
+import { figures, shownText } from "../units/quantity";
+import CandidateList from "../shelf/CandidateList.vue";
+
+const bench = useBench();
+const at = computed(() => `${bench.drivePointer}/controller`);
+const controller = computed(() => bench.drive?.controller ?? null);
+const points = computed(() => bench.envelope?.points ?? []);
+const perChannel = computed(() => bench.drive?.motors_per_channel ?? 1);
+
+const curves = computed<Curve[]>(() => [
+  {
+    name: "motor current",
+    style: "strong",
+    points: points.value.map((p): [number, number] => [p.motor_rpm, p.motor_current_a]),
+  },
+  {
+    name: "battery current of a channel",
+    style: "accent",
+    points: points.value.map((p): [number, number] => [p.motor_rpm, p.controller_battery_current_a]),
+  },
+]);
+const hungriest = computed(() => bench.envelope?.hungriest ?? null);
+/** At rest it stands in the label there. */
+const lines = computed(() =>
+  hungriest.value && hungriest.value.motor_rpm > 0
+    ? [
+        {
+          name: `battery gives most: ${shownText("rotation", hungriest.value.motor_rpm, 3)}`,
+          x: hungriest.value.motor_rpm,
+        },
+      ]
+    : [],
+);
+/** Named at rest, where the two lie furthest apart. */
+const labels = computed<ChartLabel[]>(() => {
+  const first = points.value[0];
+  if (!first) return [];
+  const apart = first.motor_current_a > first.controller_battery_current_a * 1.1;
+  if (!apart) return [{ text: "motor and battery current", x: 0, y: first.motor_current_a, dx: 14, dy: 4 }];
+  return [
+    { text: "motor current", x: 0, y: first.motor_current_a, dx: 6, dy: -6 },
+    { text: "battery current", x: 0, y: first.controller_battery_current_a, dx: 6, dy: 14 },
+  ];
+});
+const marks = computed(() =>
+  (bench.envelope?.marks ?? [])
+    .filter((mark) => mark.case !== "full_throttle")
+    .map((mark) => ({
+      name: CASE_WORDS[mark.case].toLowerCase(),
+      x: mark.motor_rpm,
+      y: mark.motor_current_a,
+      open: mark.case === "target",
+      bad: !mark.feasible,
+    })),
+);
+
+const stall = computed(() => bench.caseAt("stall", bench.charge));
+function table(view: View): FigureLine[] {
+  const [still, envelope] = [view.caseAt("stall", bench.charge), view.envelopeAt(bench.charge)];
+  const target = view.caseAt("target", bench.charge);
+  const half = (sum: string) => (bench.charge === 0.5 ? sum : undefined);
+  return [
+    {
+      name: "motor, held still",
+      quantity: "current",
+      value: still?.motor_current_a,
+      sum: bench.charge === 1 ? "stall.motor_current" : undefined,
+    },
+    { name: "battery, held still", quantity: "current", value: still?.controller_battery_current_a },
+    {
+      name: "battery, at its most",
+      quantity: "current",
+      value: envelope?.hungriest?.controller_battery_current_a,
+    },
+    { name: "at a motor speed of", quantity: "rotation", value: envelope?.hungriest?.motor_rpm },
+    { name: "all motors together", quantity: "current", value: envelope?.hungriest_supply_current_a },
+    { name: "duty at the target", quantity: "plain", value: target?.duty, sum: half("target.duty") },
+    {
+      name: "battery at the target",
+      quantity: "current",
+      value: target?.controller_battery_current_a,
+      sum: half("target.channel_battery_current"),
+    },
+  ];
+}
+
+/** In words what the two curves show: makers take the one limit for the other. */
+const words = computed(() => {
+  const [still, most] = [stall.value, hungriest.value];
+  if (!still || !most || still.motor_current_a == null || still.controller_battery_current_a == null)
+    return "";
+  const at = figures(most.motor_rpm, 3);
+  const standing = `Held still, each motor takes ${figures(still.motor_current_a, 3)} A, but a channel draws only ${figures(still.controller_battery_current_a, 3)} A from the battery.`;
+  if (most.motor_rpm < 1) {
+    return `With nothing to limit the current the battery gives most at stall: ${figures(most.controller_battery_current_a, 3)} A a channel.`;
+  }
+  return `${standing} It draws most, ${figures(most.controller_battery_current_a, 3)} A, at ${at} rpm. The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.`;
+});
+
+const rollsDownhill = computed(() => {
+  const load = bench.jobDrive?.load;
+  return load?.kind === "vehicle" && (load.grade_percent ?? 0) > 0 && controller.value?.can_brake !== true;
+});
+
+const fit = computed(() => bench.optionFigures?.controller_fit ?? null);
+
+const SETTINGS = ["motor_current_limit_a", "battery_current_limit_a", "max_duty", "can_brake"] as const;
+const RATINGS = [
+  "min_voltage_v",
+  "max_voltage_v",
+  "motor_current_continuous_a",
+  "motor_current_peak_a",
+  "battery_current_continuous_a",
+  "battery_current_peak_a",
+] as const;
+const REST = [
+  "on_resistance_ohm",
+  "idle_power_w",
+  "failsafe_throttle",
+  "mass_kg",
+  "price",
+  "owned",
+  "source",
+] as const;
+const HEAT = ["max_temperature_c", "case_to_ambient_k_per_w"] as const;
+const brushlessOnly = computed(() =>
+  controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
+);
+
+const runs = computed(() => bench.option?.wiring?.runs ?? []);
+/** The lead whose switch it is: one that has a switch, else the first of the battery. */
+const switchRun = computed(() => {
+  const has = runs.value.findIndex((run) => run.switch != null || run.switch_a != null);
+  return has >= 0 ? has : runs.value.findIndex((run) => run.circuit === "supply");
+});
+
+/** A regulator of 5 V and 3 A, to be changed for what is printed on it. */
+function toggleBec(): void {
+  bench.set(`${at.value}/bec`, controller.value?.bec ? undefined : { voltage_v: 5, current_a: 3 }, null);
+}
+
+function addController(): void {
+  const motor = bench.drive?.motor;
+  bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: bench.drive?.motor_count ?? 1 }, null);
+}
+</script>
+
+<template>
+  <PanelHead
+    title="Controller"
+    :note="
+      controller
+        ? `${bench.drive?.drive} · figures of one channel${perChannel > 1 ? `, ${perChannel} motors on it` : ''}`
+        : `${bench.drive?.drive} · bare switch`
+    "
+  >
+    <button v-if="controller" type="button" class="action note" @click="bench.set(at, undefined, null)">
+      use a bare switch instead
+    </button>
+    <ToShelf v-if="controller" kind="controller" :at="at" />
+  </PanelHead>
+  <ShelfNote v-if="controller" :at="at" />
+  <p v-if="bench.driveFigures?.generating" class="words">
+    A generator's current passes the bridge and then this: it must stand
+    <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when the
+    load falls off. A bridge alone has no limit to give but that of its diodes.
+  </p>
+  <div v-else class="top">
+    <CurveChart
+      title="Motor and battery current over speed"
+      x-label="motor rpm"
+      y-label="currents at full throttle, A"
+      :curves="curves"
+      :marks="marks"
+      :lines="lines"
+      :labels="labels"
+    />
+    <div>
+      <FigureTable
+        title="the two currents at full throttle"
+        :lines="table(bench.view)"
+        :pinned="bench.pinnedView && table(bench.pinnedView)"
+      />
+      <p class="note words">{{ words }}</p>
+    </div>
+  </div>
+  <p v-if="rollsDownhill" class="caution note">
+    Nothing here brakes: down the hill the machine runs away unless a friction brake holds it.
+  </p>
+  <CandidateList kind="controller" title="controllers on the shelf" />
+  <div v-if="controller" class="columns">
+    <FieldGroup title="which controller" :at="at" record="Controller" :names="['label', 'kind', 'channels']">
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="motors_per_channel" />
+      <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />
+    </FieldGroup>
+    <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS">
+      <AnswerField
+        :at="at"
+        record="Controller"
+        name="limits_current"
+        yes="yes, it does"
+        no="no"
+        :usual="bench.driveFigures?.holds_current"
+      />
+    </FieldGroup>
+    <FieldGroup title="ratings of a channel" :at="at" record="Controller" :names="RATINGS" />
+    <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
+      <SizeField :at="at" />
+    </FieldGroup>
+    <section v-if="controller.kind === 'brushless'" class="group">
+      <SensorsField :at="at" />
+    </section>
+    <FieldGroup title="its heat" :at="at" record="Controller" :names="HEAT" />
+    <section class="group">
+      <h3>
+        receiver supply
+        <button type="button" class="action" data-bec @click="toggleBec">
+          {{ controller.bec ? "take it away" : "it has one" }}
+        </button>
+      </h3>
+      <template v-if="controller.bec">
+        <BenchField :at="`${at}/bec`" record="Bec" name="voltage_v" />
+        <BenchField :at="`${at}/bec`" record="Bec" name="current_a" />
+      </template>
+    </section>
+    <FieldGroup title="its mount" :at="`${at}/mount`" record="Mount" :names="['bolt_circle_mm', 'thread']" />
+    <section v-if="fit" class="group" data-controller-fit>
+      <h3>all controllers in their room</h3>
+      <FitPlan
+        v-if="fit.controllers"
+        title="controllers in their room"
+        :room="fit.room_mm"
+        :packing="fit.controllers"
+      />
+      <p v-else class="note">The size of a controller is not given, so nothing says whether it fits.</p>
+    </section>
+  </div>
+  <div v-else class="bare">
+    <p>
+      A bare switch is full on or off: nothing limits the current but resistance, and nothing can hold a
+      speed. A stalled motor takes its whole stall current until something gives.
+    </p>
+    <button type="button" class="boxed" @click="addController">Put in a controller</button>
+    <FieldGroup
+      v-if="switchRun >= 0"
+      :title="`the switch, in ${runs[switchRun]?.name ?? ''}`"
+      :at="`${bench.optionPointer}/wiring/runs/${switchRun}`"
+      record="WiringRun"
+      :names="['switch', 'switch_a', 'switch_rated_for', 'fuse_a']"
+      class="switch"
+      data-switch
+    />
+    <p v-else class="note">
+      The switch sits in a lead: add the battery's lead in Wiring, then say here what it is good for.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.words {
+  margin-top: 10px;
+}
+
+.caution {
+  margin-bottom: 14px;
+}
+
+.bare {
+  max-width: 62ch;
+}
+
+.bare .boxed,
+.switch {
+  margin-top: 10px;
+}
+</style>

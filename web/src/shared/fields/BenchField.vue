@@ -1,0 +1,203 @@
+<script setup lang="ts">
+// One field of a document: label, the right entry for its kind, help, typical values, guesses.
+import Select from "primevue/select";
+import InputText from "primevue/inputtext";
+import { computed, useId } from "vue";
+import { fieldHelp, fieldMeta } from "../../api/fields";
+import { useDesk } from "../../workbench/desk";
+import QuantityField from "./QuantityField.vue";
+import ProvenanceMark from "./ProvenanceMark.vue";
+import TypicalPicker from "./TypicalPicker.vue";
+
+const props = defineProps<{
+  /** Pointer to the record. */
+  at: string;
+  /** Name of the record in the schema. */
+  record: string;
+  /** Key of the field. */
+  name: string;
+  label?: string;
+}>();
+
+const desk = useDesk();
+const helpId = useId();
+const meta = computed(() => fieldMeta(props.record, props.name));
+const help = computed(() => fieldHelp(props.record, props.name));
+const label = computed(() => props.label ?? meta.value.label);
+const pointer = computed(() => `${props.at}/${props.name}`);
+const value = computed(() => desk.get(pointer.value));
+const amount = computed(() => (typeof value.value === "number" ? value.value : undefined));
+const words = computed(() => (typeof value.value === "string" ? value.value : ""));
+const chosen = computed(() => value.value ?? meta.value.fallback ?? null);
+const isNumber = computed(() => meta.value.min !== undefined);
+const isText = computed(() => !isNumber.value && !meta.value.choices && !meta.value.flag);
+/** Figures of parts say where they are from; prices and counts need not. */
+const PARTS = ["Motor", "Battery", "Controller", "GearingStage", "Wheel"];
+const UNMARKED = [
+  "price",
+  "packs_series",
+  "packs_parallel",
+  "channels",
+  "motor_current_limit_a",
+  "battery_current_limit_a",
+];
+const marked = computed(
+  () =>
+    PARTS.includes(props.record) &&
+    isNumber.value &&
+    amount.value !== undefined &&
+    !UNMARKED.includes(props.name),
+);
+/** Long choices get a line of their own. */
+const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 24) ?? false);
+const guess = computed(() => desk.guessAt(pointer.value));
+const wrong = computed(() => desk.wrongAt(pointer.value));
+const choices = computed(() => {
+  const listed = (meta.value.choices ?? []).map(({ word, label: said }) => ({
+    value: word as string | null,
+    said,
+  }));
+  // The list of choices shows its placeholder for a value that is null.
+  const mayBeEmpty = !meta.value.required && meta.value.fallback === undefined;
+  return mayBeEmpty ? [{ value: null, said: "not given" }, ...listed] : listed;
+});
+
+function set(next: unknown): void {
+  desk.set(pointer.value, next === null || next === "" ? undefined : next);
+}
+
+function setText(text: string): void {
+  if (text.length <= (meta.value.longest ?? 400)) set(text);
+}
+</script>
+
+<template>
+  <div class="field" :class="{ wide, words: isText }" :data-place="`${record}.${name}`">
+    <label v-if="meta.flag" class="check">
+      <input
+        type="checkbox"
+        :checked="(value ?? meta.fallback) === true"
+        :data-field="name"
+        :aria-describedby="helpId"
+        @change="set(($event.target as HTMLInputElement).checked)"
+      />
+      <span :title="help">{{ label }}</span>
+    </label>
+    <template v-else>
+      <span class="label" :title="help">
+        {{ label }}
+        <ProvenanceMark v-if="marked" :at="at" :name="name" :label="label" />
+        <TypicalPicker :name="name" @pick="set" />
+      </span>
+      <QuantityField
+        v-if="isNumber"
+        :model-value="amount"
+        :name="name"
+        :meta="meta"
+        :label="label"
+        :described-by="helpId"
+        @update:model-value="set"
+        @seal="desk.seal()"
+      />
+      <Select
+        v-else-if="meta.choices"
+        :model-value="chosen"
+        :options="choices"
+        option-label="said"
+        option-value="value"
+        :aria-label="label"
+        :data-field="name"
+        placeholder="not given"
+        class="choice"
+        @update:model-value="set"
+      />
+      <InputText
+        v-else
+        :model-value="words"
+        :aria-label="label"
+        :aria-describedby="helpId"
+        :data-field="name"
+        placeholder="not given"
+        class="text"
+        @update:model-value="(text) => setText(text ?? '')"
+        @blur="desk.seal()"
+      />
+    </template>
+    <span :id="helpId" class="visually-hidden">{{ help }}</span>
+    <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 152px;
+  align-items: baseline;
+  column-gap: 6px;
+  border-bottom: 1px solid var(--faint);
+  min-height: 27px;
+  break-inside: avoid;
+}
+
+.field.words {
+  grid-template-columns: 84px minmax(0, 1fr);
+}
+
+.field.wide {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.label {
+  overflow-wrap: anywhere;
+}
+
+.check {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+
+.check input {
+  accent-color: var(--accent);
+  margin: 0;
+}
+
+.choice,
+.text {
+  width: 100%;
+  min-width: 0;
+  border-color: transparent;
+  border-bottom-color: var(--line);
+  background: transparent;
+  font-size: var(--size);
+}
+
+.choice:hover,
+.text:hover {
+  border-color: var(--line);
+}
+
+.wrong {
+  grid-column: 1 / -1;
+  font-size: var(--size-note);
+  color: var(--fail);
+}
+
+.guess {
+  grid-column: 1 / -1;
+  font-size: var(--size-note);
+  color: var(--soft);
+  padding-bottom: 3px;
+}
+
+@media (pointer: coarse) {
+  .choice,
+  .text {
+    min-height: 40px;
+    font-size: 16px;
+  }
+}
+</style>

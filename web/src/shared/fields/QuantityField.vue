@@ -1,0 +1,306 @@
+<script setup lang="ts">
+// A number with its unit. Takes what people type; a wrong entry stays on screen and says what would do.
+import InputText from "primevue/inputtext";
+import { computed, onBeforeUnmount, ref, useId, watch } from "vue";
+import type { FieldMeta } from "../../api/fields";
+import { preferences } from "../../units/preferences";
+import { displayUnit, fieldText, figures, isPlainNumber, parsed, type Reading } from "../../units/quantity";
+import { loadAlgebra, readsSums } from "../../units/typing";
+import { quantityOf } from "../../units/units";
+
+const props = defineProps<{
+  modelValue: number | null | undefined;
+  name: string;
+  meta: FieldMeta;
+  label: string;
+  describedBy?: string;
+}>();
+const emit = defineEmits<{ "update:modelValue": [value: number | null]; seal: [] }>();
+
+const errorId = useId();
+const focused = ref(false);
+const typed = ref("");
+const wrong = ref<string | null>(null);
+/** What an entry may mean where nothing tells: two readings, or the likely ones of a figure that is far from usual. */
+const asks = ref<{ kind: "either" | "unusual"; said: string; readings: Reading[] } | null>(null);
+/** Whoever is still typing is asked nothing. */
+const ASK_AFTER_MS = 700;
+let asking: ReturnType<typeof setTimeout> | undefined;
+/** The entry that was more than a bare number: what was read stands below it until the next edit. */
+const toldOf = ref<string | null>(null);
+/** Our own last entry: the document answering with it must not rewrite what is being typed. */
+const sent = ref<number | null | undefined>(undefined);
+/** What stood there when the typing began. */
+const before = ref<number | null>(null);
+
+const present = computed(() => props.modelValue ?? null);
+const shown = computed(() =>
+  present.value === null
+    ? { text: "", unit: displayUnit(quantityOf(props.name), fallback.value).symbol }
+    : fieldText(props.name, present.value),
+);
+const fallback = computed(() => (typeof props.meta.fallback === "number" ? props.meta.fallback : null));
+const placeholder = computed(() =>
+  fallback.value === null ? "not given" : fieldText(props.name, fallback.value).text,
+);
+/** While typing, the unit beside the field stands still. */
+const unitWhileTyping = ref("");
+const unit = computed(() => (focused.value || wrong.value ? unitWhileTyping.value : shown.value.unit));
+
+watch(
+  [present, () => ({ ...preferences })],
+  () => {
+    if (focused.value && present.value === sent.value) return;
+    // The page answers with what was just typed here: what was read of it stays told.
+    if (present.value !== sent.value) quiet();
+    typed.value = shown.value.text;
+    unitWhileTyping.value = shown.value.unit;
+    wrong.value = null;
+  },
+  { immediate: true },
+);
+
+/** What was understood, told back where the entry was more than a bare number. */
+const understood = computed(() => {
+  if (toldOf.value === null || wrong.value || present.value === null) return null;
+  const told = `${shown.value.text} ${shown.value.unit}`.trim();
+  return [told, shown.value.text].includes(toldOf.value.trim()) ? null : `read as ${told}`;
+});
+
+onBeforeUnmount(() => {
+  clearTimeout(asking);
+});
+
+function quiet(): void {
+  clearTimeout(asking);
+  asks.value = null;
+  toldOf.value = null;
+}
+
+function take(text: string): void {
+  quiet();
+  typed.value = text;
+  const result = parsed(props.name, props.meta, text, unitWhileTyping.value);
+  wrong.value = result.kind === "wrong" ? result.why : null;
+  if (result.kind === "either")
+    asks.value = { kind: "either", said: "Which is meant?", readings: result.readings };
+  if (result.kind === "value" && !isPlainNumber(text)) toldOf.value = text;
+  if (result.kind === "value" && result.unusual) {
+    const { value, suggests } = result;
+    asking = setTimeout(() => {
+      asks.value = { kind: "unusual", said: unusualWords(value), readings: suggests };
+    }, ASK_AFTER_MS);
+  }
+  // "1e9" passes through 1: a wrong entry must not leave such a way station behind.
+  const value = result.kind === "value" ? result.value : result.kind === "empty" ? null : before.value;
+  sent.value = value;
+  if (value !== present.value) emit("update:modelValue", value);
+}
+
+/** Said softly: it is taken as it stands. */
+function unusualWords(value: number): string {
+  const [low = 0] = props.meta.usual ?? [];
+  const { text, unit: symbol } = fieldText(props.name, value);
+  return `${text} ${symbol} is unusually ${value < low ? "little" : "much"}. Meant so?`.replace(
+    / {2,}/g,
+    " ",
+  );
+}
+
+/** One of the readings is what was meant. */
+function choose({ value, text }: Reading): void {
+  const field = fieldText(props.name, value);
+  quiet();
+  wrong.value = null;
+  typed.value = focused.value ? text : field.text;
+  unitWhileTyping.value = field.unit;
+  sent.value = value;
+  before.value = value;
+  if (value !== present.value) emit("update:modelValue", value);
+  emit("seal");
+}
+
+/** What stood there before, instead of an entry that cannot be read. */
+function putBack(): void {
+  quiet();
+  wrong.value = null;
+  typed.value = shown.value.text;
+  unitWhileTyping.value = shown.value.unit;
+}
+
+// A sum that was typed before its library had come.
+watch(readsSums, () => {
+  if (wrong.value) take(typed.value);
+});
+
+function focus(event: FocusEvent): void {
+  void loadAlgebra();
+  focused.value = true;
+  sent.value = present.value;
+  before.value = present.value;
+  if (!wrong.value) unitWhileTyping.value = shown.value.unit;
+  (event.target as HTMLInputElement).select();
+}
+
+function blur(): void {
+  focused.value = false;
+  emit("seal");
+  // What nobody has decided yet stays as it was typed.
+  if (!wrong.value && asks.value?.kind !== "either") {
+    typed.value = shown.value.text;
+    unitWhileTyping.value = shown.value.unit;
+  }
+}
+
+/** Up and down step the last figure that is shown; whole numbers by one. */
+function step(event: KeyboardEvent): void {
+  if (event.key !== "ArrowUp" && event.key !== "ArrowDown") return;
+  const match = /^[+-]?\d+(?:[.,](\d+))?$/.exec(typed.value.trim());
+  if (!match) return;
+  event.preventDefault();
+  const decimals = match[1]?.length ?? 0;
+  const direction = (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1);
+  const next = Number(typed.value.trim().replace(",", ".")) + direction * 10 ** -decimals;
+  const text = decimals > 0 ? next.toFixed(decimals) : figures(next, 9);
+  // Past the end of the range nothing happens, rather than an error.
+  if (parsed(props.name, props.meta, text, unitWhileTyping.value).kind === "value") take(text);
+}
+</script>
+
+<template>
+  <span class="quantity" :class="{ wrong }">
+    <InputText
+      :model-value="typed"
+      :placeholder="placeholder"
+      :aria-label="label"
+      :aria-invalid="wrong ? true : undefined"
+      :aria-describedby="wrong ? errorId : describedBy"
+      :invalid="wrong !== null"
+      :data-field="name"
+      inputmode="text"
+      autocomplete="off"
+      spellcheck="false"
+      class="entry"
+      @update:model-value="(text) => take(text ?? '')"
+      @focus="focus"
+      @blur="blur"
+      @keydown="step"
+    />
+    <span class="unit">{{ unit }}</span>
+    <span v-if="understood" class="understood figure" role="status" data-understood>{{ understood }}</span>
+    <span v-if="asks" class="asks" role="group" data-asks>
+      {{ asks.said }}
+      <button
+        v-for="reading in asks.readings"
+        :key="reading.text"
+        type="button"
+        class="action"
+        data-reading
+        @mousedown.prevent
+        @click="choose(reading)"
+      >
+        {{ reading.text }}
+      </button>
+      <button
+        v-if="asks.kind === 'unusual'"
+        type="button"
+        class="action"
+        data-keep
+        @mousedown.prevent
+        @click="asks = null"
+      >
+        yes
+      </button>
+    </span>
+    <span v-if="wrong" :id="errorId" class="why" role="alert">
+      {{ wrong }}
+      <button type="button" class="action" data-put-back @mousedown.prevent @click="putBack">
+        {{ before === null ? "clear it" : "put the old one back" }}
+      </button>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.quantity {
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 46px;
+  align-items: baseline;
+}
+
+.entry {
+  font: 400 var(--size) / 1.4 var(--mono);
+  text-align: right;
+  min-width: 0;
+  border-color: transparent;
+  border-bottom-color: var(--line);
+  background: transparent;
+}
+
+.entry::placeholder {
+  font-family: var(--sans);
+  font-size: var(--size-note);
+}
+
+.entry:hover,
+.entry:focus {
+  border-color: var(--line);
+  background: var(--sheet);
+}
+
+.entry:focus {
+  border-color: var(--accent);
+  outline: 1px solid var(--accent);
+}
+
+.wrong .entry {
+  border-color: var(--fail);
+  background: var(--fail-paper);
+}
+
+.unit {
+  padding-left: 4px;
+  white-space: nowrap;
+}
+
+.understood,
+.asks {
+  grid-column: 1 / -1;
+  font-size: var(--size-note);
+  text-align: right;
+  padding: 1px 0 2px;
+}
+
+.understood {
+  color: var(--ok);
+}
+
+.asks {
+  color: var(--soft);
+}
+
+.asks button {
+  margin-left: 6px;
+  text-decoration: underline;
+}
+
+.why button {
+  margin-left: 6px;
+}
+
+.why {
+  grid-column: 1 / -1;
+  color: var(--fail);
+  font-size: var(--size-note);
+  text-align: right;
+  padding: 1px 0 2px;
+}
+
+@media (pointer: coarse) {
+  .entry {
+    padding-block: 8px;
+    font-size: 16px;
+  }
+}
+</style>

@@ -1,0 +1,422 @@
+<script setup lang="ts">
+// Parts of the shelf for this step, each with its effect on this build. The arrows step, the workbench follows,
+// Enter keeps, Escape goes back.
+import Select from "primevue/select";
+import { computed, onBeforeUnmount, ref } from "vue";
+import { useAnswer } from "../api/answer";
+import { api, type Schemas } from "../api/client";
+import { useBench } from "../workbench/bench";
+import { verdictWord } from "../workbench/words";
+import QuantityField from "../shared/fields/QuantityField.vue";
+import VerdictMark from "../shared/figures/VerdictMark.vue";
+import { holdInPlace } from "../shared/lib/steady";
+import { shownInColumn } from "../units/quantity";
+import type { Quantity } from "../units/units";
+
+type Candidate = Schemas["Candidate"];
+type Effect = Schemas["Effect"];
+
+const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
+const bench = useBench();
+
+const text = ref("");
+const onlyHolding = ref(false);
+const sort = ref<keyof Effect | "label">("worst_utilisation");
+const descending = ref(false);
+const box = ref<HTMLElement>();
+
+/** The build without what is looked at: candidates are compared with what is stored. */
+const { value: found, problem } = useAnswer<Schemas["Candidates"]>(
+  () => [bench.document, bench.optionIndex, bench.driveIndex, text.value, props.stage],
+  (signal) => {
+    const [build, option, drive] = [bench.document, bench.optionIndex, bench.driveIndex];
+    if (!build) return null;
+    const search = { kind: props.kind, text: text.value };
+    const body = { build, option, drive, stage: props.stage ?? 0, search };
+    return api.POST("/api/candidates", { body: body as never, signal });
+  },
+);
+onBeforeUnmount(() => bench.look(null));
+
+const vehicle = computed(() => found.value?.now.speed_m_s != null);
+const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
+
+interface Column {
+  key: keyof Effect;
+  head: string;
+  quantity: Quantity;
+  scale?: number;
+}
+const columns = computed<Column[]>(() => [
+  { key: "worst_utilisation", head: "worst", quantity: "percent", scale: 100 },
+  ...(hill.value
+    ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
+    : []),
+  vehicle.value
+    ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
+    : { key: "output_rpm", head: "flat out", quantity: "rotation" },
+  { key: "winding_c", head: "winding", quantity: "temperature" },
+  ...(found.value?.now.flat_out_s != null ||
+  found.value?.candidates.some(({ effect }) => effect?.flat_out_s != null)
+    ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
+    : []),
+  { key: "runtime_min", head: "runs", quantity: "minutes" },
+  { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
+  { key: "price", head: "parts cost", quantity: "plain" },
+]);
+
+const number = (effect: Effect, column: Column) => {
+  const value = effect[column.key];
+  return typeof value === "number" ? value * (column.scale ?? 1) : null;
+};
+const figure = (effect: Effect, column: Column) => {
+  const value = number(effect, column);
+  return value === null && column.key === "worst_utilisation" && effect.failing > 0
+    ? { text: "cannot", unit: "" }
+    : shownInColumn(column.quantity, value);
+};
+
+/** Ranges that effects must be in, by column, in the document's units. */
+const ranges = ref<{ key: keyof Effect; at_least: number | null; at_most: number | null }[]>([]);
+const unfiltered = computed(() =>
+  columns.value.filter(({ key }) => !ranges.value.some((range) => range.key === key)),
+);
+/** The field whose units a column is typed in. */
+const FIELD: Partial<Record<keyof Effect, string>> = {
+  worst_utilisation: "max_duty",
+  climb_utilisation: "max_duty",
+  speed_m_s: "target_speed_m_s",
+  output_rpm: "target_rpm",
+  winding_c: "ambient_c",
+  runtime_min: "runtime_min",
+  hardware_mass_kg: "mass_kg",
+};
+const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
+const headOf = (key: keyof Effect) => columns.value.find((column) => column.key === key)?.head ?? key;
+
+/** Without a figure nothing can be said to be in range. */
+function inRanges(effect: Effect): boolean {
+  return ranges.value.every(({ key, at_least, at_most }) => {
+    const value = effect[key];
+    if (at_least === null && at_most === null) return true;
+    return typeof value === "number" && value >= (at_least ?? -Infinity) && value <= (at_most ?? Infinity);
+  });
+}
+
+const rows = computed(() => {
+  const list = (found.value?.candidates ?? []).filter(
+    ({ effect }) => (!onlyHolding.value || effect.failing === 0) && inRanges(effect),
+  );
+  const by = sort.value;
+  if (by === "worst_utilisation" && !descending.value) return list;
+  const value = (candidate: Candidate) =>
+    by === "label" ? candidate.label : ((candidate.effect[by] as number | null) ?? null);
+  return [...list].sort((a, b) => {
+    const [left, right] = [value(a), value(b)];
+    if (left === null || right === null) return Number(left === null) - Number(right === null);
+    const order = typeof left === "string" ? left.localeCompare(right as string) : left - (right as number);
+    return descending.value ? -order : order;
+  });
+});
+
+const at = computed(() => rows.value.findIndex(({ label }) => label === bench.trying?.label));
+
+/** For those who listen: the part stepped to, and what it does. */
+const spoken = computed(() => {
+  const candidate = rows.value[at.value];
+  if (!candidate) return "";
+  const told = columns.value.map((column) => {
+    const { text: value, unit } = figure(candidate.effect, column);
+    return `${column.head} ${value} ${unit}`;
+  });
+  return `${candidate.label}: ${verdictWord(candidate.effect.verdict)}. ${told.join(", ")}`;
+});
+
+function sortBy(key: keyof Effect | "label"): void {
+  descending.value = sort.value === key ? !descending.value : false;
+  sort.value = key;
+}
+
+function look(candidate: Candidate | undefined): void {
+  if (!candidate) return;
+  bench.look({ pointer: candidate.pointer, value: candidate.value, label: candidate.label });
+}
+
+/** As {@link look}, with the row brought into view: by the keys. */
+function stepTo(candidate: Candidate | undefined): void {
+  look(candidate);
+  requestAnimationFrame(() =>
+    box.value?.querySelector("[aria-selected='true']")?.scrollIntoView({ block: "nearest" }),
+  );
+}
+
+function step(event: KeyboardEvent): void {
+  const page = 10;
+  const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page };
+  const move = moves[event.key];
+  if (move !== undefined) {
+    stepTo(rows.value[Math.min(Math.max(at.value + move, 0), rows.value.length - 1)]);
+  } else if (event.key === "Home" || event.key === "End") {
+    stepTo(event.key === "Home" ? rows.value[0] : rows.value.at(-1));
+  } else if (event.key === "Enter" && bench.trying) {
+    bench.keep();
+  } else if (event.key === "Escape" && bench.trying) {
+    bench.look(null);
+  } else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+/** A second press on the same keeps it, so that a finger needs no Enter: the row stays where it was pressed. */
+function press(candidate: Candidate, event: MouseEvent): void {
+  if (box.value) holdInPlace(event.currentTarget as HTMLElement, box.value);
+  if (bench.trying?.label === candidate.label) bench.keep();
+  else look(candidate);
+}
+</script>
+
+<template>
+  <section class="candidates" :aria-label="title">
+    <header>
+      <h3>{{ title }}</h3>
+      <input
+        v-model="text"
+        type="search"
+        placeholder="search the shelf"
+        :aria-label="`Search: ${title}`"
+        :data-candidate-search="kind"
+      />
+      <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
+      <Select
+        :model-value="null"
+        :options="unfiltered"
+        option-label="head"
+        option-value="key"
+        placeholder="filter by effect"
+        :aria-label="`Filter by effect: ${title}`"
+        class="by"
+        data-filter-effect
+        @update:model-value="(key: keyof Effect) => ranges.push({ key, at_least: null, at_most: null })"
+      />
+      <span class="note count" role="status">
+        <template v-if="bench.trying">
+          trying <b>{{ bench.trying.label }}</b>
+          <button type="button" class="boxed" @click="bench.keep()">Keep</button>
+          <button type="button" class="action" @click="bench.look(null)">back</button>
+        </template>
+        <template v-else-if="found">{{ rows.length }} of {{ found.total }} · ↑ ↓ to step</template>
+      </span>
+    </header>
+    <div v-for="(range, place) in ranges" :key="range.key" class="range" :data-effect-range="range.key">
+      <span>{{ headOf(range.key) }}</span>
+      <QuantityField
+        v-model="range.at_least"
+        :name="FIELD[range.key] ?? 'price'"
+        :meta="ANY"
+        :label="`${headOf(range.key)}, at least`"
+      />
+      <span>to</span>
+      <QuantityField
+        v-model="range.at_most"
+        :name="FIELD[range.key] ?? 'price'"
+        :meta="ANY"
+        :label="`${headOf(range.key)}, at most`"
+      />
+      <button
+        type="button"
+        class="action"
+        :aria-label="`No filter by ${headOf(range.key)}`"
+        @click="ranges.splice(place, 1)"
+      >
+        ×
+      </button>
+    </div>
+    <p v-if="problem" class="note">{{ problem }}</p>
+    <p v-else-if="found && found.total === 0 && !text" class="note">
+      Nothing of this kind is on the shelf. <router-link to="/shelf">Fill the shelf</router-link> from a list,
+      or put this part on it.
+    </p>
+    <div
+      v-else
+      ref="box"
+      class="scroll"
+      tabindex="0"
+      role="listbox"
+      :aria-label="`${title}: arrows step, Enter keeps, Escape goes back`"
+      :aria-activedescendant="at >= 0 ? `candidate-${kind}-${at}` : undefined"
+      :data-candidates="kind"
+      @keydown="step"
+    >
+      <table>
+        <thead>
+          <tr>
+            <th>
+              <button type="button" tabindex="-1" @click="sortBy('label')">part</button>
+            </th>
+            <th v-for="column in columns" :key="column.key" class="number">
+              <button
+                type="button"
+                tabindex="-1"
+                :aria-label="`Sort by ${column.head}`"
+                :data-sort="column.key"
+                @click="sortBy(column.key)"
+              >
+                {{ column.head
+                }}<span v-if="sort === column.key" aria-hidden="true">{{ descending ? " ↓" : " ↑" }}</span>
+              </button>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-if="found" class="now">
+            <td>as it is</td>
+            <td v-for="column in columns" :key="column.key" class="figure number">
+              {{ figure(found.now, column).text
+              }}<span class="unit">{{ figure(found.now, column).unit }}</span>
+            </td>
+          </tr>
+          <tr
+            v-for="(candidate, index) in rows"
+            :id="`candidate-${kind}-${index}`"
+            :key="candidate.id"
+            role="option"
+            :aria-selected="index === at"
+            :data-candidate="candidate.label"
+            @click="press(candidate, $event)"
+          >
+            <td>
+              <VerdictMark :verdict="candidate.effect.verdict" />
+              {{ candidate.label }}<span v-if="candidate.owned" class="note"> · in the drawer</span>
+              <span class="visually-hidden">
+                {{ verdictWord(candidate.effect.verdict) }}, weakest {{ candidate.effect.weakest }}
+              </span>
+            </td>
+            <td v-for="column in columns" :key="column.key" class="figure number">
+              {{ figure(candidate.effect, column).text
+              }}<span class="unit">{{ figure(candidate.effect, column).unit }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="at >= 0" class="visually-hidden" role="status">{{ spoken }}</p>
+  </section>
+</template>
+
+<style scoped>
+.candidates {
+  margin: 6px 0 16px;
+  border-top: 1px solid var(--ink);
+  padding-top: 6px;
+}
+
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  margin-bottom: 4px;
+}
+
+header h3 {
+  color: var(--ink);
+}
+
+input[type="search"] {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid var(--line);
+  padding: 1px 6px;
+  width: 170px;
+}
+
+input[type="checkbox"] {
+  accent-color: var(--accent);
+  vertical-align: -2px;
+}
+
+.by {
+  font-size: var(--size-note);
+}
+
+.range {
+  display: grid;
+  grid-template-columns: 90px 118px auto 118px auto;
+  justify-content: start;
+  gap: 8px;
+  align-items: baseline;
+}
+
+/* A line of its own that is always as high: nothing below it moves when something is tried. */
+.count {
+  flex: 0 0 100%;
+  height: 26px;
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  overflow: hidden;
+  white-space: nowrap;
+}
+
+.scroll {
+  max-height: 214px;
+  overflow: auto;
+  border-bottom: 1px solid var(--line);
+}
+
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  white-space: nowrap;
+}
+
+td,
+th {
+  padding: 3px 6px;
+}
+
+.number {
+  text-align: right;
+}
+
+tbody tr[role="option"] {
+  cursor: pointer;
+}
+
+tbody tr[role="option"]:hover {
+  background: var(--faint);
+}
+
+tr[aria-selected="true"],
+tr[aria-selected="true"]:hover {
+  background: var(--selected) !important;
+  box-shadow: inset 3px 0 var(--accent);
+}
+
+.now td {
+  color: var(--soft);
+  background: var(--paper);
+}
+
+@media (max-width: 760px) {
+  .scroll {
+    max-height: 55vh;
+  }
+
+  td:first-child {
+    min-width: 150px;
+  }
+}
+
+@media (pointer: coarse) {
+  .count {
+    height: 40px;
+  }
+
+  td {
+    padding-block: 9px;
+  }
+}
+</style>
