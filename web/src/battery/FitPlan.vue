@@ -4,7 +4,7 @@ import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
 import { shownText } from "../units/quantity";
 import SaveDrawing from "../shared/plots/SaveDrawing.vue";
-import { useElementWidth } from "../shared/plots/width";
+import { useElementSize } from "@vueuse/core";
 
 const props = defineProps<{
   title: string;
@@ -15,7 +15,7 @@ const props = defineProps<{
 
 const box = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
-const width = useElementWidth(box);
+const { width } = useElementSize(box, { width: 1000, height: 0 });
 const MARGIN = { left: 14, top: 22, gap: 34, bottom: 26, right: 64 };
 const mm = (value: number) => shownText("smallLength", value, 4);
 

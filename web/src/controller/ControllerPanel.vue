@@ -52,10 +52,10 @@ const labels = computed<ChartLabel[]>(() => {
   const first = points.value[0];
   if (!first) return [];
   const apart = first.motor_current_a > first.controller_battery_current_a * 1.1;
-  if (!apart) return [{ text: "motor and battery current", x: 0, y: first.motor_current_a, dx: 14, dy: 4 }];
+  if (!apart) return [{ text: "motor and battery current", x: 0, y: first.motor_current_a }];
   return [
-    { text: "motor current", x: 0, y: first.motor_current_a, dx: 6, dy: -6 },
-    { text: "battery current", x: 0, y: first.controller_battery_current_a, dx: 6, dy: 14 },
+    { text: "motor current", x: 0, y: first.motor_current_a },
+    { text: "battery current", x: 0, y: first.controller_battery_current_a },
   ];
 });
 const marks = computed(() =>

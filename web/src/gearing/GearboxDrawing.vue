@@ -84,7 +84,7 @@ const said = computed(() => {
         >, about {{ stages }} {{ stages === 1 ? "stage" : "stages" }}</template
       ><template v-if="shaftMm">; shaft {{ mm(shaftMm) }}</template
       >. Can and shaft to scale, the inside as a scheme.
-      <SaveDrawing :svg="svg" name="gearbox" />
+      <SaveDrawing :svg="svg" name="Gearbox" />
     </figcaption>
   </figure>
 </template>

@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { shownText } from "../units/quantity";
 import { loopPath, teethPath, type Wheel } from "./loops";
 import SaveDrawing from "../shared/plots/SaveDrawing.vue";
-import { useElementWidth } from "../shared/plots/width";
+import { useElementSize } from "@vueuse/core";
 
 const props = defineProps<{
   kind: string;
@@ -17,7 +17,7 @@ const props = defineProps<{
 
 const element = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
-const width = useElementWidth(element);
+const { width } = useElementSize(element, { width: 1000, height: 0 });
 
 /** Room for words beside the wheels. */
 const MARGIN = { x: 14, top: 18, bottom: 52 };
@@ -96,7 +96,7 @@ const said = computed(() => {
         <text :x="word.x" :y="drawing.measureY + 30" class="size">{{ word.size }}</text>
       </g>
     </svg>
-    <SaveDrawing :svg="svg" name="gearing" />
+    <SaveDrawing :svg="svg" name="Gearing" />
   </figure>
 </template>
 

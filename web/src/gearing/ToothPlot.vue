@@ -10,7 +10,7 @@ export interface At {
 // The map of tooth pairs itself: shades, the edge of what holds, the pair in use, where one looks.
 import { computed, ref } from "vue";
 import { type Cells, edgePath, SHADES, shadePath, shareOf } from "./toothMap";
-import { useElementWidth } from "../shared/plots/width";
+import { useElementSize } from "@vueuse/core";
 
 const props = defineProps<{
   cells: Cells;
@@ -24,7 +24,7 @@ const emit = defineEmits<{ use: [] }>();
 const cursor = defineModel<At | null>("cursor", { required: true });
 
 const box = ref<HTMLElement>();
-const width = useElementWidth(box);
+const { width } = useElementSize(box, { width: 1000, height: 0 });
 const GUTTER = { left: 38, bottom: 22 };
 const size = computed(() => Math.max(4, Math.floor((width.value - GUTTER.left) / props.driven.length)));
 const tall = computed(() => Math.min(size.value, 13));

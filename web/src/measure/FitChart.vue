@@ -2,57 +2,65 @@
 // Readings, the line through them, and how far each is off it; a reading struck out stays, hollow.
 import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
-import SaveDrawing from "../shared/plots/SaveDrawing.vue";
-import { ticksBetween } from "../shared/plots/ticks";
-import { useElementWidth } from "../shared/plots/width";
+import { linePath, usePlot } from "../shared/plots/plot";
+import PlotFrame from "../shared/plots/PlotFrame.vue";
+import { spanOf } from "../shared/plots/ruler";
+import type { PlotTable } from "../shared/plots/table";
 import { figures } from "../units/quantity";
 
 const props = defineProps<{ fit: Schemas["Fit"]; far: Set<string> }>();
 const emit = defineEmits<{ strike: [reading: string] }>();
-const box = ref<HTMLElement>();
-const svg = ref<SVGSVGElement>();
-const width = useElementWidth(box);
-const TALL = 150;
-const STRIP = 46;
-const PAD = { left: 46, right: 10, top: 16, gap: 12, bottom: 30 };
-const inner = computed(() => Math.max(60, width.value - PAD.left - PAD.right));
+const named = ({ label, unit }: { label: string; unit: string }) => (unit ? `${label}, ${unit}` : label);
 
-function scale(values: number[], length: number, wanted: number) {
-  const finite = values.filter(Number.isFinite);
-  const ticks = finite.length > 0 ? ticksBetween(Math.min(...finite), Math.max(...finite), wanted) : [0, 1];
-  const [low, high] = [ticks[0] ?? 0, ticks.at(-1) ?? 1];
-  return { ticks, at: (value: number) => ((value - low) / (high - low || 1)) * length };
-}
-const across = computed(() =>
-  scale(
-    props.fit.points.map(({ x }) => x),
-    inner.value,
-    inner.value / 70,
-  ),
-);
-const up = computed(() => {
-  const line = props.fit.line.map(([, y]) => y as number);
-  return scale([...props.fit.points.map(({ y }) => y), ...line], TALL, 4);
-});
 const most = computed(() =>
   Math.max(1e-12, ...props.fit.points.map(({ residual }) => Math.abs(residual ?? 0))),
 );
-const path = computed(() =>
-  props.fit.line
-    .map(
-      ([x, y], place) =>
-        `${place ? "L" : "M"}${across.value.at(x as number)} ${TALL - up.value.at(y as number)}`,
-    )
-    .join(""),
+const plot = usePlot({
+  axis: () => ({
+    name: named(props.fit.x),
+    span: spanOf(props.fit.points.map(({ x }) => x)),
+    say: (tick) => figures(tick, 4),
+    pace: 70,
+  }),
+  panels: () => [
+    {
+      key: "readings",
+      name: named(props.fit.y),
+      height: 150,
+      span: spanOf([...props.fit.points.map(({ y }) => y), ...props.fit.line.map(([, y]) => y)]),
+      say: (tick) => figures(tick, 4),
+      pace: 38,
+    },
+    // Off the line, the furthest as high as the strip: how far it is stands in words below.
+    {
+      key: "off",
+      height: 46,
+      span: [-1.15 * most.value, 1.15 * most.value],
+      round: false,
+      pace: 1000,
+      say: () => "",
+    },
+  ],
+  gap: 12,
+  margin: { right: 12 },
+});
+const line = computed(() =>
+  linePath(
+    props.fit.line.map(([x, y]) => [x as number, y as number]),
+    plot.frame.value.x,
+    plot.panel("readings").y,
+  ),
 );
-const dots = computed(() =>
-  props.fit.points.map((point) => ({
+const dots = computed(() => {
+  const [x, y, off] = [plot.frame.value.x, plot.panel("readings").y, plot.panel("off").y];
+  return props.fit.points.map((point) => ({
     ...point,
-    px: across.value.at(point.x),
-    py: TALL - up.value.at(point.y),
-    off: point.residual === null ? null : (-point.residual / most.value) * (STRIP / 2 - 4),
-  })),
-);
+    px: x.at(point.x),
+    py: y.at(point.y),
+    off: point.residual === null ? null : off.at(point.residual),
+  }));
+});
+const zero = computed(() => plot.panel("off").y.at(0));
 const near = ref<string | null>(null);
 const told = computed(() => {
   const point = props.fit.points.find(({ reading }) => reading === near.value);
@@ -61,101 +69,56 @@ const told = computed(() => {
     point.residual === null ? "struck out" : `${figures(point.residual, 2)} ${props.fit.y.unit} off the line`;
   return `${figures(point.x, 4)} ${props.fit.x.unit}, ${figures(point.y, 4)} ${props.fit.y.unit}: ${off}`;
 });
+const reading = computed(() => `${told.value} · press a point to strike it out or take it back`);
+
+function table(): PlotTable {
+  const { x, y, points } = props.fit;
+  return {
+    columns: [named(x), named(y), `off the line, ${y.unit}`, "struck out"],
+    rows: points.map((point) => [
+      figures(point.x, 5),
+      figures(point.y, 5),
+      point.residual === null ? "" : figures(point.residual, 3),
+      point.struck ? "yes" : "",
+    ]),
+  };
+}
 </script>
 
 <template>
-  <figure>
-    <figcaption>
-      <h3>{{ fit.title }}</h3>
-      <SaveDrawing :svg="svg" :name="fit.title" />
-    </figcaption>
-    <div ref="box">
-      <svg
-        ref="svg"
-        :width="width"
-        :height="PAD.top + TALL + PAD.gap + STRIP + PAD.bottom"
-        role="img"
-        :aria-label="`${fit.title}: ${fit.points.length} readings; ${told}`"
-        data-fit
+  <section class="fit">
+    <h3>{{ fit.title }}</h3>
+    <PlotFrame :title="fit.title" :plot="plot" role="group" :reading="reading" :table="table" data-fit>
+      <path :d="line" class="plot-line" />
+      <g
+        v-for="(dot, place) in dots"
+        :key="dot.reading"
+        :class="{ struck: dot.struck, far: far.has(dot.reading) }"
+        class="reading-point"
+        tabindex="0"
+        role="checkbox"
+        :aria-checked="!dot.struck"
+        :aria-label="`reading ${place + 1}: ${figures(dot.x, 4)} ${fit.x.unit}, ${figures(dot.y, 4)} ${fit.y.unit}`"
+        @mouseenter="near = dot.reading"
+        @mouseleave="near = null"
+        @focus="near = dot.reading"
+        @blur="near = null"
+        @click="emit('strike', dot.reading)"
+        @keydown.enter.prevent="emit('strike', dot.reading)"
+        @keydown.space.prevent="emit('strike', dot.reading)"
       >
-        <g :transform="`translate(${PAD.left} ${PAD.top})`">
-          <text :x="-PAD.left + 2" y="-5" class="name">{{ fit.y.label }}, {{ fit.y.unit }}</text>
-          <g v-for="tick in up.ticks" :key="`y${tick}`">
-            <line x1="0" :x2="inner" :y1="TALL - up.at(tick)" :y2="TALL - up.at(tick)" class="grid" />
-            <text x="-5" :y="TALL - up.at(tick) + 4" class="tick end">{{ figures(tick, 4) }}</text>
-          </g>
-          <g v-for="tick in across.ticks" :key="`x${tick}`">
-            <line
-              :x1="across.at(tick)"
-              :x2="across.at(tick)"
-              y1="0"
-              :y2="TALL + PAD.gap + STRIP"
-              class="grid"
-            />
-            <text :x="across.at(tick)" :y="TALL + PAD.gap + STRIP + 13" class="tick middle">
-              {{ figures(tick, 4) }}
-            </text>
-          </g>
-          <text :x="inner" :y="TALL + PAD.gap + STRIP + 26" class="name end">
-            {{ fit.x.label }}{{ fit.x.unit ? `, ${fit.x.unit}` : "" }}
-          </text>
-          <path :d="path" class="line" />
-          <line
-            x1="0"
-            :x2="inner"
-            :y1="TALL + PAD.gap + STRIP / 2"
-            :y2="TALL + PAD.gap + STRIP / 2"
-            class="zero"
-          />
-          <g
-            v-for="dot in dots"
-            :key="dot.reading"
-            :class="{ struck: dot.struck, far: far.has(dot.reading) }"
-            @mouseenter="near = dot.reading"
-            @mouseleave="near = null"
-            @click="emit('strike', dot.reading)"
-          >
-            <circle :cx="dot.px" :cy="dot.py" r="4" />
-            <template v-if="dot.off !== null">
-              <line
-                :x1="dot.px"
-                :x2="dot.px"
-                :y1="TALL + PAD.gap + STRIP / 2"
-                :y2="TALL + PAD.gap + STRIP / 2 + dot.off"
-                class="stem"
-              />
-              <circle :cx="dot.px" :cy="TALL + PAD.gap + STRIP / 2 + dot.off" r="2.5" />
-            </template>
-          </g>
-        </g>
-      </svg>
-    </div>
-    <p class="note">{{ told }} · press a point to strike it out or take it back</p>
-  </figure>
+        <circle :cx="dot.px" :cy="dot.py" r="4" />
+        <template v-if="dot.off !== null">
+          <line :x1="dot.px" :x2="dot.px" :y1="zero" :y2="dot.off" class="stem" />
+        </template>
+      </g>
+    </PlotFrame>
+  </section>
 </template>
 
 <style scoped>
-figure {
+.fit {
   margin: 12px 0 0;
-}
-
-figcaption {
-  display: flex;
-  justify-content: space-between;
-}
-
-.grid {
-  stroke: var(--faint);
-}
-
-.zero {
-  stroke: var(--line);
-}
-
-.line {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.3;
 }
 
 circle {
@@ -166,6 +129,7 @@ circle {
 
 .stem {
   stroke: var(--accent);
+  stroke-width: 3;
 }
 
 .struck circle {
@@ -181,21 +145,12 @@ circle {
   stroke: var(--fail);
 }
 
-.tick {
-  font: 400 10.5px var(--mono);
-  fill: var(--soft);
+.reading-point:focus-visible {
+  outline: none;
 }
 
-.name {
-  font-size: 11px;
-  fill: var(--soft);
-}
-
-.end {
-  text-anchor: end;
-}
-
-.middle {
-  text-anchor: middle;
+.reading-point:focus-visible circle {
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 </style>

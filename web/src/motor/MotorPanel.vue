@@ -78,16 +78,16 @@ const labels = computed<ChartLabel[]>(() => {
     const middle = stretch.from_rpm + (stretch.to_rpm - stretch.from_rpm) * (falling ? 0.4 : 0.1);
     const point = points.value.find((p) => p.motor_rpm >= middle);
     const at = { x: point?.motor_rpm ?? middle, y: inTorque(point?.shaft_torque_nm ?? 0) };
-    return { text: LIMIT_WORDS[stretch.limited_by], ...at, dx: falling ? 9 : 0, dy: falling ? -2 : -6 };
+    return { text: LIMIT_WORDS[stretch.limited_by], ...at };
   });
   const continuous = bench.drive?.motor.max_continuous_current_a;
   const first = band.value?.points[0];
   if (continuous && first) {
-    named.push({ text: `sustained, ${figures(continuous)} A`, x: first[0], y: first[1], dx: 6, dy: 14 });
+    named.push({ text: `sustained, ${figures(continuous)} A`, x: first[0], y: first[1] });
   }
   const loaded = points.value[Math.floor(points.value.length * 0.45)];
   if (loaded) {
-    named.push({ text: "load", x: loaded.motor_rpm, y: inTorque(loaded.load_torque_nm), dx: 0, dy: -5 });
+    named.push({ text: "load", x: loaded.motor_rpm, y: inTorque(loaded.load_torque_nm) });
   }
   return named;
 });

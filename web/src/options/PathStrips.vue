@@ -6,7 +6,7 @@ import { useBench } from "../workbench/bench";
 import { CASE_WORDS } from "../workbench/words";
 import { flowOf } from "../workbench/flow";
 import SaveDrawing from "../shared/plots/SaveDrawing.vue";
-import { useElementWidth } from "../shared/plots/width";
+import { useElementSize } from "@vueuse/core";
 import { viewOf } from "../workbench/view";
 import { generatingFlow } from "../run/generating";
 import { shownText } from "../units/quantity";
@@ -15,7 +15,7 @@ const emit = defineEmits<{ open: [place: number] }>();
 const bench = useBench();
 const box = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
-const width = useElementWidth(box);
+const { width } = useElementSize(box, { width: 1000, height: 0 });
 
 /** The path of a machine that is turned. */
 function turned(option: OptionSheet, result: DriveEvaluation | undefined) {
@@ -90,7 +90,7 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
         The power of each, to one scale: {{ CASE_WORDS[bench.caseName].toLowerCase() }},
         {{ bench.drive?.drive }}
       </h3>
-      <SaveDrawing :svg="svg" name="power paths" />
+      <SaveDrawing :svg="svg" name="Power paths" />
     </figcaption>
     <div ref="box">
       <svg

@@ -2,8 +2,9 @@
 // A course drawn by hand: speed above, grade below. Points are dragged or moved with the arrow keys; a click where none is
 // puts one there, Delete takes it out.
 import { computed, ref, watch } from "vue";
-import { niceTicks, ticksBetween } from "../shared/plots/ticks";
-import { useElementWidth } from "../shared/plots/width";
+import { linePath, type Point as Place, areaPath, usePlot } from "../shared/plots/plot";
+import PlotFrame from "../shared/plots/PlotFrame.vue";
+import type { PlotTable } from "../shared/plots/table";
 import { displayUnit, figures } from "../units/quantity";
 import type { Point } from "./tasks";
 
@@ -16,13 +17,6 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [points: Point[]] }>();
 
-const box = ref<HTMLElement>();
-const width = useElementWidth(box);
-const LEFT = 46;
-const RIGHT = 16;
-const SPEED = { top: 16, height: 118 };
-const GRADE = { top: 154, height: 62 };
-const height = computed(() => (props.climbs ? GRADE.top + GRADE.height : SPEED.top + SPEED.height) + 30);
 /** Courses of more points are edited in their table. */
 const MOST_HANDLES = 80;
 
@@ -36,7 +30,7 @@ watch(
 
 type Lane = "speed" | "grade";
 const at = (point: Point) => point[props.along] ?? 0;
-const of = (lane: Lane, point: Point) =>
+const valueOf = (lane: Lane, point: Point) =>
   lane === "speed" ? (point[props.speed] ?? 0) : (point.grade_percent ?? 0);
 
 const unit = computed(() => displayUnit(props.speed === "speed_m_s" ? "speed" : "rotation", null));
@@ -47,44 +41,50 @@ const axis = computed(() => {
 });
 const room = ref(1.12);
 const xMax = computed(() => Math.max(at(props.points.at(-1) ?? {}) * room.value, 1));
-const speedTicks = computed(() =>
-  niceTicks(
-    (Math.max(...props.points.map((point) => of("speed", point)), 0.1) * 1.15) / unit.value.factor,
-    4,
-  ),
-);
-const yMax = computed(() => (speedTicks.value.at(-1) ?? 1) * unit.value.factor);
+const fastest = computed(() => Math.max(...props.points.map((point) => valueOf("speed", point)), 0.1));
 const steep = computed(
-  () => Math.max(10, ...props.points.map((point) => Math.abs(of("grade", point)))) * 1.15,
+  () => Math.max(10, ...props.points.map((point) => Math.abs(valueOf("grade", point)))) * 1.15,
 );
-const gradeTicks = computed(() =>
-  ticksBetween(-steep.value, steep.value, 3).filter((g) => Math.abs(g) <= steep.value),
-);
-const xTicks = computed(() =>
-  ticksBetween(0, xMax.value / axis.value.factor, width.value / 90).filter(
-    (tick) => tick * axis.value.factor <= xMax.value,
-  ),
-);
-
-const plot = computed(() => Math.max(80, width.value - LEFT - RIGHT));
-const px = (value: number) => LEFT + (value / xMax.value) * plot.value;
-const py = (lane: Lane, value: number) =>
-  lane === "speed"
-    ? SPEED.top + SPEED.height * (1 - value / yMax.value)
-    : GRADE.top + GRADE.height * (0.5 - value / (2 * steep.value));
-const line = (lane: Lane) =>
-  draft.value
-    .map(
-      (point, index) =>
-        `${index ? "L" : "M"}${px(at(point)).toFixed(1)} ${py(lane, of(lane, point)).toFixed(1)}`,
-    )
-    .join("");
-const hills = computed(() => {
-  const [first, last] = [draft.value[0], draft.value.at(-1)];
-  return first && last
-    ? `${line("grade")}L${px(at(last))} ${py("grade", 0)}L${px(at(first))} ${py("grade", 0)}Z`
-    : "";
+const plot = usePlot({
+  axis: () => ({
+    name: `${props.along === "t_s" ? "time" : "way"}, ${axis.value.symbol}`,
+    span: [0, xMax.value],
+    round: false,
+    factor: axis.value.factor,
+  }),
+  panels: () => [
+    {
+      key: "speed",
+      name: `speed, ${unit.value.symbol}`,
+      height: 118,
+      span: [0, (fastest.value * 1.15) / unit.value.factor],
+      pace: 30,
+    },
+    ...(props.climbs
+      ? [
+          {
+            key: "grade",
+            name: "grade, %",
+            height: 62,
+            span: [-steep.value, steep.value] as [number, number],
+            round: false,
+            pace: 24,
+          },
+        ]
+      : []),
+  ],
+  margin: { left: 46 },
+  gap: 26,
 });
+/** A lane's figures stand in the unit people chose. */
+const factorOf = (lane: Lane) => (lane === "speed" ? unit.value.factor : 1);
+const px = (value: number) => plot.frame.value.x.at(value);
+const py = (lane: Lane, value: number) => plot.panel(lane).y.at(value / factorOf(lane));
+const topOf = (lane: Lane) => plot.panel(lane).y.to * factorOf(lane);
+const places = (lane: Lane) =>
+  draft.value.map((point): Place => [at(point), valueOf(lane, point) / factorOf(lane)]);
+const line = (lane: Lane) => linePath(places(lane), plot.frame.value.x, plot.panel(lane).y);
+const hills = computed(() => areaPath(places("grade"), plot.frame.value.x, plot.panel("grade").y));
 
 /** A round step for hand-drawn values. */
 function step(most: number): number {
@@ -107,7 +107,7 @@ function set(lane: Lane, index: number, along: number, value: number): Point[] {
       ? at(own)
       : Math.min(Math.max(snap(along, by), before + by), after === Infinity ? 1e6 : after - by);
   const inUnit = (raw: number) =>
-    snap(raw / unit.value.factor, step(yMax.value / unit.value.factor)) * unit.value.factor;
+    snap(raw / unit.value.factor, step(plot.panel("speed").y.to)) * unit.value.factor;
   const changed =
     lane === "speed"
       ? { [props.speed]: Number(Math.max(0, inUnit(value)).toPrecision(6)) }
@@ -116,13 +116,14 @@ function set(lane: Lane, index: number, along: number, value: number): Point[] {
   return points;
 }
 
-const read = (event: PointerEvent | MouseEvent, lane: Lane) => ({
-  along: ((event.offsetX - LEFT) / plot.value) * xMax.value,
-  value:
-    lane === "speed"
-      ? (1 - (event.offsetY - SPEED.top) / SPEED.height) * yMax.value
-      : (0.5 - (event.offsetY - GRADE.top) / GRADE.height) * 2 * steep.value,
-});
+function read(event: PointerEvent | MouseEvent, lane: Lane) {
+  const paper = (event.target as SVGElement).closest("svg")?.getBoundingClientRect();
+  const { x } = plot.frame.value;
+  return {
+    along: x.back(event.clientX - (paper?.left ?? 0)),
+    value: plot.panel(lane).y.back(event.clientY - (paper?.top ?? 0)) * factorOf(lane),
+  };
+}
 
 const held = ref<{ lane: Lane; index: number } | null>(null);
 const chosen = ref<{ lane: Lane; index: number } | null>(null);
@@ -157,7 +158,7 @@ function add(event: PointerEvent, lane: Lane): void {
   const [a, b] = [draft.value[index - 1], draft.value[index]];
   if (!a) return;
   const share = b ? (along - at(a)) / (at(b) - at(a) || 1) : 0;
-  const between = (l: Lane) => (b ? of(l, a) + share * (of(l, b) - of(l, a)) : of(l, a));
+  const between = (l: Lane) => (b ? valueOf(l, a) + share * (valueOf(l, b) - valueOf(l, a)) : valueOf(l, a));
   const point: Point = {
     [props.along]: along,
     [props.speed]: Number(between("speed").toPrecision(4)),
@@ -173,7 +174,7 @@ function add(event: PointerEvent, lane: Lane): void {
 function key(event: KeyboardEvent, lane: Lane, index: number): void {
   const own = draft.value[index];
   if (!own) return;
-  const [dx, dy] = [step(xMax.value), lane === "speed" ? yMax.value / 50 : steep.value / 25];
+  const [dx, dy] = [step(xMax.value), lane === "speed" ? topOf("speed") / 50 : steep.value / 25];
   const moves: Record<string, [number, number]> = {
     ArrowLeft: [-dx, 0],
     ArrowRight: [dx, 0],
@@ -182,7 +183,7 @@ function key(event: KeyboardEvent, lane: Lane, index: number): void {
   };
   const move = moves[event.key];
   if (move) {
-    draft.value = set(lane, index, at(own) + move[0], of(lane, own) + move[1]);
+    draft.value = set(lane, index, at(own) + move[0], valueOf(lane, own) + move[1]);
     emit("change", draft.value);
   } else if ((event.key === "Delete" || event.key === "Backspace") && draft.value.length > 2 && index > 0) {
     chosen.value = null;
@@ -196,77 +197,57 @@ function key(event: KeyboardEvent, lane: Lane, index: number): void {
 
 const lanes = computed<Lane[]>(() => (props.climbs ? ["speed", "grade"] : ["speed"]));
 const said = (lane: Lane, point: Point) =>
-  `${lane} ${lane === "speed" ? `${figures(of(lane, point) / unit.value.factor, 3)} ${unit.value.symbol}` : `${figures(of(lane, point), 3)} %`} at ${figures(at(point) / axis.value.factor, 4)} ${axis.value.symbol}`;
+  `${lane} ${lane === "speed" ? `${figures(valueOf(lane, point) / unit.value.factor, 3)} ${unit.value.symbol}` : `${figures(valueOf(lane, point), 3)} %`} at ${figures(at(point) / axis.value.factor, 4)} ${axis.value.symbol}`;
 const told = computed(() => {
   const own = chosen.value && draft.value[chosen.value.index];
   return own && chosen.value ? said(chosen.value.lane, own) : null;
 });
+const reading = computed(() => {
+  if (draft.value.length > MOST_HANDLES) return `${draft.value.length} points: edit them in the table.`;
+  return told.value
+    ? `${told.value}. Arrow keys move it, Delete takes it out.`
+    : "Press where a point is to be, drag it; beyond the last one the course grows.";
+});
+
+function table(): PlotTable {
+  return {
+    columns: [plot.axis.value.name, ...plot.frame.value.panels.map(({ name }) => name ?? "")],
+    rows: draft.value.map((point) => [
+      figures(at(point) / axis.value.factor, 5),
+      ...lanes.value.map((lane) => figures(valueOf(lane, point) / factorOf(lane), 4)),
+    ]),
+  };
+}
 </script>
 
 <template>
-  <figure ref="box" class="course-drawing">
-    <svg
-      :width="width"
-      :height="height"
+  <div class="course-drawing">
+    <PlotFrame
+      title="The course, drawn"
+      :plot="plot"
       role="group"
-      aria-label="The course, drawn"
+      :reading="reading"
+      :table="table"
       data-course-drawing
       @pointermove="drag"
       @pointerup="release"
       @pointercancel="held = null"
     >
-      <g v-for="tick in xTicks" :key="`x${tick}`">
-        <line
-          :x1="px(tick * axis.factor)"
-          :x2="px(tick * axis.factor)"
-          :y1="SPEED.top"
-          :y2="height - 30"
-          class="grid"
-        />
-        <text :x="px(tick * axis.factor)" :y="height - 16" class="tick middle">{{ figures(tick) }}</text>
-      </g>
-      <text :x="LEFT + plot" :y="height - 3" class="soft end">
-        {{ along === "t_s" ? "time" : "way" }}, {{ axis.symbol }}
-      </text>
-      <g v-for="tick in speedTicks" :key="`s${tick}`">
-        <line
-          :x1="LEFT"
-          :x2="LEFT + plot"
-          :y1="py('speed', tick * unit.factor)"
-          :y2="py('speed', tick * unit.factor)"
-          class="grid"
-        />
-        <text :x="LEFT - 5" :y="py('speed', tick * unit.factor) + 4" class="tick end">
-          {{ figures(tick) }}
-        </text>
-      </g>
-      <text :x="LEFT + 2" :y="SPEED.top - 4" class="soft">speed, {{ unit.symbol }}</text>
       <template v-if="climbs">
-        <g v-for="tick in gradeTicks" :key="`g${tick}`">
-          <line
-            :x1="LEFT"
-            :x2="LEFT + plot"
-            :y1="py('grade', tick)"
-            :y2="py('grade', tick)"
-            :class="tick === 0 ? 'zero' : 'grid'"
-          />
-          <text :x="LEFT - 5" :y="py('grade', tick) + 4" class="tick end">{{ figures(tick) }}</text>
-        </g>
-        <text :x="LEFT + 2" :y="GRADE.top - 4" class="soft">grade, %</text>
         <path :d="hills" class="hills" />
-        <path :d="line('grade')" class="line ground" />
+        <path :d="line('grade')" class="plot-line ground" />
       </template>
-      <path :d="line('speed')" class="line" />
+      <path :d="line('speed')" class="plot-line accent" />
       <rect
-        v-for="lane in lanes"
-        :key="`r${lane}`"
-        :x="LEFT"
-        :y="lane === 'speed' ? SPEED.top : GRADE.top"
-        :width="plot"
-        :height="lane === 'speed' ? SPEED.height : GRADE.height"
+        v-for="panel in plot.frame.value.panels"
+        :key="`r${panel.key}`"
+        :x="plot.frame.value.left"
+        :y="panel.top"
+        :width="plot.frame.value.right - plot.frame.value.left"
+        :height="panel.height"
         class="field"
-        :data-draw="lane"
-        @pointerdown="(event) => add(event, lane)"
+        :data-draw="panel.key"
+        @pointerdown="(event) => add(event, panel.key as Lane)"
       />
       <template v-if="draft.length <= MOST_HANDLES">
         <template v-for="lane in lanes" :key="`h${lane}`">
@@ -274,14 +255,14 @@ const told = computed(() => {
             v-for="(point, index) in draft"
             :key="index"
             :cx="px(at(point))"
-            :cy="py(lane, of(lane, point))"
+            :cy="py(lane, valueOf(lane, point))"
             r="5"
             class="handle"
             :class="{ ground: lane === 'grade', chosen: chosen?.lane === lane && chosen.index === index }"
             tabindex="0"
             role="slider"
             :aria-label="said(lane, point)"
-            :aria-valuenow="of(lane, point)"
+            :aria-valuenow="valueOf(lane, point)"
             :data-point="`${lane} ${index}`"
             @pointerdown.stop="(event) => grab(event, lane, index)"
             @focus="chosen = { lane, index }"
@@ -289,18 +270,11 @@ const told = computed(() => {
           />
         </template>
       </template>
-    </svg>
-    <figcaption class="note">
-      <template v-if="draft.length > MOST_HANDLES"
-        >{{ draft.length }} points: edit them in the table.</template
-      >
-      <template v-else-if="told">{{ told }}. Arrow keys move it, Delete takes it out.</template>
-      <template v-else>Press where a point is to be, drag it; beyond the last one the course grows.</template>
-      <button type="button" class="action" @click="room = room > 1.5 ? 1.12 : 2">
-        {{ room > 1.5 ? "close up" : "more room" }}
-      </button>
-    </figcaption>
-  </figure>
+    </PlotFrame>
+    <button type="button" class="action note" @click="room = room > 1.5 ? 1.12 : 2">
+      {{ room > 1.5 ? "close up" : "more room" }}
+    </button>
+  </div>
 </template>
 
 <style scoped>
@@ -309,50 +283,7 @@ const told = computed(() => {
   min-width: 0;
 }
 
-svg {
-  display: block;
-  touch-action: none;
-  user-select: none;
-}
-
-.grid {
-  stroke: var(--faint);
-}
-
-.zero {
-  stroke: var(--line);
-}
-
-text {
-  font-size: 11.5px;
-  fill: var(--ink);
-}
-
-.tick {
-  font-family: var(--mono);
-  font-size: 11px;
-  fill: var(--soft);
-}
-
-.soft {
-  fill: var(--soft);
-}
-
-.middle {
-  text-anchor: middle;
-}
-
-.end {
-  text-anchor: end;
-}
-
-.line {
-  fill: none;
-  stroke: var(--accent);
-  stroke-width: 1.8;
-}
-
-.line.ground {
+.plot-line.ground {
   stroke: var(--heat-ink);
 }
 
@@ -365,6 +296,7 @@ text {
   fill: transparent;
   stroke: var(--line);
   cursor: crosshair;
+  touch-action: none;
 }
 
 .handle {
@@ -372,6 +304,7 @@ text {
   stroke: var(--accent);
   stroke-width: 2;
   cursor: grab;
+  touch-action: none;
 }
 
 .handle.ground {
@@ -384,16 +317,5 @@ text {
 
 .handle.ground.chosen {
   fill: var(--heat-ink);
-}
-
-figcaption {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  padding-left: 46px;
-}
-
-figcaption .action {
-  margin-left: auto;
 }
 </style>

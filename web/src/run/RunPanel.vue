@@ -11,8 +11,9 @@ import PanelHead from "../shared/PanelHead.vue";
 import CourseEditor from "./CourseEditor.vue";
 import EnduranceNote from "./EnduranceNote.vue";
 import GeneratorNote from "./GeneratorNote.vue";
-import { lanesOf, limitStretches, momentWords, OTHERS, timeAxis, wayAxis } from "./lanes";
+import { lanesOf, limitStretches, momentWords, timeAxis, wayAxis } from "./lanes";
 import LauncherNote from "./LauncherNote.vue";
+import LineKey from "../shared/plots/LineKey.vue";
 import RunChart from "./RunChart.vue";
 import RunFigures from "./RunFigures.vue";
 import { useRunning } from "./running";
@@ -398,16 +399,7 @@ const generatorRow = computed(() =>
     >
       <span v-if="runs.shown.length > 1" class="key">
         <span v-for="(other, index) in runs.shown.slice(1)" :key="other.key" data-overlaid>
-          <svg width="16" height="8" aria-hidden="true">
-            <line
-              x1="0"
-              x2="16"
-              y1="4"
-              y2="4"
-              stroke-width="2"
-              :style="{ stroke: OTHERS[index % OTHERS.length] }"
-            />
-          </svg>
+          <LineKey :line="`other-${index % 5}`" />
           {{ other.title }}
         </span>
       </span>

@@ -36,9 +36,6 @@ export interface Axis {
   values: (run: DriveRun) => number[];
 }
 
-/** Colours of the runs beside the first, in their order. */
-export const OTHERS = ["var(--kind-3)", "var(--kind-4)", "var(--kind-2)", "var(--kind-5)", "var(--kind-6)"];
-
 const inUnit = (unit: Unit) => (value: number | null | undefined) =>
   value == null ? NaN : (value - unit.offset) / unit.factor;
 

@@ -37,17 +37,6 @@ const LIMIT_STEP: Record<RunLimit, Step> = {
   no_brake: "controller",
 };
 
-/** The last row at or before a moment. */
-export function rowAt(times: number[], t_s: number): number {
-  let [low, high] = [0, times.length - 1];
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2);
-    if ((times[middle] ?? Infinity) <= t_s) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
-
 const most = new WeakMap<Schemas["Series"], number>();
 
 /** The most power anywhere in a run, W: one scale for all its moments. */

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 // Every hit as a point: axes and colour to choose, the front drawn, picked by a click or by drawing around them.
 import { computed, ref } from "vue";
-import SaveDrawing from "../shared/plots/SaveDrawing.vue";
-import { ticksBetween } from "../shared/plots/ticks";
-import { useElementWidth } from "../shared/plots/width";
+import { polygonContains } from "d3-polygon";
+import { quadtree } from "d3-quadtree";
+import { usePlot } from "../shared/plots/plot";
+import PlotFrame from "../shared/plots/PlotFrame.vue";
+import { spanOf } from "../shared/plots/ruler";
+import type { PlotTable } from "../shared/plots/table";
 import { AXES, type Axis, COLOURINGS, frontOf } from "./axes";
 import type { Hit } from "./searches";
 
@@ -11,16 +14,6 @@ const props = defineProps<{ hits: Hit[]; unbeaten: Set<number>; at: number | nul
 const emit = defineEmits<{ look: [number: number] }>();
 /** Numbers drawn around; null: all. */
 const around = defineModel<Set<number> | null>("around", { required: true });
-
-const box = ref<HTMLElement>();
-const svg = ref<SVGSVGElement>();
-const width = useElementWidth(box);
-const HEIGHT = 262;
-const PAD = { left: 50, right: 14, top: 22, bottom: 34 };
-const inner = computed(() => ({
-  width: Math.max(80, width.value - PAD.left - PAD.right),
-  height: HEIGHT - PAD.top - PAD.bottom,
-}));
 
 const offered = computed(() =>
   AXES.filter(({ value }) => new Set(props.hits.map(value)).size > 1 || props.hits.length < 2),
@@ -46,30 +39,34 @@ const drawable = computed(() =>
 );
 const missing = computed(() => props.hits.length - drawable.value.length);
 
-function scaleOf(values: number[], length: number) {
-  const [least, most] = [Math.min(...values), Math.max(...values)];
-  const ticks = values.length > 0 ? ticksBetween(least, most, length / 70) : [0, 1];
-  const [from, to] = [ticks[0] ?? 0, ticks.at(-1) ?? 1];
-  return { ticks, at: (value: number) => ((value - from) / (to - from || 1)) * length };
-}
-const across = computed(() =>
-  scaleOf(
-    drawable.value.map((one) => one.across),
-    inner.value.width,
-  ),
-);
-const up = computed(() =>
-  scaleOf(
-    drawable.value.map((one) => one.up),
-    inner.value.height,
-  ),
-);
-const points = computed(() =>
-  drawable.value.map((one) => ({
-    hit: one.hit,
-    x: across.value.at(one.across),
-    y: inner.value.height - up.value.at(one.up),
-  })),
+const plot = usePlot({
+  axis: () => ({
+    name: x.value.word,
+    span: spanOf(drawable.value.map((one) => one.across)),
+    say: x.value.said,
+    pace: 70,
+  }),
+  panels: () => [
+    {
+      key: "y",
+      name: y.value.word,
+      height: 206,
+      span: spanOf(drawable.value.map((one) => one.up)),
+      say: y.value.said,
+      pace: 52,
+    },
+  ],
+});
+const points = computed(() => {
+  const [across, up] = [plot.frame.value.x, plot.panel("y").y];
+  return drawable.value.map((one) => ({ hit: one.hit, x: across.at(one.across), y: up.at(one.up) }));
+});
+type Spot = (typeof points.value)[number];
+const tree = computed(() =>
+  quadtree<Spot>()
+    .x((point) => point.x)
+    .y((point) => point.y)
+    .addAll(points.value),
 );
 
 /** The most frequent kinds have a colour and a shape; the rest share one. */
@@ -127,18 +124,11 @@ const NEAR_PX = 14;
 const LASSO_FROM_PX = 8;
 
 function spot(event: PointerEvent): [number, number] {
-  const area = (event.currentTarget as Element).getBoundingClientRect();
-  return [event.clientX - area.left - PAD.left, event.clientY - area.top - PAD.top];
+  const paper = (event.currentTarget as SVGElement).ownerSVGElement?.getBoundingClientRect();
+  return [event.clientX - (paper?.left ?? 0), event.clientY - (paper?.top ?? 0)];
 }
 
-function nearest([px, py]: [number, number]): number | null {
-  let [best, far] = [null as number | null, NEAR_PX];
-  for (const point of points.value) {
-    const distance = Math.hypot(point.x - px, point.y - py);
-    if (distance < far) [best, far] = [point.hit.number, distance];
-  }
-  return best;
-}
+const nearest = ([px, py]: [number, number]) => tree.value.find(px, py, NEAR_PX)?.hit.number ?? null;
 
 function down(event: PointerEvent): void {
   (event.currentTarget as Element).setPointerCapture(event.pointerId);
@@ -149,15 +139,6 @@ function move(event: PointerEvent): void {
   const here = spot(event);
   if (drawn.value.length > 0) drawn.value = [...drawn.value, here];
   else near.value = nearest(here);
-}
-
-function inside([px, py]: [number, number], outline: [number, number][]): boolean {
-  let odd = false;
-  outline.forEach(([ax, ay], index) => {
-    const [bx, by] = outline[(index + 1) % outline.length] as [number, number];
-    if (ay > py !== by > py && px < ((bx - ax) * (py - ay)) / (by - ay) + ax) odd = !odd;
-  });
-  return odd;
 }
 
 function release(event: PointerEvent): void {
@@ -172,8 +153,38 @@ function release(event: PointerEvent): void {
     else around.value = null;
     return;
   }
-  const caught = points.value.filter((point) => inside([point.x, point.y], outline));
+  const caught = points.value.filter((point) => polygonContains(outline, [point.x, point.y]));
   around.value = caught.length > 0 ? new Set(caught.map(({ hit }) => hit.number)) : null;
+}
+
+/** The next point in the direction of an arrow key: the nearest that lies more that way than aside. */
+const WAYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+function key(event: KeyboardEvent): void {
+  const way = WAYS[event.key];
+  if (way) {
+    const number = near.value ?? props.at;
+    const from = points.value.find(({ hit }) => hit.number === number) ?? points.value[0];
+    if (!from) return;
+    let [best, far] = [from, Infinity];
+    for (const point of points.value) {
+      const [dx, dy] = [point.x - from.x, point.y - from.y];
+      const along = dx * way[0] + dy * way[1];
+      const aside = Math.abs(dx * way[1] + dy * way[0]);
+      if (along > 0.5 && along >= aside && along + 2 * aside < far) [best, far] = [point, along + 2 * aside];
+    }
+    near.value = best.hit.number;
+  } else if (event.key === "Enter" && near.value !== null) emit("look", near.value);
+  else if (event.key === "Escape") {
+    near.value = null;
+    around.value = null;
+  } else return;
+  event.preventDefault();
+  event.stopPropagation();
 }
 
 const outline = computed(() =>
@@ -190,11 +201,33 @@ const told = computed(() => {
   };
   return `${name}: ${x.value.word} ${value(x.value)}, ${y.value.word} ${value(y.value)}`;
 });
+const reading = computed(() => {
+  const more = missing.value > 0 ? ` · ${missing.value} without a figure are not drawn` : "";
+  if (told.value) return told.value + more;
+  return (
+    (around.value
+      ? `${around.value.size} drawn around; click on empty paper for all`
+      : "click a point to look at it, draw around some to keep only them") + more
+  );
+});
+
+function table(): PlotTable {
+  return {
+    columns: ["motor", "battery", x.value.word, y.value.word],
+    rows: drawable.value.map(({ hit, across, up }) => [
+      hit.motor ?? "",
+      hit.battery ?? "",
+      x.value.said(across),
+      y.value.said(up),
+    ]),
+  };
+}
+const pointed = computed(() => points.value.find(({ hit }) => hit.number === near.value));
 </script>
 
 <template>
-  <figure class="scatter">
-    <figcaption>
+  <section class="scatter">
+    <p class="choices">
       <label class="note">
         across
         <select v-model="xKey" aria-label="Across" data-axis="x">
@@ -213,49 +246,42 @@ const told = computed(() => {
           <option v-for="one in COLOURINGS" :key="one.key" :value="one.key">{{ one.word }}</option>
         </select>
       </label>
-      <SaveDrawing :svg="svg" name="search" />
-    </figcaption>
-    <div ref="box">
-      <svg
-        ref="svg"
-        :width="width"
-        :height="HEIGHT"
-        role="img"
-        :aria-label="`${points.length} hits, ${x.word} across, ${y.word} up; the table below holds the same`"
-        data-scatter
+    </p>
+    <PlotFrame
+      :title="`Search: ${points.length} hits, ${x.word} across, ${y.word} up`"
+      :plot="plot"
+      role="application"
+      tabindex="0"
+      :reading="reading"
+      :table="table"
+      data-scatter
+      :aria-description="
+        told ?? 'Arrow keys go from point to point, Enter looks at one, Escape takes all again.'
+      "
+      @keydown="key"
+    >
+      <path :d="line" class="front" />
+      <g v-for="group in groups" :key="group.kind">
+        <path :d="group.faded" class="faded" />
+        <path :d="group.shown" :style="{ fill: `var(--kind-${group.kind + 1}, var(--soft))` }" />
+      </g>
+      <circle v-for="ring in rings" :key="ring.hit.number" :cx="ring.x" :cy="ring.y" r="6" class="ring" />
+      <circle v-if="pointed" :cx="pointed.x" :cy="pointed.y" r="7.5" class="pointed" />
+      <circle v-if="here" :cx="here.x" :cy="here.y" r="9" class="here" />
+      <path :d="outline" class="lasso" />
+      <rect
+        x="0"
+        y="0"
+        :width="plot.frame.value.width"
+        :height="plot.frame.value.height"
+        class="surface"
         @pointerdown="down"
         @pointermove="move"
         @pointerup="release"
+        @pointercancel="drawn = []"
         @pointerleave="near = null"
-      >
-        <g :transform="`translate(${PAD.left} ${PAD.top})`">
-          <g v-for="tick in up.ticks" :key="`y${tick}`">
-            <line
-              x1="0"
-              :x2="inner.width"
-              :y1="inner.height - up.at(tick)"
-              :y2="inner.height - up.at(tick)"
-              class="grid"
-            />
-            <text x="-6" :y="inner.height - up.at(tick) + 4" class="tick end">{{ y.said(tick) }}</text>
-          </g>
-          <g v-for="tick in across.ticks" :key="`x${tick}`">
-            <line :x1="across.at(tick)" :x2="across.at(tick)" y1="0" :y2="inner.height" class="grid" />
-            <text :x="across.at(tick)" :y="inner.height + 14" class="tick middle">{{ x.said(tick) }}</text>
-          </g>
-          <text :x="inner.width" :y="inner.height + 29" class="name end">{{ x.word }}</text>
-          <text x="-44" y="-9" class="name">{{ y.word }}</text>
-          <path :d="line" class="front" />
-          <g v-for="group in groups" :key="group.kind">
-            <path :d="group.faded" class="faded" />
-            <path :d="group.shown" :style="{ fill: `var(--kind-${group.kind + 1}, var(--soft))` }" />
-          </g>
-          <circle v-for="ring in rings" :key="ring.hit.number" :cx="ring.x" :cy="ring.y" r="6" class="ring" />
-          <circle v-if="here" :cx="here.x" :cy="here.y" r="9" class="here" />
-          <path :d="outline" class="lasso" />
-        </g>
-      </svg>
-    </div>
+      />
+    </PlotFrame>
     <p class="key note">
       <span v-for="group in groups.filter(({ count }) => count > 0)" :key="group.kind" class="kind">
         <svg width="11" height="11" viewBox="-5.5 -5.5 11 11" aria-hidden="true">
@@ -273,16 +299,7 @@ const told = computed(() => {
         nothing beats it in price, mass, time and margin at once
       </span>
     </p>
-    <p class="note told" aria-hidden="true">
-      {{
-        told ??
-        (around
-          ? `${around.size} drawn around; click on empty paper for all`
-          : "click a point to look at it, draw around some to keep only them")
-      }}
-      <template v-if="missing > 0"> · {{ missing }} without a figure are not drawn</template>
-    </p>
-  </figure>
+  </section>
 </template>
 
 <style scoped>
@@ -290,15 +307,11 @@ const told = computed(() => {
   margin: 0 0 10px;
 }
 
-figcaption {
+.choices {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 16px;
   align-items: baseline;
-}
-
-figcaption > :last-child {
-  margin-left: auto;
 }
 
 select {
@@ -308,32 +321,10 @@ select {
   border: 1px solid var(--line);
 }
 
-svg {
-  display: block;
-  touch-action: none;
+.surface {
+  fill: transparent;
   cursor: crosshair;
-}
-
-.grid {
-  stroke: var(--faint);
-}
-
-.tick {
-  font: 400 10.5px var(--mono);
-  fill: var(--soft);
-}
-
-.name {
-  font-size: 11.5px;
-  fill: var(--soft);
-}
-
-.end {
-  text-anchor: end;
-}
-
-.middle {
-  text-anchor: middle;
+  touch-action: none;
 }
 
 .front {
@@ -359,6 +350,12 @@ svg {
   stroke-width: 2.5;
 }
 
+.pointed {
+  fill: none;
+  stroke: var(--accent);
+  stroke-width: 1.5;
+}
+
 .lasso {
   fill: var(--accent);
   fill-opacity: 0.08;
@@ -376,13 +373,5 @@ svg {
   display: inline-flex;
   gap: 5px;
   align-items: center;
-}
-
-.kind svg {
-  cursor: default;
-}
-
-.told {
-  min-height: 17px;
 }
 </style>

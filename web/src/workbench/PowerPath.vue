@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The chain from battery to load as one ribbon whose width is power; losses peel off as heat.
-import { useElementWidth } from "../shared/plots/width";
+import { useElementSize } from "@vueuse/core";
 import { computed, ref } from "vue";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import type { Step } from "../router";
@@ -11,7 +11,7 @@ defineProps<{ selected: Step }>();
 const emit = defineEmits<{ select: [step: Step] }>();
 
 const box = ref<HTMLElement>();
-const width = useElementWidth(box);
+const { width } = useElementSize(box, { width: 1000, height: 0 });
 const flow = usePowerFlow();
 
 /** Below this the path stands upright. */

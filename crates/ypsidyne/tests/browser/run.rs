@@ -156,7 +156,7 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
     browser.until("gone", "!document.querySelector('[data-kept]')").await;
     browser.until("one column", "document.querySelectorAll('[data-run-figures] thead th').length === 2").await;
 
-    browser.click("[data-run-csv]").await;
+    browser.click("[data-plot-csv]").await;
     let table = String::from_utf8(browser.downloaded(".csv").await).unwrap();
     let lines = table.lines().count();
     assert!(

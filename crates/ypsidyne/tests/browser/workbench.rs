@@ -196,7 +196,7 @@ async fn charts_are_read_at_a_point_and_taken_away() {
     let server = Server::demo();
     let browser = Browser::start().await;
     open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
-    browser.run("document.querySelector('.chart svg').focus()").await;
+    browser.run("document.querySelector('svg.chart').focus()").await;
     browser.keys(&"\u{e014}".repeat(5)).await;
     browser.until("a reading", "/full throttle\\s+\\d/.test(document.querySelector('figcaption').innerText)").await;
     browser.press("table").await;
@@ -204,6 +204,11 @@ async fn charts_are_read_at_a_point_and_taken_away() {
     browser.press("SVG").await;
     let svg = String::from_utf8(browser.downloaded("motor-torque-over-speed.svg").await).unwrap();
     assert!(svg.contains("<path") && !svg.contains("class="), "a drawing that needs no style sheet");
+    assert!(svg.contains(">Motor torque over speed</text>"), "its title stands in it");
+    assert!(svg.contains("@font-face") && svg.contains("url(data:font/woff2;base64,"), "its faces are inside");
+    browser.click("[data-plot-csv]").await;
+    let csv = String::from_utf8(browser.downloaded("motor-torque-over-speed.csv").await).unwrap();
+    assert!(csv.starts_with("motor rpm,full throttle") && csv.lines().count() > 40, "{csv}");
     browser.press("PNG").await;
     assert_eq!(browser.downloaded("motor-torque-over-speed.png").await[..4], *b"\x89PNG");
     browser.end().await;

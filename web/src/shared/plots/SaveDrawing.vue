@@ -5,14 +5,14 @@ import { svgText, toPng } from "./save";
 
 const props = defineProps<{ svg: SVGSVGElement | undefined; name: string }>();
 
-function saveSvg(): void {
-  if (props.svg) {
-    download(fileName(props.name, "svg"), new Blob([svgText(props.svg)], { type: "image/svg+xml" }));
-  }
+async function saveSvg(): Promise<void> {
+  if (!props.svg) return;
+  const text = await svgText(props.svg, props.name);
+  download(fileName(props.name, "svg"), new Blob([text], { type: "image/svg+xml" }));
 }
 
 async function savePng(): Promise<void> {
-  if (props.svg) download(fileName(props.name, "png"), await toPng(props.svg));
+  if (props.svg) download(fileName(props.name, "png"), await toPng(props.svg, props.name));
 }
 </script>
 
