@@ -105,10 +105,6 @@ impl Browser {
                     "--disable-extensions", "--force-device-scale-factor=1",
                     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
                 ],
-                "prefs": {
-                    "download.default_directory": folder.join("downloads"),
-                    "download.prompt_for_download": false,
-                }
             }
         });
         if Path::new(HEADLESS_SHELL).exists() {
@@ -120,6 +116,7 @@ impl Browser {
             .connect(&format!("http://127.0.0.1:{port}"))
             .await
             .expect("a browser session");
+        client.issue_cmd(DownloadsTo(folder.join("downloads"))).await.expect("the browser takes a folder for downloads");
         Self { _keeper: keeper, client, folder }
     }
 
@@ -350,6 +347,22 @@ impl Browser {
     pub async fn press_option(&self, words: &str) {
         let path = format!("//li[@role='option'][contains(normalize-space(.), '{words}')]");
         self.click_on(Locator::XPath(&path), words).await;
+    }
+}
+
+/// Where the browser puts what is downloaded. Said in its preferences, a browser knows it from its second page on only.
+#[derive(Debug)]
+struct DownloadsTo(PathBuf);
+
+impl fantoccini::wd::WebDriverCompatibleCommand for DownloadsTo {
+    fn endpoint(&self, base_url: &url::Url, session_id: Option<&str>) -> Result<url::Url, url::ParseError> {
+        base_url.join(&format!("session/{}/goog/cdp/execute", session_id.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        let allow = json!({ "behavior": "allow", "downloadPath": self.0 });
+        let body = json!({ "cmd": "Browser.setDownloadBehavior", "params": allow });
+        (http::Method::POST, Some(body.to_string()))
     }
 }
 
