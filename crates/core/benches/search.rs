@@ -1,9 +1,6 @@
 //! The search over a shelf of 120 motors, 40 batteries and 25 controllers with 60 pairs of teeth, beside the plain loop.
 //! Wanted: 300 000 combinations a second. A part of the space is searched; the figure is for each combination.
 
-#[path = "../tests/support/stock.rs"]
-mod parts;
-
 use std::hint::black_box;
 
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
@@ -13,7 +10,7 @@ use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::search::{Space, Watch, find, find_plainly};
 
 fn stock(kind: &str, count: usize) -> Vec<Value> {
-    parts::stock(kind).into_iter().cycle().take(count).collect()
+    ypsidyne_testkit::stock(kind).into_iter().cycle().take(count).collect()
 }
 
 fn search(build: usize, motors: usize, batteries: usize, controllers: usize) -> Search {

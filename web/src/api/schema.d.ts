@@ -4895,32 +4895,6 @@ export interface components {
             /** @description What to put there. */
             value: unknown;
         };
-        /** @description A build, and which parts to try in it. */
-        CandidatesAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /**
-             * Format: uint
-             * @description Place of the stage in the gearing.
-             * @default 0
-             */
-            stage: number;
-            /** @description Which parts; the kind is needed. */
-            search: components["schemas"]["PartSearch"];
-        };
         /** @description What is looked for. */
         PartSearch: {
             /**
@@ -4994,6 +4968,28 @@ export interface components {
             /** @description The word. */
             word: string;
         };
+        /** @description A build, and which parts to try in it. */
+        CandidatesAsked: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing.
+             * @default 0
+             */
+            stage: number;
+            /** @description Which parts; the kind is needed. */
+            search: components["schemas"]["PartSearch"];
+            build: components["schemas"]["Build"];
+        };
         /** @description A remedy, and whether the shelf has such a part. */
         Offer: {
             /** @description What to change to how much, in one sentence. */
@@ -5049,11 +5045,6 @@ export interface components {
         /** @description A build, and the check in question. */
         RemediesAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -5068,6 +5059,7 @@ export interface components {
              * @default null
              */
             stage: number | null;
+            build: components["schemas"]["Build"];
         };
         /** @description One figure that is not measured, and what its tolerance does. */
         GuessEffect: {
@@ -5111,32 +5103,6 @@ export interface components {
         };
         /** @description The sheet of the bench that replaces a guess by a measurement. */
         BenchSheet: "no_load_sweep" | "winding_resistance" | "pack_resistance" | "coast_down" | "heat_run";
-        /** @description A build, and how far its figures usually are off. */
-        GuessesAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * @description Tolerances; the usual ones when left out.
-             * @default {
-             *       "kv_share": 0.08,
-             *       "resistance_share": 0.15,
-             *       "cell_resistance_factor": 1.5,
-             *       "c_rating_share": 0.4,
-             *       "rolling_resistance_factor": 1.5,
-             *       "thermal_factor": 1.6,
-             *       "no_load_factor": 2
-             *     }
-             */
-            tolerances: components["schemas"]["Tolerances"];
-        };
         /** @description How far figures usually are off (common practice). */
         Tolerances: {
             /**
@@ -5181,6 +5147,28 @@ export interface components {
              * @default 2
              */
             no_load_factor: number;
+        };
+        /** @description A build, and how far its figures usually are off. */
+        GuessesAsked: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * @description Tolerances; the usual ones when left out.
+             * @default {
+             *       "kv_share": 0.08,
+             *       "resistance_share": 0.15,
+             *       "cell_resistance_factor": 1.5,
+             *       "c_rating_share": 0.4,
+             *       "rolling_resistance_factor": 1.5,
+             *       "thermal_factor": 1.6,
+             *       "no_load_factor": 2
+             *     }
+             */
+            tolerances: components["schemas"]["Tolerances"];
+            build: components["schemas"]["Build"];
         };
         /** @description A question that makers answer in more than one way. */
         Question: {
@@ -5252,11 +5240,6 @@ export interface components {
         /** @description A stage of a build, and the teeth that can be had. */
         TeethAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -5275,6 +5258,7 @@ export interface components {
             driver_teeth: number[];
             /** @description Teeth of the driven wheel that can be had. */
             driven_teeth: number[];
+            build: components["schemas"]["Build"];
         };
         /** @description The ratios of one stage between which the drive does its job. */
         RatioNeeded: {
@@ -5365,11 +5349,6 @@ export interface components {
         /** @description A drive of a build. */
         DriveAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -5379,6 +5358,7 @@ export interface components {
              * @description Place of the drive in the option.
              */
             drive: number;
+            build: components["schemas"]["Build"];
         };
         /** @description Everything that can be read off one motor. */
         Reading: {
@@ -5628,11 +5608,6 @@ export interface components {
         /** @description A drive of a build, and numbers of turns to look at beside the usual ones. */
         ReadingAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -5647,6 +5622,7 @@ export interface components {
              * @default []
              */
             turns: number[];
+            build: components["schemas"]["Build"];
         };
         /** @description A warning at a smaller, faster motor, and the ratio that sets it right. */
         Swap: {
@@ -5672,11 +5648,6 @@ export interface components {
         /** @description A drive of a build, and the motor that would be put in. */
         SwapAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -5688,6 +5659,7 @@ export interface components {
             drive: number;
             /** @description The motor, as in a build document. */
             motor: components["schemas"]["Motor"];
+            build: components["schemas"]["Build"];
         };
         /** @description How a machine can be made slower. */
         Slower: {
@@ -6672,13 +6644,35 @@ export interface components {
         };
         /** @description Where a search stands. */
         SearchState: "running" | "done" | "stopped" | "cut_off";
+        /** @description Which parts of one kind are tried: by filter or picked; neither keeps the one in use. */
+        Pick: {
+            /** @description Parts of the shelf by filter; the kind is set. */
+            filter: components["schemas"]["PartSearch"] | null;
+            /**
+             * @description Parts of the shelf by id.
+             * @default []
+             */
+            ids: string[];
+            /**
+             * @description The one in use too.
+             * @default false
+             */
+            own: boolean;
+        };
+        /** @description Teeth to try at one stage. */
+        SearchTeeth: {
+            /**
+             * Format: uint32
+             * @description Place in the gearing, from 0.
+             */
+            stage: number;
+            /** @description Teeth of the driver. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel. */
+            driven_teeth: number[];
+        };
         /** @description A build, and what to try in one of its options. */
         SearchAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /** @description Id of the stored build. */
             build_id: string;
             /**
@@ -6714,33 +6708,7 @@ export interface components {
             wheel_diameter_m: number[];
             /** @description What the best one is best in. */
             rank_by: string;
-        };
-        /** @description Which parts of one kind are tried: by filter or picked; neither keeps the one in use. */
-        Pick: {
-            /** @description Parts of the shelf by filter; the kind is set. */
-            filter: components["schemas"]["PartSearch"] | null;
-            /**
-             * @description Parts of the shelf by id.
-             * @default []
-             */
-            ids: string[];
-            /**
-             * @description The one in use too.
-             * @default false
-             */
-            own: boolean;
-        };
-        /** @description Teeth to try at one stage. */
-        SearchTeeth: {
-            /**
-             * Format: uint32
-             * @description Place in the gearing, from 0.
-             */
-            stage: number;
-            /** @description Teeth of the driver. */
-            driver_teeth: number[];
-            /** @description Teeth of the driven wheel. */
-            driven_teeth: number[];
+            build: components["schemas"]["Build"];
         };
         /** @description How many there are of what. */
         Counted: {
@@ -6912,11 +6880,6 @@ export interface components {
         /** @description A build, and what to draw from. */
         OddsAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option; every option when left out.
              * @default null
@@ -6947,6 +6910,7 @@ export interface components {
              * @default null
              */
             seed: number | null;
+            build: components["schemas"]["Build"];
         };
         /** @description What an option needs. */
         PartsList: {
@@ -7017,15 +6981,11 @@ export interface components {
         /** @description A build, and the option in question. */
         OptionAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
             option: number;
+            build: components["schemas"]["Build"];
         };
         /** @description What a table says of an option. */
         ReadList: {
@@ -7051,27 +7011,19 @@ export interface components {
         /** @description A build, the option in question, and a table. */
         TableAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
             option: number;
             /** @description The table, CSV. */
             text: string;
+            build: components["schemas"]["Build"];
         };
         /** @description A build, and the option that is chosen. */
         DecideAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /** @description Name of the option. */
             option: string;
+            build: components["schemas"]["Build"];
         };
         /** @description What lies in the drawer, and every combination of it. */
         DrawerMap: {
@@ -7125,11 +7077,6 @@ export interface components {
         /** @description A build, and the drive in which the drawer is tried. */
         DrawerAsked: {
             /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
-            /**
              * Format: uint
              * @description Place of the option.
              */
@@ -7139,14 +7086,10 @@ export interface components {
              * @description Place of the drive in the option.
              */
             drive: number;
+            build: components["schemas"]["Build"];
         };
         /** @description A build, and parts of the shelf that go into an option. */
         DrawerOptionAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /**
              * Format: uint
              * @description Place of the option.
@@ -7166,24 +7109,16 @@ export interface components {
              * @default null
              */
             controller: string | null;
+            build: components["schemas"]["Build"];
         };
         /** @description A build, and what a new option is to be called. */
         BlankAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /** @description Name of the option. */
             name: string;
+            build: components["schemas"]["Build"];
         };
         /** @description A build, and the option of another one that is taken over. */
         AdoptAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /** @description Id of the other build. */
             from: string;
             /**
@@ -7193,6 +7128,7 @@ export interface components {
             option: number;
             /** @description Name of the new option. */
             name: string;
+            build: components["schemas"]["Build"];
         };
         /** @description What a measurement says. */
         Measured: {
@@ -8254,11 +8190,6 @@ export interface components {
         };
         /** @description A build, and a measurement that goes into it. */
         ApplyAsked: {
-            /**
-             * @description The build; read before the rest.
-             * @default null
-             */
-            build: components["schemas"]["Build"];
             /** @description The readings. */
             measurement: components["schemas"]["Measurement"];
             /**
@@ -8271,6 +8202,7 @@ export interface components {
              * @description Place of the drive in the option.
              */
             drive: number;
+            build: components["schemas"]["Build"];
         };
         /** @description A part to start from, and the sheets whose figures go into it. */
         PartAsked: {
@@ -8612,7 +8544,7 @@ export interface components {
             wanted_rpm: (number | null)[];
             /** @description Grade, %. */
             grade_percent: number[];
-            /** @description RoadSegment, m; null where nothing travels. */
+            /** @description Way, m; null where nothing travels. */
             distance_m: (number | null)[];
             /** @description Power at the output, W. */
             output_power_w: number[];
@@ -9012,7 +8944,7 @@ export interface components {
             source_rpm: number;
             /**
              * Format: double
-             * @description Resistance of the load, Ω; null where a battery hangs on it.
+             * @description Resistance of the load, Ω; null where a battery hangs on it, or nothing.
              */
             load_ohm: number | null;
             /**
@@ -9590,9 +9522,12 @@ export interface operations {
     evaluate: {
         parameters: {
             query?: {
+                units?: string;
                 remedies?: boolean;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9658,9 +9593,12 @@ export interface operations {
     workbench: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9841,8 +9779,12 @@ export interface operations {
     };
     candidates: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9874,8 +9816,12 @@ export interface operations {
     };
     remedies: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9908,9 +9854,12 @@ export interface operations {
     sums: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9942,8 +9891,12 @@ export interface operations {
     };
     guesses: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -9976,9 +9929,12 @@ export interface operations {
     schools: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10010,8 +9966,12 @@ export interface operations {
     };
     toothGrid: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10043,8 +10003,12 @@ export interface operations {
     };
     ratioNeeded: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10076,8 +10040,12 @@ export interface operations {
     };
     motorGuide: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10109,8 +10077,12 @@ export interface operations {
     };
     motorReading: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10142,8 +10114,12 @@ export interface operations {
     };
     motorSwap: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10175,8 +10151,12 @@ export interface operations {
     };
     slowerWays: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10209,9 +10189,12 @@ export interface operations {
     sizeCode: {
         parameters: {
             query?: {
+                units?: string;
                 text?: string;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -10750,6 +10733,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                    "text/csv": string;
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -11004,7 +10988,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SearchLine"];
+                    "text/event-stream": components["schemas"]["SearchLine"];
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -11081,8 +11065,12 @@ export interface operations {
     };
     odds: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11164,7 +11152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -11246,8 +11234,12 @@ export interface operations {
     };
     drawer: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11378,8 +11370,12 @@ export interface operations {
     };
     measure: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11704,8 +11700,12 @@ export interface operations {
     };
     simulate: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11722,6 +11722,8 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Simulated"];
+                    "text/csv": string;
+                    "text/event-stream": unknown;
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -11884,7 +11886,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -11901,9 +11903,12 @@ export interface operations {
     running: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -12001,8 +12006,12 @@ export interface operations {
     };
     keptRun: {
         parameters: {
-            query?: never;
-            header?: never;
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
             path: {
                 id: string;
             };
@@ -12062,9 +12071,12 @@ export interface operations {
     workshop: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -12097,9 +12109,12 @@ export interface operations {
     buildSheet: {
         parameters: {
             query?: {
+                units?: string;
                 option?: number;
             };
-            header?: never;
+            header?: {
+                "x-reader-units"?: string;
+            };
             path: {
                 id: string;
             };
@@ -12113,7 +12128,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/html": string;
                 };
             };
             /** @description A problem document (RFC 9457). */
@@ -12361,7 +12376,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SweepProgress"];
+                    "text/event-stream": components["schemas"]["SweepProgress"];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -113,11 +113,6 @@ pub(crate) fn lasting(seconds: f64) -> String {
     }
 }
 
-/// Text without anything that HTML or SVG would take for markup.
-pub(crate) fn escaped(text: &str) -> String {
-    text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;").replace('"', "&quot;")
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;

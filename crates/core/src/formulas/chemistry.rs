@@ -2,6 +2,7 @@
 //!
 //! The tables are typical curves (common practice); single cells differ by some hundredths of a volt.
 
+use super::numeric::blend;
 use crate::document::Chemistry;
 
 /// Figures of one cell of a chemistry.
@@ -99,7 +100,7 @@ impl CellTable {
         #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
         let below = (tenths.floor() as usize).min(9);
         let share = tenths - below as f64;
-        self.open_circuit_v[below] + share * (self.open_circuit_v[below + 1] - self.open_circuit_v[below])
+        blend(self.open_circuit_v[below], self.open_circuit_v[below + 1], share)
     }
 
     /// Charge at which a cell rests at a voltage, V, 0 to 1: the inverse of [`Self::open_circuit_v`]. `None` below an empty cell,

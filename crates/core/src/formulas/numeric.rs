@@ -1,5 +1,23 @@
 //! The small numerical tools of the model: a bracketed root, a quadratic, a quadrature.
 
+/// Between two values, `share` 0 to 1 of the way.
+#[must_use]
+pub(crate) fn blend(from: f64, to: f64, share: f64) -> f64 {
+    from + share * (to - from)
+}
+
+/// Straight between the points of a rising list, and on along its first and last stretch beyond them. Where two points have
+/// one abscissa the first counts. No points: 0.
+#[must_use]
+pub(crate) fn between(points: &[[f64; 2]], at: f64) -> f64 {
+    let place = points.partition_point(|[x, _]| *x < at).clamp(1, points.len().max(2) - 1);
+    match (points.get(place - 1), points.get(place)) {
+        (Some([x0, y0]), Some([x1, y1])) if x1 > x0 => blend(*y0, *y1, (at - x0) / (x1 - x0)),
+        (Some([_, y]), _) => *y,
+        _ => 0.0,
+    }
+}
+
 /// The larger root of a·x² + b·x + c with a > 0; `None` when there is none.
 #[must_use]
 pub(crate) fn larger_root(a: f64, b: f64, c: f64) -> Option<f64> {

@@ -2,6 +2,8 @@
 
 use std::f64::consts::PI;
 
+use super::numeric::between;
+
 /// Pressure angle, rad: 20° full-depth teeth (ISO 53).
 pub const PRESSURE_ANGLE_RAD: f64 = 20.0 * PI / 180.0;
 
@@ -15,32 +17,32 @@ pub const ISO_54_SERIES_1_MM: &[f64] =
 
 /// Form factor Y of Lewis for 20° full-depth teeth, by number of teeth.
 /// Source: Shigley, Mechanical Engineering Design, table 14-2 (from memory).
-const LEWIS_Y: &[(f64, f64)] = &[
-    (12.0, 0.245),
-    (13.0, 0.261),
-    (14.0, 0.277),
-    (15.0, 0.290),
-    (16.0, 0.296),
-    (17.0, 0.303),
-    (18.0, 0.309),
-    (19.0, 0.314),
-    (20.0, 0.322),
-    (21.0, 0.328),
-    (22.0, 0.331),
-    (24.0, 0.337),
-    (26.0, 0.346),
-    (28.0, 0.353),
-    (30.0, 0.359),
-    (34.0, 0.371),
-    (38.0, 0.384),
-    (43.0, 0.397),
-    (50.0, 0.409),
-    (60.0, 0.422),
-    (75.0, 0.435),
-    (100.0, 0.447),
-    (150.0, 0.460),
-    (300.0, 0.472),
-    (400.0, 0.480),
+const LEWIS_Y: &[[f64; 2]] = &[
+    [12.0, 0.245],
+    [13.0, 0.261],
+    [14.0, 0.277],
+    [15.0, 0.290],
+    [16.0, 0.296],
+    [17.0, 0.303],
+    [18.0, 0.309],
+    [19.0, 0.314],
+    [20.0, 0.322],
+    [21.0, 0.328],
+    [22.0, 0.331],
+    [24.0, 0.337],
+    [26.0, 0.346],
+    [28.0, 0.353],
+    [30.0, 0.359],
+    [34.0, 0.371],
+    [38.0, 0.384],
+    [43.0, 0.397],
+    [50.0, 0.409],
+    [60.0, 0.422],
+    [75.0, 0.435],
+    [100.0, 0.447],
+    [150.0, 0.460],
+    [300.0, 0.472],
+    [400.0, 0.480],
 ];
 
 /// Module, mm, of a diametral pitch, teeth per inch of pitch diameter: 25.4/DP (definition).
@@ -86,15 +88,8 @@ pub fn usual_profile_shift(teeth: u32) -> f64 {
 /// slope of the first two, not under 0.1 (a guess: the table ends there).
 #[must_use]
 pub fn lewis_form_factor(teeth: u32) -> f64 {
-    let teeth = f64::from(teeth);
-    let first = LEWIS_Y[0];
-    if teeth < first.0 {
-        let slope = (LEWIS_Y[1].1 - first.1) / (LEWIS_Y[1].0 - first.0);
-        return (first.1 + slope * (teeth - first.0)).max(0.1);
-    }
-    LEWIS_Y.windows(2).find(|pair| teeth <= pair[1].0).map_or(LEWIS_Y[LEWIS_Y.len() - 1].1, |pair| {
-        pair[0].1 + (pair[1].1 - pair[0].1) * (teeth - pair[0].0) / (pair[1].0 - pair[0].0)
-    })
+    let last = LEWIS_Y[LEWIS_Y.len() - 1][0];
+    between(LEWIS_Y, f64::from(teeth).min(last)).max(0.1)
 }
 
 /// Speed factor of Barth for cut or milled teeth: (6.1 + V)/6.1, V the pitch-line speed in m/s.

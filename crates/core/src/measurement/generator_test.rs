@@ -7,6 +7,7 @@ use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{GeneratorPoint, GeneratorTest};
 use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::formulas::numeric::between;
 
 /// One load worked out.
 struct Step {
@@ -67,7 +68,7 @@ pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Worksheet<'_>) -
         sorted.sort_by(|a, b| a[0].total_cmp(&b[0]));
         sorted
     };
-    paper.draw("power over current", axes, "points", &all, |amps| joined(&sorted, amps));
+    paper.draw("power over current", axes, "points", &all, |amps| between(&sorted, amps));
     let ends = used.values.iter().map(|point| point.load_ohm);
     let (low, high) = ends.fold((f64::INFINITY, 0.0f64), |(low, high), ohm| (low.min(ohm), high.max(ohm)));
     let at = used.values[best].load_ohm;
@@ -104,14 +105,5 @@ fn inside(paper: &mut Worksheet<'_>, points: &[GeneratorPoint], steps: &[Step]) 
             significant(ohm.value),
             significant(ohm.value)
         ));
-    }
-}
-
-fn joined(points: &[[f64; 2]], at: f64) -> f64 {
-    let place = points.partition_point(|[x, _]| *x < at).clamp(1, points.len().max(2) - 1);
-    match (points.get(place - 1), points.get(place)) {
-        (Some([x0, y0]), Some([x1, y1])) if x1 > x0 => y0 + (y1 - y0) * (at - x0) / (x1 - x0),
-        (Some([_, y]), _) => *y,
-        _ => 0.0,
     }
 }

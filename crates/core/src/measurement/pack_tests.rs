@@ -4,6 +4,7 @@ use super::least_squares::{Estimate, line};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{Capacity, PackResistance};
 use crate::format::significant;
+use crate::formulas::numeric::between;
 
 /// Pack voltage over current: the slope is the resistance, the voltage at no current the open-circuit one.
 pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
@@ -113,11 +114,4 @@ pub(super) fn capacity(sheet: &Capacity, paper: &mut Worksheet<'_>) -> Result<()
         paper.draw("discharge", axes, "points", &all, |at| between(&all, at));
     }
     Ok(())
-}
-
-/// Straight between the readings of a rising list.
-fn between(points: &[[f64; 2]], at: f64) -> f64 {
-    let place = points.partition_point(|[x, _]| *x < at).clamp(1, points.len() - 1);
-    let ([x0, y0], [x1, y1]) = (points[place - 1], points[place]);
-    if x1 > x0 { y0 + (y1 - y0) * (at - x0) / (x1 - x0) } else { y0 }
 }

@@ -64,7 +64,7 @@ pub struct Generating {
 pub struct GeneratorPoint {
     /// Speed of the source, rpm.
     pub source_rpm: f64,
-    /// Resistance of the load, Ω; null where a battery hangs on it.
+    /// Resistance of the load, Ω; null where a battery hangs on it, or nothing.
     pub load_ohm: Option<f64>,
     /// Current of each machine, A.
     pub current_a: f64,
@@ -83,6 +83,8 @@ pub struct GeneratorPoint {
 /// What hangs on a machine.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) enum ElectricalLoad {
+    /// Nothing: no current flows.
+    Open,
     /// Ω.
     Resistance(f64),
     /// V.
@@ -93,8 +95,8 @@ impl ElectricalLoad {
     fn of(electrical: &Electrical) -> Self {
         match (electrical.resistance_ohm, electrical.battery_v) {
             (_, Some(volts)) => Self::Battery(volts),
-            // Reading refuses a load with neither.
-            (ohm, None) => Self::Resistance(ohm.unwrap_or(f64::INFINITY)),
+            (Some(ohm), None) => Self::Resistance(ohm),
+            (None, None) => Self::Open,
         }
     }
 }
@@ -156,6 +158,7 @@ impl<'a> GeneratorModel<'a> {
     pub fn current_a(&self, source_rad_s: f64) -> f64 {
         let open_v = self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v();
         let current_a = match self.hangs {
+            ElectricalLoad::Open => 0.0,
             ElectricalLoad::Resistance(ohm) => open_v / (self.own_ohm() + ohm),
             ElectricalLoad::Battery(volts) => (open_v - volts) / self.own_ohm(),
         };
@@ -177,13 +180,14 @@ impl<'a> GeneratorModel<'a> {
         match self.hangs {
             ElectricalLoad::Resistance(ohm) => current_a * ohm,
             ElectricalLoad::Battery(volts) if current_a > 0.0 => volts,
-            ElectricalLoad::Battery(_) => self.open_v(source_rad_s),
+            ElectricalLoad::Battery(_) | ElectricalLoad::Open => self.open_v(source_rad_s),
         }
     }
 
     /// Power of all machines, W.
     fn output_w(&self, source_rad_s: f64, current_a: f64) -> f64 {
         match self.hangs {
+            ElectricalLoad::Open => 0.0,
             ElectricalLoad::Resistance(ohm) => self.drive.motors * current_a * current_a * ohm,
             ElectricalLoad::Battery(_) => self.drive.motors * current_a * self.output_v(source_rad_s, current_a),
         }
@@ -217,7 +221,7 @@ impl<'a> GeneratorModel<'a> {
         let speed = geared.speed();
         match self.hangs {
             ElectricalLoad::Resistance(_) => geared.output_v(speed, geared.current_a(speed)),
-            ElectricalLoad::Battery(_) => geared.open_v(speed),
+            ElectricalLoad::Battery(_) | ElectricalLoad::Open => geared.open_v(speed),
         }
     }
 
@@ -275,7 +279,7 @@ impl<'a> GeneratorModel<'a> {
             source_rpm: rpm(source_rad_s),
             load_ohm: match self.hangs {
                 ElectricalLoad::Resistance(ohm) => Some(ohm),
-                ElectricalLoad::Battery(_) => None,
+                ElectricalLoad::Battery(_) | ElectricalLoad::Open => None,
             },
             current_a,
             output_voltage_v: self.output_v(source_rad_s, current_a),
@@ -300,7 +304,7 @@ impl<'a> GeneratorModel<'a> {
         let kt = drive.motor.torque_constant_nm_per_a;
         let against_v = match self.hangs {
             ElectricalLoad::Battery(volts) => self.lost_v() + volts,
-            ElectricalLoad::Resistance(_) => self.lost_v(),
+            ElectricalLoad::Resistance(_) | ElectricalLoad::Open => self.lost_v(),
         };
         Generating {
             source_rpm: point.source_rpm,

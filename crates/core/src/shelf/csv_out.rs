@@ -3,7 +3,7 @@
 use serde_json::Value;
 
 use super::columns::fields;
-use super::table::defused;
+use super::table::{defused, write as write_table};
 use super::{PartKind, ShelfPart};
 
 /// The parts as a table: `part`, then every figure that any of their kinds has.
@@ -21,16 +21,13 @@ pub fn write<'a>(parts: impl Iterator<Item = &'a ShelfPart> + Clone) -> String {
             }
         }
     }
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    let header = std::iter::once("part").chain(keys.iter().map(String::as_str));
-    // Writing to memory does not fail.
-    let _ = writer.write_record(header);
-    for part in parts {
+    let header: Vec<&str> = std::iter::once("part").chain(keys.iter().map(String::as_str)).collect();
+    let rows = parts.map(|part| {
         let document = part.document();
         let cells = keys.iter().map(|key| cell(document.pointer(&format!("/{}", key.replace('.', "/")))));
-        let _ = writer.write_record(std::iter::once(part.kind().word().to_owned()).chain(cells));
-    }
-    writer.into_inner().ok().and_then(|bytes| String::from_utf8(bytes).ok()).unwrap_or_default()
+        std::iter::once(part.kind().word().to_owned()).chain(cells).collect::<Vec<_>>()
+    });
+    write_table(header, rows)
 }
 
 fn cell(value: Option<&Value>) -> String {

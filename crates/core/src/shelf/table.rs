@@ -49,6 +49,22 @@ pub(crate) fn harmless(cell: &str) -> &str {
     }
 }
 
+/// A table as CSV: a heading and rows of cells.
+pub(crate) fn write<H, R, C>(heading: H, rows: R) -> String
+where
+    H: IntoIterator<Item: AsRef<[u8]>>,
+    R: IntoIterator<Item = C>,
+    C: IntoIterator<Item: AsRef<[u8]>>,
+{
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    // Writing to memory does not fail.
+    let _ = writer.write_record(heading);
+    for row in rows {
+        let _ = writer.write_record(row);
+    }
+    writer.into_inner().ok().and_then(|bytes| String::from_utf8(bytes).ok()).unwrap_or_default()
+}
+
 /// Text that no table program runs: an apostrophe in front of what would be a formula.
 pub(crate) fn defused(text: &str) -> String {
     if text.trim_start_matches('\'').starts_with(RUNS) { format!("'{text}") } else { text.to_owned() }

@@ -4,8 +4,7 @@ use serde::Serialize;
 
 use crate::document::course::{CoursePoint, MOST_POINTS};
 use crate::shelf::csv_in::{RowProblem, TableError};
-use crate::shelf::table::figure;
-use crate::shelf::table::{delimiter, harmless, refuse_open_quote};
+use crate::shelf::table::{self, delimiter, figure, harmless, refuse_open_quote};
 
 /// What a table says of a course.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, schemars::JsonSchema)]
@@ -162,13 +161,13 @@ pub fn to_csv(points: &[CoursePoint]) -> String {
         ("wait_s", |p| (p.wait_s != 0.0).then_some(p.wait_s), false),
     ];
     let used: Vec<_> = all.iter().filter(|(_, get, _)| points.iter().any(|point| get(point).is_some())).collect();
-    let mut text = used.iter().map(|(head, ..)| *head).collect::<Vec<_>>().join(",") + "\n";
-    for point in points {
-        let cells: Vec<String> =
-            used.iter().map(|(_, get, one)| get(point).unwrap_or(if *one { 1.0 } else { 0.0 }).to_string()).collect();
-        text.push_str(&(cells.join(",") + "\n"));
-    }
-    text
+    let heading: Vec<&str> = used.iter().map(|(head, ..)| *head).collect();
+    let rows = points.iter().map(|point| {
+        used.iter()
+            .map(|(_, get, one)| get(point).unwrap_or(if *one { 1.0 } else { 0.0 }).to_string())
+            .collect::<Vec<_>>()
+    });
+    table::write(heading, rows)
 }
 
 #[cfg(test)]

@@ -3,6 +3,7 @@
 use super::runner::RoadSegment;
 use crate::document::course::CoursePoint;
 use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::formulas::numeric::blend;
 use crate::model::Drive;
 
 /// A corner of a course, in terms of the output.
@@ -120,9 +121,9 @@ impl Track {
         let (from, to) = self.ends();
         let behind = self.behind(t_s, angle);
         if self.by_way {
-            (from.speed * from.speed + behind * (to.speed * to.speed - from.speed * from.speed)).max(0.0).sqrt()
+            blend(from.speed * from.speed, to.speed * to.speed, behind).max(0.0).sqrt()
         } else {
-            from.speed + behind * (to.speed - from.speed)
+            blend(from.speed, to.speed, behind)
         }
     }
 
@@ -132,7 +133,7 @@ impl Track {
             return self.corners.last().map_or(0.0, |corner| corner.grade_percent);
         }
         let (from, to) = self.ends();
-        from.grade_percent + self.behind(t_s, angle) * (to.grade_percent - from.grade_percent)
+        blend(from.grade_percent, to.grade_percent, self.behind(t_s, angle))
     }
 
     /// Slope and share of the load at the moment.
@@ -141,7 +142,7 @@ impl Track {
             self.corners.last().map_or(1.0, |corner| corner.load_share)
         } else {
             let (from, to) = self.ends();
-            from.load_share + self.behind(t_s, angle) * (to.load_share - from.load_share)
+            blend(from.load_share, to.load_share, self.behind(t_s, angle))
         };
         RoadSegment { slope_rad: (self.grade_percent(t_s, angle) / 100.0).atan(), load_share }
     }

@@ -5,8 +5,9 @@ mod words;
 use super::Progress;
 use super::heat_nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
-    DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Series, Simulated,
+    DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Simulated,
 };
+use super::series::{Row, Series};
 use super::step_solver::Stepper;
 use crate::document::load::Generator;
 use crate::document::{JobDrive, Load, Mode, Simulation};
@@ -122,13 +123,8 @@ impl Turned<'_> {
         self.hot.motor.resistance_ohm = self.cold.motor.resistance_ohm * factor;
         self.hot.motor.torque_constant_nm_per_a = self.cold.motor.torque_constant_nm_per_a * strength;
         let dynamo = GeneratorModel::of(&self.hot)?;
-        let dynamo =
-            if self.charges && self.full { dynamo.with(ElectricalLoad::Resistance(f64::INFINITY)) } else { dynamo };
-        let mut point = dynamo.point(dynamo.speed());
-        if self.charges && self.full {
-            point.output_voltage_v = point.open_voltage_v;
-            point.output_power_w = 0.0;
-        }
+        let dynamo = if self.charges && self.full { dynamo.with(ElectricalLoad::Open) } else { dynamo };
+        let point = dynamo.point(dynamo.speed());
         let (motors, amperes) = (self.hot.motors, point.current_a);
         let motor_rad_s = point.source_rpm * RAD_S_PER_RPM * self.hot.gearing.ratio;
         let brush_v = self.hot.motor.brush_drop_v;
@@ -283,30 +279,31 @@ impl Turned<'_> {
         let motors = self.hot.motors;
         let warm = self.path.is_some();
         let point = now.point;
-        let series = &mut book.series;
-        series.t_s.push(t_s);
-        series.output_rpm.push(point.source_rpm);
-        series.speed_m_s.push(None);
-        series.motor_current_a.push(-point.current_a);
-        series.supply_voltage_v.push(point.output_voltage_v);
-        series.supply_current_a.push(-motors * point.current_a);
-        series.duty.push(1.0);
-        series.state_of_charge.push(state[CHARGE]);
-        series.winding_c.push(warm.then_some(state[WINDING_C]));
-        series.case_c.push(warm.then_some(state[CASE_C]));
-        series.limited_by.push((self.charges && self.full).then_some(RunLimit::Full));
-        series.wanted_rpm.push(None);
-        series.grade_percent.push(0.0);
-        series.distance_m.push(None);
-        series.output_power_w.push(-point.source_torque_nm * point.source_rpm * RAD_S_PER_RPM);
-        series.controller_c.push(None);
-        series.battery_c.push(self.battery_node.map(|_| state[BATTERY_C]));
         let source_w = point.source_torque_nm * point.source_rpm * RAD_S_PER_RPM;
         let motor_w = now.copper_w + now.leads_w + now.no_load_w;
-        series.supply_loss_w.push(0.0);
-        series.controller_loss_w.push(now.bridge_w);
-        series.motor_loss_w.push(motor_w);
-        series.gearing_loss_w.push((source_w - point.output_power_w - motor_w - now.bridge_w).max(0.0));
+        book.series.push(&Row {
+            t_s,
+            output_rpm: point.source_rpm,
+            speed_m_s: None,
+            motor_current_a: -point.current_a,
+            supply_voltage_v: point.output_voltage_v,
+            supply_current_a: -motors * point.current_a,
+            duty: 1.0,
+            state_of_charge: state[CHARGE],
+            winding_c: warm.then_some(state[WINDING_C]),
+            case_c: warm.then_some(state[CASE_C]),
+            limited_by: (self.charges && self.full).then_some(RunLimit::Full),
+            wanted_rpm: None,
+            grade_percent: 0.0,
+            distance_m: None,
+            output_power_w: -point.source_torque_nm * point.source_rpm * RAD_S_PER_RPM,
+            controller_c: None,
+            battery_c: self.battery_node.map(|_| state[BATTERY_C]),
+            supply_loss_w: 0.0,
+            controller_loss_w: now.bridge_w,
+            motor_loss_w: motor_w,
+            gearing_loss_w: (source_w - point.output_power_w - motor_w - now.bridge_w).max(0.0),
+        });
         book.peak_a = book.peak_a.max(point.current_a);
         book.least_v = book.least_v.min(point.output_voltage_v);
     }

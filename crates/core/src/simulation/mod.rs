@@ -21,6 +21,7 @@ pub mod outcome;
 mod recorder;
 mod runner;
 mod sentences;
+pub mod series;
 mod step_solver;
 mod task;
 

@@ -2,6 +2,8 @@
 
 use serde::Serialize;
 
+use super::series::Series;
+
 /// The `format` of a simulated run.
 pub const SIMULATED_FORMAT: &str = "ypsidyne.simulated/1";
 
@@ -186,53 +188,6 @@ pub struct EnergyWh {
     pub friction_brakes: f64,
 }
 
-/// Columns of equal length, one row a moment.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, schemars::JsonSchema)]
-pub struct Series {
-    /// Since the start, s.
-    pub t_s: Vec<f64>,
-    /// Output speed, rpm.
-    pub output_rpm: Vec<f64>,
-    /// Speed, m/s; null where nothing travels.
-    pub speed_m_s: Vec<Option<f64>>,
-    /// Motor current of each motor, A, as the controller shows it; below zero it brakes.
-    pub motor_current_a: Vec<f64>,
-    /// Bus voltage, V.
-    pub supply_voltage_v: Vec<f64>,
-    /// Battery current, A.
-    pub supply_current_a: Vec<f64>,
-    /// Share of the time the controller switches on.
-    pub duty: Vec<f64>,
-    /// Charge, 0 to 1.
-    pub state_of_charge: Vec<f64>,
-    /// Winding, °C.
-    pub winding_c: Vec<Option<f64>>,
-    /// Case and magnets, °C.
-    pub case_c: Vec<Option<f64>>,
-    /// What keeps it from more.
-    pub limited_by: Vec<Option<RunLimit>>,
-    /// Wanted output speed, rpm; null at full throttle.
-    pub wanted_rpm: Vec<Option<f64>>,
-    /// Grade, %.
-    pub grade_percent: Vec<f64>,
-    /// RoadSegment, m; null where nothing travels.
-    pub distance_m: Vec<Option<f64>>,
-    /// Power at the output, W.
-    pub output_power_w: Vec<f64>,
-    /// Controller, °C.
-    pub controller_c: Vec<Option<f64>>,
-    /// Battery, °C.
-    pub battery_c: Vec<Option<f64>>,
-    /// Heat in battery and supply leads, all drives, W.
-    pub supply_loss_w: Vec<f64>,
-    /// Heat in the controllers of the drive, W.
-    pub controller_loss_w: Vec<f64>,
-    /// Heat in its motors and their leads, W.
-    pub motor_loss_w: Vec<f64>,
-    /// Heat in its gearing, W.
-    pub gearing_loss_w: Vec<f64>,
-}
-
 /// A climb of the course.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct Hill {
@@ -337,83 +292,4 @@ pub struct Simulated {
     pub lead: DriveRun,
     /// The other drives.
     pub others: Vec<DriveRun>,
-}
-
-impl Series {
-    /// The columns as CSV, with the names of the format as heading.
-    #[must_use]
-    pub fn to_csv(&self) -> String {
-        use std::fmt::Write;
-        let mut text = String::from(
-            "t_s,output_rpm,speed_m_s,motor_current_a,supply_voltage_v,supply_current_a,duty,state_of_charge,\
-             winding_c,case_c,limited_by,wanted_rpm,grade_percent,distance_m,output_power_w,controller_c,battery_c,\
-             supply_loss_w,controller_loss_w,motor_loss_w,gearing_loss_w\n",
-        );
-        let maybe = |value: Option<f64>| value.map_or(String::new(), |value| value.to_string());
-        for row in 0..self.t_s.len() {
-            let limit = self.limited_by[row]
-                .and_then(|limit| serde_json::to_value(limit).ok())
-                .and_then(|word| word.as_str().map(str::to_owned))
-                .unwrap_or_default();
-            // Writing to a text cannot fail.
-            let _ = writeln!(
-                text,
-                "{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}",
-                self.t_s[row],
-                self.output_rpm[row],
-                maybe(self.speed_m_s[row]),
-                self.motor_current_a[row],
-                self.supply_voltage_v[row],
-                self.supply_current_a[row],
-                self.duty[row],
-                self.state_of_charge[row],
-                maybe(self.winding_c[row]),
-                maybe(self.case_c[row]),
-                limit,
-                maybe(self.wanted_rpm[row]),
-                self.grade_percent[row],
-                maybe(self.distance_m[row]),
-                self.output_power_w[row],
-                maybe(self.controller_c[row]),
-                maybe(self.battery_c[row]),
-                self.supply_loss_w[row],
-                self.controller_loss_w[row],
-                self.motor_loss_w[row],
-                self.gearing_loss_w[row],
-            );
-        }
-        text
-    }
-
-    /// Keeps every other row.
-    pub(super) fn thin(&mut self) {
-        fn every_other<T>(column: &mut Vec<T>) {
-            let mut place = 0;
-            column.retain(|_| {
-                place += 1;
-                place % 2 == 1
-            });
-        }
-        every_other(&mut self.t_s);
-        every_other(&mut self.output_rpm);
-        every_other(&mut self.speed_m_s);
-        every_other(&mut self.motor_current_a);
-        every_other(&mut self.supply_voltage_v);
-        every_other(&mut self.supply_current_a);
-        every_other(&mut self.duty);
-        every_other(&mut self.state_of_charge);
-        every_other(&mut self.winding_c);
-        every_other(&mut self.case_c);
-        every_other(&mut self.limited_by);
-        every_other(&mut self.wanted_rpm);
-        every_other(&mut self.grade_percent);
-        every_other(&mut self.distance_m);
-        every_other(&mut self.output_power_w);
-        every_other(&mut self.controller_c);
-        every_other(&mut self.battery_c);
-        every_other(&mut self.supply_loss_w);
-        every_other(&mut self.controller_loss_w);
-        every_other(&mut self.motor_loss_w);
-        every_other(&mut self.gearing_loss_w);
-    }
 }

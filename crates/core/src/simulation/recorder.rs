@@ -4,8 +4,9 @@ mod closing;
 
 use super::dynamics::{Dynamics, Flow, block, head};
 use super::engine::{brake_limit_words, limit_words};
-use super::outcome::{EventKind, Hill, RunEvent, RunLimit, Series};
+use super::outcome::{EventKind, Hill, RunEvent, RunLimit};
 use super::runner::{DriveMode, RoadSegment};
+use super::series::{Row, Series};
 use super::task::Task;
 use crate::format::significant;
 use crate::model::cases::rpm;
@@ -122,35 +123,36 @@ impl Recorder {
             let own = &state[at..at + block::LEN];
             let drive = &flow.drives[index];
             let warm = runner.path.is_some();
-            let series = &mut page.series;
             let travel = runner.travel_m();
             let angle = own[block::ANGLE];
-            series.t_s.push(t_s);
-            series.output_rpm.push(rpm(own[block::SPEED]));
-            series.speed_m_s.push(travel.map(|metres| own[block::SPEED] * metres));
-            series.motor_current_a.push(drive.current_a / runner.cold.controller.current_factor);
-            series.supply_voltage_v.push(flow.bus_v);
-            series.supply_current_a.push(flow.supply_a);
-            series.duty.push(drive.duty);
-            series.state_of_charge.push(state[head::CHARGE]);
-            series.winding_c.push(warm.then_some(own[block::WINDING_C]));
-            series.case_c.push(warm.then_some(own[block::CASE_C]));
-            series.limited_by.push(drive.limited_by);
-            series.wanted_rpm.push(tasks[index].wanted(t_s, angle).map(rpm));
-            series.grade_percent.push(match &tasks[index] {
-                Task::Launch { grade_percent } => *grade_percent,
-                Task::Shots(_) => 0.0,
-                Task::Hold(track) | Task::Course(track) => track.grade_percent(t_s, angle),
-            });
-            series.distance_m.push(travel.map(|metres| angle * metres));
-            series.output_power_w.push(drive.output_nm * own[block::SPEED]);
-            series.controller_c.push(runner.controller_node.map(|_| own[block::CONTROLLER_C]));
-            series.battery_c.push(plant.battery_node.map(|_| state[head::BATTERY_C]));
             let losses = &self.rates[at..at + block::LEN];
-            series.supply_loss_w.push(self.rates[head::SUPPLY_LOSS_J]);
-            series.controller_loss_w.push(losses[block::CONTROLLER_J]);
-            series.motor_loss_w.push(losses[block::COPPER_J] + losses[block::LEADS_J] + losses[block::NO_LOAD_J]);
-            series.gearing_loss_w.push(losses[block::GEARING_J]);
+            page.series.push(&Row {
+                t_s,
+                output_rpm: rpm(own[block::SPEED]),
+                speed_m_s: travel.map(|metres| own[block::SPEED] * metres),
+                motor_current_a: drive.current_a / runner.cold.controller.current_factor,
+                supply_voltage_v: flow.bus_v,
+                supply_current_a: flow.supply_a,
+                duty: drive.duty,
+                state_of_charge: state[head::CHARGE],
+                winding_c: warm.then_some(own[block::WINDING_C]),
+                case_c: warm.then_some(own[block::CASE_C]),
+                limited_by: drive.limited_by,
+                wanted_rpm: tasks[index].wanted(t_s, angle).map(rpm),
+                grade_percent: match &tasks[index] {
+                    Task::Launch { grade_percent } => *grade_percent,
+                    Task::Shots(_) => 0.0,
+                    Task::Hold(track) | Task::Course(track) => track.grade_percent(t_s, angle),
+                },
+                distance_m: travel.map(|metres| angle * metres),
+                output_power_w: drive.output_nm * own[block::SPEED],
+                controller_c: runner.controller_node.map(|_| own[block::CONTROLLER_C]),
+                battery_c: plant.battery_node.map(|_| state[head::BATTERY_C]),
+                supply_loss_w: self.rates[head::SUPPLY_LOSS_J],
+                controller_loss_w: losses[block::CONTROLLER_J],
+                motor_loss_w: losses[block::COPPER_J] + losses[block::LEADS_J] + losses[block::NO_LOAD_J],
+                gearing_loss_w: losses[block::GEARING_J],
+            });
         }
         if self.thins && self.pages[0].series.t_s.len() > MOST_ROWS {
             for page in &mut self.pages {

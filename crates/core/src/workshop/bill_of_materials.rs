@@ -8,7 +8,7 @@ use crate::document::{Circuit, FreeLine, GearingKind, GearingStage, Job, OptionS
 use crate::evaluation::price::price_of_parts;
 use crate::format::significant;
 use crate::shelf::csv_in::{RowProblem, TableError};
-use crate::shelf::table::{defused, delimiter, harmless, refuse_open_quote};
+use crate::shelf::table::{self, defused, delimiter, harmless, refuse_open_quote};
 
 /// What an option needs.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -208,14 +208,11 @@ const HEADERS: [&str; 9] = ["place", "what", "quantity", "unit", "have", "make",
 /// The list as a table; what a table program would run as a formula is defused.
 #[must_use]
 pub fn to_csv(list: &PartsList) -> String {
-    let mut writer = csv::Writer::from_writer(Vec::new());
     let number = |value: Option<f64>| value.map(|value| value.to_string()).unwrap_or_default();
     let flag = |value: bool| if value { "yes" } else { "no" }.to_owned();
-    // Writing to memory does not fail.
-    let _ = writer.write_record(HEADERS);
-    for line in &list.lines {
+    let rows = list.lines.iter().map(|line| {
         let place = if line.free { String::new() } else { line.place.clone() };
-        let _ = writer.write_record([
+        [
             place,
             defused(&line.what),
             line.quantity.to_string(),
@@ -225,9 +222,9 @@ pub fn to_csv(list: &PartsList) -> String {
             number(line.price),
             number(line.total),
             defused(&line.note),
-        ]);
-    }
-    writer.into_inner().ok().and_then(|bytes| String::from_utf8(bytes).ok()).unwrap_or_default()
+        ]
+    });
+    table::write(HEADERS, rows)
 }
 
 /// What a table says of an option.

@@ -1,74 +1,60 @@
 //! The loom as an SVG drawing: boxes, and leads that are told apart by their count and their dash.
 
-use std::fmt::Write as _;
+use maud::{Markup, html};
 
+use super::build_sheet::tenth;
 use super::loom::{LeadKind, Loom, LoomLead, LoomPart, LoomPartKind, word};
-use crate::format::escaped;
+
+const INK: &str = "var(--ink, #000)";
+const SOFT: &str = "var(--soft, #555)";
 
 /// The loom as SVG. Its colours follow the page where it has `--ink` and the like, and are ink on nothing elsewhere; leads are
 /// told apart by count and dash, so that it holds in black and white.
 #[must_use]
 pub fn svg(loom: &Loom) -> String {
-    let mut text = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {} {}\" role=\"img\" aria-label=\"Loom\" class=\"loom\" \
-         font-family=\"inherit\" font-size=\"11\">",
-        loom.width, loom.height
-    );
-    for (place, lead) in loom.leads.iter().enumerate() {
-        draw_lead(&mut text, place, lead, &loom.parts[lead.from], &loom.parts[lead.to]);
-    }
-    for part in &loom.parts {
-        // Writing to a text cannot fail.
-        let _ = write!(
-            text,
-            "<g data-part=\"{}\" data-key=\"{}\"><rect x=\"{:.1}\" y=\"{:.1}\" width=\"{}\" height=\"{}\" fill=\"var(--sheet, #fff)\" \
-             stroke=\"var(--ink, #000)\"/><text x=\"{:.1}\" y=\"{:.1}\" text-anchor=\"middle\" fill=\"var(--ink, #000)\">{}</text></g>",
-            word(part.kind),
-            escaped(&part.key),
-            part.x,
-            part.y,
-            part.width,
-            part.height,
-            part.x + 0.5 * part.width,
-            part.y + 22.0,
-            escaped(&part.label)
-        );
-    }
-    text.push_str("</svg>");
-    text
+    let drawing = html! {
+        svg.loom xmlns="http://www.w3.org/2000/svg" viewBox=(format!("0 0 {} {}", loom.width, loom.height)) role="img"
+            aria-label="Loom" font-family="inherit" font-size="11" {
+            @for (place, lead) in loom.leads.iter().enumerate() {
+                (drawn_lead(place, lead, &loom.parts[lead.from], &loom.parts[lead.to]))
+            }
+            @for part in &loom.parts {
+                g data-part=(word(part.kind)) data-key=(part.key) {
+                    rect x=(tenth(part.x)) y=(tenth(part.y)) width=(part.width) height=(part.height)
+                        fill="var(--sheet, #fff)" stroke=(INK) {}
+                    text x=(tenth(part.x + 0.5 * part.width)) y=(tenth(part.y + 22.0)) text-anchor="middle" fill=(INK) {
+                        (part.label)
+                    }
+                }
+            }
+        }
+    };
+    drawing.into_string()
 }
 
-fn draw_lead(text: &mut String, place: usize, lead: &LoomLead, from: &LoomPart, to: &LoomPart) {
-    let (offsets, dash, stroke): (&[f64], &str, &str) = match lead.kind {
-        LeadKind::Supply | LeadKind::Motor => (&[-3.0, 3.0], "", "var(--ink, #000)"),
-        LeadKind::Phases => (&[-6.0, 0.0, 6.0], "", "var(--ink, #000)"),
-        LeadKind::Sensor => (&[11.0], "2 3", "var(--soft, #555)"),
-        LeadKind::Signal => (&[0.0], "5 3", "var(--soft, #555)"),
-        LeadKind::Balance => (&[0.0], "1 3", "var(--soft, #555)"),
+fn drawn_lead(place: usize, lead: &LoomLead, from: &LoomPart, to: &LoomPart) -> Markup {
+    let (offsets, dash, stroke): (&[f64], Option<&str>, &str) = match lead.kind {
+        LeadKind::Supply | LeadKind::Motor => (&[-3.0, 3.0], None, INK),
+        LeadKind::Phases => (&[-6.0, 0.0, 6.0], None, INK),
+        LeadKind::Sensor => (&[11.0], Some("2 3"), SOFT),
+        LeadKind::Signal => (&[0.0], Some("5 3"), SOFT),
+        LeadKind::Balance => (&[0.0], Some("1 3"), SOFT),
     };
     let freely = from.placed || to.placed || to.kind == LoomPartKind::Extra;
     let route = if freely { Route::between(lead.kind, from, to) } else { Route::generated(lead.kind, from, to) };
-    let run = lead.run.map_or(String::new(), |run| format!(" data-run=\"{run}\""));
-    let _ = write!(text, "<g data-lead=\"{}\" data-place=\"{place}\"{run}>", word(lead.kind));
-    for (place, offset) in offsets.iter().enumerate() {
-        let path = route.path(*offset);
-        // The lead of the minus pole is the thinner one.
-        let width = if matches!(lead.kind, LeadKind::Supply) && place == 0 { 2.0 } else { 1.2 };
-        let _ = write!(
-            text,
-            "<path d=\"{path}\" fill=\"none\" stroke=\"{stroke}\" stroke-width=\"{width}\"{}/>",
-            if dash.is_empty() { String::new() } else { format!(" stroke-dasharray=\"{dash}\"") }
-        );
+    // The lead of the minus pole is the thinner one.
+    let width = |wire: usize| if matches!(lead.kind, LeadKind::Supply) && wire == 0 { "2" } else { "1.2" };
+    let (x, y) = if freely { route.label() } else { generated_label(lead.kind, from, to, &route) };
+    html! {
+        g data-lead=(word(lead.kind)) data-place=(place) data-run=[lead.run] {
+            @for (wire, offset) in offsets.iter().enumerate() {
+                path d=(route.path(*offset)) fill="none" stroke=(stroke) stroke-width=(width(wire)) stroke-dasharray=[dash] {}
+            }
+            @if !lead.label.is_empty() {
+                text x=(tenth(x)) y=(tenth(y)) font-size="10" fill=(SOFT) { (lead.label) }
+            }
+        }
     }
-    if !lead.label.is_empty() {
-        let (x, y) = if freely { route.label() } else { generated_label(lead.kind, from, to, &route) };
-        let _ = write!(
-            text,
-            "<text x=\"{x:.1}\" y=\"{y:.1}\" font-size=\"10\" fill=\"var(--soft, #555)\">{}</text>",
-            escaped(&lead.label)
-        );
-    }
-    text.push_str("</g>");
 }
 
 /// Where the label of a lead stands that nobody moved.

@@ -1,7 +1,6 @@
 //! Every demo build with any one of its values changed: it is refused by name, or worked through from the verdict to the printed
 //! sheet and along its courses, without a figure that is none and without a clock that stands still.
 
-use crate::demos::{document, read, used_wh};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use rstest::rstest;
@@ -18,6 +17,7 @@ use ypsidyne_core::simulation::{Simulated, simulate};
 use ypsidyne_core::workshop::bill_of_materials::parts_list;
 use ypsidyne_core::workshop::build_sheet::{Title, sheet};
 use ypsidyne_core::workshop::workshop;
+use ypsidyne_testkit::{demo, read, used_wh};
 
 /// Pointers to everything below a value.
 fn places(value: &Value, at: &str, found: &mut Vec<String>) {
@@ -155,7 +155,7 @@ proptest! {
 #[case::wheels_of_lead("shuttlecock-launcher", "/job/drives/0/load/inertia_kg_m2", json!(7))]
 #[case::bound_wheels("shuttlecock-launcher", "/job/drives/0/load/drag_torque_nm", json!(7))]
 fn odd_parts_make_no_endless_run(#[case] slug: &str, #[case] pointer: &str, #[case] value: Value) {
-    let mut altered = document(slug);
+    let mut altered = demo(slug);
     *altered.pointer_mut(pointer).unwrap() = value;
     let build = read(&altered);
     for course in courses(&build, 0).iter().chain(&build.courses) {
@@ -168,7 +168,7 @@ fn odd_parts_make_no_endless_run(#[case] slug: &str, #[case] pointer: &str, #[ca
 
 #[test]
 fn a_battery_too_tired_to_feed_what_idles_moves_nothing() {
-    let mut altered = document("meadow-strip-mower");
+    let mut altered = demo("meadow-strip-mower");
     altered["options"][0]["battery"]["cell_resistance_ohm"] = json!(7);
     let build = read(&altered);
     for course in courses(&build, 0) {
@@ -182,7 +182,7 @@ fn a_battery_too_tired_to_feed_what_idles_moves_nothing() {
 fn a_motor_of_hardly_any_mass_gets_as_warm_as_its_heat_path_says() {
     // However little it weighs, after a long steady pull the temperatures are those of its two resistances alone.
     let steady = |mass: f64| {
-        let mut altered = document("hillside-harvest-cart");
+        let mut altered = demo("hillside-harvest-cart");
         altered["options"][0]["drives"][0]["motor"]["mass_kg"] = json!(mass);
         let build = read(&altered);
         let simulation = Simulation::from_value(&json!({

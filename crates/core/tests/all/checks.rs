@@ -3,9 +3,9 @@
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::document::Build;
-use ypsidyne_core::evaluation::checks::{Check, CheckClass, Verdict};
-use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
+use ypsidyne_core::evaluation::OptionEvaluation;
+use ypsidyne_core::evaluation::checks::{CheckClass, Verdict};
+use ypsidyne_testkit::{check, first_option, with as put};
 
 const CART: &str = include_str!("../worked/harvest-cart.build.json");
 const DOLLY: &str = include_str!("../worked/dolly-board.build.json");
@@ -14,22 +14,8 @@ const MOWER: &str = include_str!("../../src/library/demo_builds/meadow-strip-mow
 
 /// The first option of a build with some values replaced; null takes a key away.
 fn with(text: &str, changes: &[(&str, Value)]) -> OptionEvaluation {
-    let mut document: Value = serde_json::from_str(text).unwrap();
-    for (pointer, value) in changes {
-        let (parent, key) = pointer.rsplit_once('/').unwrap();
-        let parent = document.pointer_mut(parent).unwrap_or_else(|| panic!("no {parent}")).as_object_mut().unwrap();
-        if value.is_null() {
-            parent.remove(key);
-        } else {
-            parent.insert(key.to_owned(), value.clone());
-        }
-    }
-    let build = Build::from_value(&document).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    evaluate(&build).options.remove(0)
-}
-
-fn check<'a>(option: &'a OptionEvaluation, code: &str) -> &'a Check {
-    option.checks.iter().find(|check| check.code == code).unwrap_or_else(|| panic!("no {code}"))
+    let document: Value = serde_json::from_str(text).unwrap();
+    first_option(&changes.iter().fold(document, |document, (pointer, value)| put(document, pointer, value.clone())))
 }
 
 const BATTERY: &str = "/options/0/battery";

@@ -12,13 +12,10 @@ use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::candidates::{Effect, effects};
 use ypsidyne_core::variants::sensitivity::{BenchSheet, Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::trade_offs::questions;
+use ypsidyne_testkit::read;
 
 fn dolly() -> Value {
     serde_json::from_str(demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).unwrap().json).unwrap()
-}
-
-fn read(json: &Value) -> Build {
-    Build::from_value(json).unwrap_or_else(|problems| panic!("{problems:?}"))
 }
 
 const SLOT: Slot = Slot { drive: 0, stage: 0 };

@@ -3,15 +3,13 @@
 use approx::assert_relative_eq;
 use ode_solvers::{Dopri5, System, Vector1, Vector2};
 use serde_json::{Value, json};
-use ypsidyne_core::document::Build;
-use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
+use ypsidyne_core::evaluation::OptionEvaluation;
+use ypsidyne_testkit::{build_of, first_option};
 
 const RPM: f64 = std::f64::consts::PI / 30.0;
 
 fn option(job: &Value, option: &Value) -> OptionEvaluation {
-    let document = json!({ "format": "ypsidyne.build/1", "name": "check", "job": job, "options": [option] });
-    let build = Build::from_value(&document).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    evaluate(&build).options.remove(0)
+    first_option(&build_of(job, option))
 }
 
 /// A motor without loss on a stiff 36 V source: Kv 190, 0.05 Ω, a wheel of 2e-3 kg·m², as in the closed forms.

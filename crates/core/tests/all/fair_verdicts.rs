@@ -1,7 +1,6 @@
 //! A verdict is only worth something if fine machines come out clean and dangerous ones do not: one machine by hand for each
 //! way in which a verdict can cry wolf or excuse danger.
 
-use crate::demos::{document, read};
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
@@ -12,17 +11,10 @@ use ypsidyne_core::simulation::simulate;
 use ypsidyne_core::variants::remedies::remedies;
 use ypsidyne_core::variants::trade_offs::questions;
 use ypsidyne_core::{Case, document::Simulation};
-
-fn option(document: &Value) -> OptionEvaluation {
-    evaluate(&read(document)).options.remove(0)
-}
+use ypsidyne_testkit::{check, demo, first_option, read};
 
 fn found<'a>(option: &'a OptionEvaluation, code: &str) -> Option<&'a Check> {
     option.checks.iter().find(|check| check.code == code)
-}
-
-fn check<'a>(option: &'a OptionEvaluation, code: &str) -> &'a Check {
-    found(option, code).unwrap_or_else(|| panic!("no {code}"))
 }
 
 /// A model truck of 4 kg on two lithium cells: the motor takes 37 A to spin its wheels, and 120 A if they could not spin.
@@ -53,7 +45,7 @@ fn truck() -> Value {
 fn a_brushed_controller_that_holds_nothing_down_fails_at_stall_and_says_what_would_do() {
     let mut truck = truck();
     truck["job"]["drives"][0]["can_jam"] = json!(true);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let peak = check(&judged, "controller.motor_current_peak");
     assert_eq!((peak.class, peak.verdict), (CheckClass::Requirement, Verdict::Fail));
     // 8.4 V over 60 mΩ and 6 mΩ of the pack: 127 A.
@@ -62,37 +54,37 @@ fn a_brushed_controller_that_holds_nothing_down_fails_at_stall_and_says_what_wou
 
     // A set limit holds it, and what is held exactly is neither "100 % used" nor the weakest link.
     truck["options"][0]["drives"][0]["controller"]["motor_current_limit_a"] = json!(80);
-    let held = option(&truck);
+    let held = first_option(&truck);
     let peak = check(&held, "controller.motor_current_peak");
     assert_eq!((peak.class, peak.verdict, peak.utilisation), (CheckClass::Ceiling, Verdict::Ok, Some(1.0)));
     assert_ne!(held.weakest_link.unwrap().code, "controller.motor_current_peak");
 
     // A limit above the rating is no excuse.
     truck["options"][0]["drives"][0]["controller"]["motor_current_limit_a"] = json!(100);
-    assert_eq!(check(&option(&truck), "controller.motor_current_peak").verdict, Verdict::Fail);
+    assert_eq!(check(&first_option(&truck), "controller.motor_current_peak").verdict, Verdict::Fail);
 }
 
 #[test]
 fn a_field_oriented_controller_keeps_to_its_rating_by_itself() {
-    let mut board = document("tracking-shot-dolly-board");
+    let mut board = demo("tracking-shot-dolly-board");
     board["job"]["drives"][0]["can_jam"] = json!(true);
     let controller = board["options"][0]["drives"][0]["controller"].as_object_mut().unwrap();
     controller.remove("motor_current_limit_a");
     let peak_a = controller["motor_current_peak_a"].as_f64().unwrap();
-    let judged = option(&board);
+    let judged = first_option(&board);
     let peak = check(&judged, "controller.motor_current_peak");
     assert_relative_eq!(peak.demand.unwrap(), peak_a, max_relative = 1e-9);
     assert_eq!(peak.verdict, Verdict::Ok);
     assert_eq!(judged.drives[0].holds_current, Some(true));
     board["options"][0]["drives"][0]["controller"]["limits_current"] = json!(false);
-    assert_eq!(check(&option(&board), "controller.motor_current_peak").verdict, Verdict::Fail);
+    assert_eq!(check(&first_option(&board), "controller.motor_current_peak").verdict, Verdict::Fail);
 }
 
 // ---- wheels slip before they lock
 
 #[test]
 fn wheels_that_spin_first_take_no_more_than_their_grip_lets_through() {
-    let free = option(&truck());
+    let free = first_option(&truck());
     let burst = check(&free, "motor.burst_current");
     // By hand: 0.7 · 3 kg · g · 0.055 m over 12 · 0.85, and half of the no-load torque, over Kt.
     let kt = 60.0 / (2.0 * std::f64::consts::PI * 2400.0);
@@ -104,7 +96,7 @@ fn wheels_that_spin_first_take_no_more_than_their_grip_lets_through() {
     // The maker who says that it can jam is believed.
     let mut jams = truck();
     jams["job"]["drives"][0]["can_jam"] = json!(true);
-    let jammed = option(&jams);
+    let jammed = first_option(&jams);
     assert_eq!(check(&jammed, "motor.burst_current").verdict, Verdict::Fail);
     assert!(jammed.supply.all_peak.current_a > free.supply.all_peak.current_a);
 }
@@ -120,7 +112,7 @@ fn a_ducted_fan_is_not_sized_for_a_rotor_that_is_held() {
     motor.remove("magnet_grade");
     let controller = fan["options"][0]["drives"][0]["controller"].as_object_mut().unwrap();
     controller.remove("motor_current_limit_a");
-    let judged = option(&fan);
+    let judged = first_option(&fan);
     let burst = check(&judged, "motor.burst_current");
     let full = judged.drives[0].cases.iter().find(|case| case.case == Case::FullThrottle).unwrap();
     assert_relative_eq!(burst.demand.unwrap(), full.motor_current_a.unwrap(), max_relative = 1e-9);
@@ -146,7 +138,7 @@ fn fast_car() -> Value {
 
 #[test]
 fn a_car_that_can_do_twice_what_is_asked_is_judged_flat_out_too() {
-    let judged = option(&fast_car());
+    let judged = first_option(&fast_car());
     let full = judged.drives[0].at_half(Case::FullThrottle).unwrap();
     assert!(full.speed_m_s.unwrap() > 1.5 * 13.0);
     let flat_out = check(&judged, "motor.flat_out");
@@ -169,14 +161,14 @@ fn a_car_that_can_do_twice_what_is_asked_is_judged_flat_out_too() {
 fn a_time_flat_out_that_is_asked_for_must_hold() {
     let mut car = fast_car();
     car["job"]["drives"][0]["flat_out_s"] = json!(120);
-    let judged = option(&car);
+    let judged = first_option(&car);
     let flat_out = check(&judged, "motor.flat_out");
     assert_eq!(
         (flat_out.class, flat_out.verdict, flat_out.demand),
         (CheckClass::Requirement, Verdict::Fail, Some(120.0))
     );
     car["options"][0]["drives"][0]["controller"]["max_duty"] = json!(0.4);
-    assert!(check(&option(&car), "motor.flat_out").verdict != Verdict::Fail);
+    assert!(check(&first_option(&car), "motor.flat_out").verdict != Verdict::Fail);
 }
 
 // ---- volts as printed
@@ -193,7 +185,7 @@ fn volts_printed_on_a_motor_are_lived_with_by_a_quarter(
     let mut truck = truck();
     truck["options"][0]["drives"][0]["motor"]["nominal_voltage_v"] = json!(printed);
     truck["options"][0]["battery"]["cells_series"] = json!(cells);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let volts = check(&judged, "motor.nominal_voltage");
     assert_eq!(volts.verdict, verdict, "{}", volts.because);
     assert_relative_eq!(volts.demand.unwrap(), 3.7 * f64::from(cells), max_relative = 1e-9);
@@ -208,7 +200,7 @@ fn volts_printed_on_a_motor_are_lived_with_by_a_quarter(
 fn a_voltage_ceiling_is_fine_up_to_its_figure(#[case] max_v: f64, #[case] verdict: Verdict) {
     let mut truck = truck();
     truck["options"][0]["drives"][0]["controller"]["max_voltage_v"] = json!(max_v);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let volts = check(&judged, "controller.max_voltage");
     assert_eq!((volts.class, volts.verdict), (CheckClass::Ceiling, verdict), "{}", volts.because);
     assert_eq!(judged.weakest_link.unwrap().code == "controller.max_voltage", verdict == Verdict::Fail);
@@ -219,7 +211,7 @@ fn a_controller_that_brakes_is_tight_below_its_ceiling() {
     let mut truck = truck();
     truck["options"][0]["drives"][0]["controller"]["max_voltage_v"] = json!(8.6);
     truck["options"][0]["drives"][0]["controller"]["can_brake"] = json!(true);
-    assert_eq!(check(&option(&truck), "controller.max_voltage").verdict, Verdict::Tight);
+    assert_eq!(check(&first_option(&truck), "controller.max_voltage").verdict, Verdict::Tight);
 }
 
 #[test]
@@ -236,7 +228,7 @@ fn sizes_fit_or_do_not_by_so_many_millimetres() {
     let stage = &mut truck["options"][0]["drives"][0]["gearing"][0];
     stage["driver_bore_mm"] = json!(3.175);
     truck["options"][0]["drives"][0]["motor"]["shaft_diameter_mm"] = json!(5);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let bore = check(&judged, "gearing.bore");
     assert_eq!((bore.fits, bore.verdict), (Some(false), Verdict::Fail));
     assert!(bore.because.contains("1.825 mm too narrow") && !bore.because.contains('%'), "{}", bore.because);
@@ -244,7 +236,7 @@ fn sizes_fit_or_do_not_by_so_many_millimetres() {
 
 #[test]
 fn sixty_three_volts_are_no_reason_for_a_search_to_find_nothing() {
-    let mut json = document("tracking-shot-dolly-board");
+    let mut json = demo("tracking-shot-dolly-board");
     json["options"][0]["battery"]["cells_series"] = json!(15);
     let drive = json["options"][0]["drives"][0].as_object_mut().unwrap();
     drive["motor"]["max_voltage_v"] = json!(80);
@@ -271,7 +263,7 @@ fn a_stiff_pack_is_not_tight_for_sag_by_construction() {
         truck["options"][0]["battery"]["chemistry"] = json!(chemistry);
         truck["options"][0]["battery"]["cells_series"] = json!(4);
         truck["options"][0]["battery"]["cell_resistance_ohm"] = json!(1e-4);
-        let judged = option(&truck);
+        let judged = first_option(&truck);
         assert_eq!(check(&judged, "battery.sag").verdict, Verdict::Ok, "{chemistry}");
         assert_eq!(check(&judged, "battery.peak_sag").verdict, Verdict::Ok, "{chemistry}");
     }
@@ -280,7 +272,7 @@ fn a_stiff_pack_is_not_tight_for_sag_by_construction() {
 #[test]
 fn no_start_is_tight_for_sag() {
     for start in ypsidyne_core::library::templates::TEMPLATES {
-        let judged = option(&serde_json::from_str(start.json).unwrap());
+        let judged = first_option(&serde_json::from_str(start.json).unwrap());
         for code in ["battery.sag", "battery.peak_sag"] {
             if let Some(sag) = found(&judged, code) {
                 assert_eq!(sag.verdict, Verdict::Ok, "{}: {}", start.kind, sag.because);
@@ -296,7 +288,7 @@ fn an_advanced_motor_takes_more_current_and_runs_hotter() {
     let at = |degrees: f64| {
         let mut truck = truck();
         truck["options"][0]["drives"][0]["motor"]["timing_advance_deg"] = json!(degrees);
-        let judged = option(&truck);
+        let judged = first_option(&truck);
         let target = judged.drives[0].at_half(Case::Target).unwrap().motor_current_a.unwrap();
         (target, judged.drives[0].thermal.unwrap().winding_c.unwrap())
     };
@@ -328,7 +320,7 @@ fn missing_no_load_figures_are_estimated_and_never_no_loss(
     motor.insert("can_diameter_mm".to_owned(), json!(can));
     motor.remove("no_load_current_a");
     motor.remove("no_load_voltage_v");
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let by_hand = 7.4 / 0.06 * (1.0 - f64::sqrt(best)).powi(2);
     let guess =
         judged.guesses.iter().find(|guess| guess.pointer.ends_with("/no_load_current_a")).expect("it is marked");
@@ -340,7 +332,7 @@ fn missing_no_load_figures_are_estimated_and_never_no_loss(
     // On the nominal voltage, stiff, it takes just that.
     truck["options"][0]["drives"][0]["motor"]["no_load_current_a"] = json!(by_hand);
     truck["options"][0]["drives"][0]["motor"]["no_load_voltage_v"] = json!(7.4);
-    let given = option(&truck);
+    let given = first_option(&truck);
     let free = |option: &OptionEvaluation| option.drives[0].cases[0].motor_current_a.unwrap();
     assert_relative_eq!(free(&judged), free(&given), max_relative = 1e-9);
     assert!(free(&judged) > 0.5 * by_hand);
@@ -350,20 +342,20 @@ fn missing_no_load_figures_are_estimated_and_never_no_loss(
 
 #[test]
 fn a_blade_is_not_stopped_by_a_battery_that_is_full() {
-    let mut mower = document("meadow-strip-mower");
+    let mut mower = demo("meadow-strip-mower");
     mower["job"]["drives"][0]["load"].as_object_mut().unwrap().remove("brake_torque_nm");
-    let stop = |mower: &Value| check(&option(mower), "safety.blade_stop").demand.unwrap();
+    let stop = |mower: &Value| check(&first_option(mower), "safety.blade_stop").demand.unwrap();
     mower["options"][0]["drives"][0]["controller"]["can_brake"] = json!(false);
     let rolls_out = stop(&mower);
     mower["options"][0]["drives"][0]["controller"]["can_brake"] = json!(true);
     assert_relative_eq!(stop(&mower), rolls_out, max_relative = 1e-9);
     assert!(rolls_out > 3.0);
-    assert!(check(&option(&mower), "safety.blade_stop").because.contains("a full battery takes nothing"));
+    assert!(check(&first_option(&mower), "safety.blade_stop").because.contains("a full battery takes nothing"));
 }
 
 #[test]
 fn a_held_brushless_motor_puts_the_whole_current_through_two_leads() {
-    let mut board = document("tracking-shot-dolly-board");
+    let mut board = demo("tracking-shot-dolly-board");
     board["job"]["drives"][0]["can_jam"] = json!(true);
     board["options"][0]["wiring"]["runs"] =
         json!([{ "name": "phases", "circuit": "motor:wheels", "awg": 14, "length_m": 0.3, "insulation": "silicone" }]);
@@ -378,7 +370,7 @@ fn a_held_brushless_motor_puts_the_whole_current_through_two_leads() {
 
 #[test]
 fn one_pair_of_leads_is_one_circuit_and_two_pairs_are_two() {
-    let mut board = document("tracking-shot-dolly-board");
+    let mut board = demo("tracking-shot-dolly-board");
     let ampacity = |board: &Value| {
         let build = read(board);
         ypsidyne_core::evaluation::wiring::judged(&build.job, &build.options[0])[0].ampacity_a
@@ -397,7 +389,7 @@ fn one_pair_of_leads_is_one_circuit_and_two_pairs_are_two() {
 
 #[test]
 fn leads_warm_by_the_working_share_and_a_hill_of_seconds_by_their_copper() {
-    let mut cart = document("hillside-harvest-cart");
+    let mut cart = demo("hillside-harvest-cart");
     cart["options"][0]["wiring"]["runs"] =
         json!([{ "name": "pack", "circuit": "supply", "awg": 22, "length_m": 0.3, "insulation": "silicone" }]);
     let warm = |cart: &Value| {
@@ -418,9 +410,9 @@ fn leads_warm_by_the_working_share_and_a_hill_of_seconds_by_their_copper() {
 
 #[test]
 fn a_jam_that_no_fuse_stops_counts_in_the_lead_of_the_battery_too() {
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     launcher["options"][0]["wiring"]["runs"][0]["awg"] = json!(18);
-    let wire = |launcher: &Value| check(&option(launcher), "wire.temperature").clone();
+    let wire = |launcher: &Value| check(&first_option(launcher), "wire.temperature").clone();
     let burns = wire(&launcher);
     assert_eq!(burns.verdict, Verdict::Fail);
     assert!(
@@ -438,15 +430,15 @@ fn a_jam_that_no_fuse_stops_counts_in_the_lead_of_the_battery_too() {
 
 #[test]
 fn a_switch_rated_for_alternating_current_is_good_for_half_of_it_at_low_volts() {
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     let run = launcher["options"][0]["wiring"]["runs"][0].as_object_mut().unwrap();
     run.insert("switch_rated_for".to_owned(), json!("ac"));
     run.insert("switch_a".to_owned(), json!(160));
-    let judged = option(&launcher);
+    let judged = first_option(&launcher);
     let switch = check(&judged, "wire.switch");
     assert_eq!((switch.limit, switch.verdict), (Some(80.0), Verdict::Tight), "{}", switch.because);
     launcher["options"][0]["battery"]["cells_series"] = json!(9);
-    assert_eq!(check(&option(&launcher), "wire.switch").utilisation, None);
+    assert_eq!(check(&first_option(&launcher), "wire.switch").utilisation, None);
 }
 
 #[test]
@@ -455,7 +447,7 @@ fn no_sentence_asks_for_what_is_given() {
     truck["options"][0]["drives"][0]["mount_material"] = json!("pla");
     // Can and mass are given; it is the work that has no numbers.
     truck["options"][0]["battery"]["cell_resistance_ohm"] = json!(9);
-    for check in option(&truck).checks {
+    for check in first_option(&truck).checks {
         assert!(!check.because.contains("give mass") && !check.because.contains("in 0 s"), "{}", check.because);
     }
 }
@@ -465,13 +457,13 @@ fn no_sentence_asks_for_what_is_given() {
 #[test]
 fn run_time_is_only_told_for_a_speed_that_is_reached() {
     let mut truck = truck();
-    let reached = option(&truck).supply;
+    let reached = first_option(&truck).supply;
     assert!(reached.runtime_min.is_some() && reached.reached_instead.is_none());
     truck["job"]["drives"][0]["load"]["target_speed_m_s"] = json!(30);
-    let short = option(&truck).supply;
+    let short = first_option(&truck).supply;
     assert_eq!((short.runtime_min, short.range_m), (None, Some(None)));
     let instead = short.reached_instead.expect("it says what it reaches");
-    let full = option(&truck).drives[0].at_half(Case::FullThrottle).unwrap().speed_m_s.unwrap();
+    let full = first_option(&truck).drives[0].at_half(Case::FullThrottle).unwrap().speed_m_s.unwrap();
     assert_relative_eq!(instead.speed_m_s.unwrap(), full, max_relative = 1e-9);
     assert_relative_eq!(instead.range_m.unwrap(), full * 60.0 * instead.runtime_min, max_relative = 1e-9);
 }
@@ -479,9 +471,9 @@ fn run_time_is_only_told_for_a_speed_that_is_reached() {
 #[test]
 fn time_and_distance_count_with_the_usual_speed() {
     let mut truck = truck();
-    let fast = option(&truck).supply;
+    let fast = first_option(&truck).supply;
     truck["job"]["drives"][0]["load"]["usual_speed_m_s"] = json!(3);
-    let slow = option(&truck).supply;
+    let slow = first_option(&truck).supply;
     assert!(slow.runtime_min > fast.runtime_min);
     assert_relative_eq!(slow.range_m.unwrap().unwrap(), 3.0 * 60.0 * slow.runtime_min.unwrap(), max_relative = 1e-9);
     // Drag falls with the square of the speed: slower goes further here.
@@ -489,14 +481,14 @@ fn time_and_distance_count_with_the_usual_speed() {
     assert_eq!(slow.all_target, fast.all_target);
     // A usual speed that is reached is enough, whatever else was wished.
     truck["job"]["drives"][0]["load"]["target_speed_m_s"] = json!(30);
-    assert_eq!(option(&truck).supply.runtime_min, slow.runtime_min);
+    assert_eq!(first_option(&truck).supply.runtime_min, slow.runtime_min);
 }
 
 #[test]
 fn what_cannot_be_has_no_ghost_figures_in_its_sentence() {
     let mut truck = truck();
     truck["job"]["drives"][0]["load"]["target_speed_m_s"] = json!(30);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let target = judged.drives[0].at_half(Case::Target).unwrap();
     assert!(!target.feasible && !target.because.contains('%'), "{}", target.because);
 }
@@ -505,7 +497,7 @@ fn what_cannot_be_has_no_ghost_figures_in_its_sentence() {
 
 #[test]
 fn the_current_limit_is_found_from_what_flows_on_a_motor_of_little_resistance() {
-    let mut board = document("tracking-shot-dolly-board");
+    let mut board = demo("tracking-shot-dolly-board");
     board["job"]["drives"][0]["can_jam"] = json!(true);
     let controller = board["options"][0]["drives"][0]["controller"].as_object_mut().unwrap();
     controller.remove("motor_current_limit_a");
@@ -519,7 +511,7 @@ fn the_current_limit_is_found_from_what_flows_on_a_motor_of_little_resistance() 
 
 #[test]
 fn brushed_motors_are_offered_a_channel_together() {
-    let mut cart = document("hillside-harvest-cart");
+    let mut cart = demo("hillside-harvest-cart");
     cart["options"][0]["drives"][0]["controller_count"] = json!(1);
     cart["options"][0]["drives"][0]["controller"]["channels"] = json!(1);
     let offers = remedies(&read(&cart), 0, CheckCode::ControllerChannels, Some("wheels"), None);
@@ -542,7 +534,7 @@ fn no_absurd_pack_is_offered() {
 #[test]
 fn just_enough_holds_every_check_of_the_battery() {
     for slug in ["tracking-shot-dolly-board", "meadow-strip-mower", "hillside-harvest-cart"] {
-        let document = document(slug);
+        let document = demo(slug);
         let build = read(&document);
         let Some(question) = questions(&build, 0).into_iter().find(|question| question.id == "c_rating") else {
             continue;
@@ -552,7 +544,7 @@ fn just_enough_holds_every_check_of_the_battery() {
         if let (Some(pointer), Some(value)) = (&enough.pointer, &enough.value) {
             *changed.pointer_mut(pointer).unwrap() = value.clone();
         }
-        let judged = option(&changed);
+        let judged = first_option(&changed);
         for check in judged
             .checks
             .iter()
@@ -584,9 +576,9 @@ fn a_fan_hears_nothing_of_hills() {
 
 #[test]
 fn a_feeder_ties_the_rate_to_its_speed() {
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     launcher["job"]["drives"][1]["load"]["shots_per_turn"] = json!(1);
-    let judged = option(&launcher);
+    let judged = first_option(&launcher);
     let feeder = judged.drives[1].cases.iter().find(|case| case.case == Case::FullThrottle).unwrap();
     let rate = check(&judged, "performance.rate");
     assert_relative_eq!(rate.demand.unwrap(), feeder.output_rpm.unwrap() / 60.0, max_relative = 1e-9);
@@ -594,7 +586,7 @@ fn a_feeder_ties_the_rate_to_its_speed() {
     // The same without a rate that was asked for, and in a run.
     launcher["job"]["drives"][0]["load"]["projectile"].as_object_mut().unwrap().remove("per_second");
     assert_relative_eq!(
-        check(&option(&launcher), "performance.rate").demand.unwrap(),
+        check(&first_option(&launcher), "performance.rate").demand.unwrap(),
         rate.demand.unwrap(),
         max_relative = 1e-9
     );
@@ -608,9 +600,9 @@ fn a_feeder_ties_the_rate_to_its_speed() {
 
 #[test]
 fn wheels_that_slip_on_it_throw_no_faster() {
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     launcher["job"]["drives"][0]["load"]["projectile"]["grip_speed_m_s"] = json!(26);
-    let judged = option(&launcher);
+    let judged = first_option(&launcher);
     assert_eq!(judged.drives[0].shots.unwrap().launch_speed_m_s, 26.0);
     let asked = json!({ "format": "ypsidyne.simulation/1", "build": launcher, "option": launcher["options"][0]["name"],
         "drive": "wheels", "mode": { "kind": "shots", "shots": 3 }, "until_s": 20 });
@@ -625,7 +617,7 @@ fn wheels_that_slip_on_it_throw_no_faster() {
 
 #[test]
 fn wheel_inertia_by_size_is_that_of_discs() {
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     let wheels = launcher["job"]["drives"][0]["load"].as_object_mut().unwrap();
     for (key, value) in [
         ("wheel_diameter_mm", json!(40)),
@@ -636,14 +628,14 @@ fn wheel_inertia_by_size_is_that_of_discs() {
         wheels.insert(key.to_owned(), value);
     }
     // ½·m·r²: 2700·π·0.02²·0.02 kg = 67.86 g, twice 13.57 kg·mm².
-    let found = option(&launcher).drives[0].inertia_by_size_kg_m2.unwrap();
+    let found = first_option(&launcher).drives[0].inertia_by_size_kg_m2.unwrap();
     assert_relative_eq!(found, 2.0 * 0.5 * 0.067_858 * 0.02 * 0.02, max_relative = 1e-4);
 }
 
 #[test]
 fn a_charge_has_so_many_shots() {
-    let launcher = document("shuttlecock-launcher");
-    let judged = option(&launcher);
+    let launcher = demo("shuttlecock-launcher");
+    let judged = first_option(&launcher);
     let shots = judged.drives[0].shots.unwrap();
     let per_charge = shots.per_charge.unwrap();
     // At three a second the wheels' own draw of the target sets the upper bound: 60 · minutes on one charge · 3.
@@ -660,7 +652,7 @@ fn where_the_estimate_burns_what_the_listing_allows_both_are_told() {
     motor.insert("max_continuous_current_a".to_owned(), json!(40));
     truck["job"]["drives"][0]["load"]["grade_percent"] = json!(35);
     truck["job"]["drives"][0]["load"]["climb_speed_m_s"] = json!(3);
-    let judged = option(&truck);
+    let judged = first_option(&truck);
     let heat = check(&judged, "motor.winding_temperature");
     assert_eq!(heat.verdict, Verdict::Fail);
     assert!(heat.because.contains("The estimate is trusted") && heat.because.contains("40 A"), "{}", heat.because);
@@ -675,14 +667,18 @@ fn where_the_estimate_burns_what_the_listing_allows_both_are_told() {
         .unwrap()
         .entry("thermal")
         .or_insert(Value::Null) = calibrated.value.clone();
-    assert_relative_eq!(option(&truck).drives[0].thermal.unwrap().winding_c.unwrap(), by_rating, max_relative = 1e-6);
+    assert_relative_eq!(
+        first_option(&truck).drives[0].thermal.unwrap().winding_c.unwrap(),
+        by_rating,
+        max_relative = 1e-6
+    );
 }
 
 // ---- failsafe
 
 #[test]
 fn a_failsafe_is_judged_from_the_loaded_speed_beside_what_the_former_motor_did() {
-    let mut board = document("tracking-shot-dolly-board");
+    let mut board = demo("tracking-shot-dolly-board");
     let mut strong = board["options"][0].clone();
     strong["name"] = json!("stronger");
     strong["drives"][0]["motor"]["kv_rpm_per_v"] = json!(300);

@@ -6,15 +6,14 @@ use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::{CaseEvaluation, DriveEvaluation, OptionEvaluation, evaluate};
 use ypsidyne_core::{Case, awg_area_mm2};
+use ypsidyne_testkit::{build_of, first_option};
 
 const G: f64 = 9.80665;
 const AIR: f64 = 1.225;
 const RPM: f64 = std::f64::consts::PI / 30.0;
 
 fn build(job: &Value, option: &Value) -> OptionEvaluation {
-    let document = json!({ "format": "ypsidyne.build/1", "name": "by hand", "job": job, "options": [option] });
-    let build = Build::from_value(&document).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    evaluate(&build).options.remove(0)
+    first_option(&build_of(job, option))
 }
 
 /// A stiff 24.096 V source, an ideal motor of 100 rpm/V and 0.1 Ω behind 5:1 at 0.9.

@@ -1,19 +1,19 @@
 //! The loom: what is joined to what, where its boxes stand, and what people change in it.
 
-use crate::demos::{document, read};
 use crate::looms::is_drawn_clearly;
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
 use ypsidyne_core::workshop::loom::{LeadKind, LoomPartKind, loom};
 use ypsidyne_core::workshop::loom_drawing::svg;
+use ypsidyne_testkit::{demo, read};
 
 #[rstest]
 #[case::one(1, 1)]
 #[case::two(2, 2)]
 #[case::four(4, 2)]
 fn the_loom_has_every_motor_and_its_leads(#[case] motors: u32, #[case] channels: u32) {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     let drive = &mut build["options"][0]["drives"][0];
     drive["motor_count"] = json!(motors);
     drive["controller"]["channels"] = json!(channels);
@@ -37,7 +37,7 @@ fn the_loom_has_every_motor_and_its_leads(#[case] motors: u32, #[case] channels:
 
 #[test]
 fn a_brushed_drive_without_controllers_hangs_on_a_switch() {
-    let build = read(&document("shuttlecock-launcher"));
+    let build = read(&demo("shuttlecock-launcher"));
     let drawn = loom(&build.options[0]);
     assert_eq!((drawn.count(LoomPartKind::BareSwitch), drawn.count(LoomPartKind::Controller)), (2, 0));
     assert_eq!((drawn.leads_of(LeadKind::Motor), drawn.leads_of(LeadKind::Phases)), (3, 0));
@@ -46,7 +46,7 @@ fn a_brushed_drive_without_controllers_hangs_on_a_switch() {
 
 #[test]
 fn several_controllers_hang_on_the_receiver_by_a_y_lead_and_one_feeds_it() {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     build["options"][0]["drives"][0]["controller"]["channels"] = json!(1);
     build["options"][0]["drives"][0]["controller_count"] = json!(2);
     let drawn = loom(&read(&build).options[0]);
@@ -57,7 +57,7 @@ fn several_controllers_hang_on_the_receiver_by_a_y_lead_and_one_feeds_it() {
 
 #[test]
 fn boxes_stand_where_they_were_put_and_their_leads_follow() {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     let generated = loom(&read(&build).options[0]);
     build["options"][0]["wiring"]["placed"] = json!([
         { "part": "motor:wheels:2", "x": 40, "y": 300 },
@@ -89,7 +89,7 @@ fn boxes_stand_where_they_were_put_and_their_leads_follow() {
 #[case::voltmeter("battery::1", "balance", LeadKind::Balance)]
 #[case::horn("main_switch::1", "supply", LeadKind::Supply)]
 fn what_is_hung_in_by_hand_is_drawn_on_its_lead(#[case] on: &str, #[case] by: &str, #[case] kind: LeadKind) {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     build["options"][0]["wiring"]["extras"] = json!([
         { "name": "a <horn>", "on": on, "by": by },
         { "name": "lost", "on": "servo::4" },
@@ -113,7 +113,7 @@ fn what_is_hung_in_by_hand_is_drawn_on_its_lead(#[case] on: &str, #[case] by: &s
 #[case(json!([{ "part": "battery::1", "x": -4, "y": 0 }]), "placed", "/options/0/wiring/placed/0/x")]
 #[case(json!([{ "part": "battery::1", "x": 4 }]), "placed", "/options/0/wiring/placed/0/y")]
 fn wrong_edits_of_the_loom_are_named(#[case] list: Value, #[case] name: &str, #[case] pointer: &str) {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     build["options"][0]["wiring"][name] = list;
     let problems = Build::from_json(&build.to_string()).unwrap_err();
     assert_eq!(problems.iter().map(|problem| problem.pointer.as_str()).collect::<Vec<_>>(), [pointer]);

@@ -1,11 +1,7 @@
 //! Every test of the core from outside, in one program: linked once.
 
-#[path = "../support/demos.rs"]
-mod demos;
 #[path = "../support/looms.rs"]
 mod looms;
-#[path = "../support/stock.rs"]
-mod parts;
 
 mod altered;
 mod check_list;

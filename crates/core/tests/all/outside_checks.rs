@@ -5,12 +5,11 @@ use std::f64::consts::PI;
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
-use ypsidyne_core::document::{Build, Chemistry, Measurement, Simulation};
-use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
+use ypsidyne_core::document::{Chemistry, Measurement};
 use ypsidyne_core::formulas::worm;
 use ypsidyne_core::measurement::measure;
 use ypsidyne_core::simulation::outcome::RunLimit;
-use ypsidyne_core::simulation::{self, Simulated};
+use ypsidyne_testkit::{first_option, simulate};
 
 const RPM: f64 = PI / 30.0;
 const GRAVITY: f64 = 9.806_65;
@@ -20,18 +19,6 @@ fn change(document: &mut Value, changes: &[(&str, Value)]) {
         let (parent, key) = pointer.rsplit_once('/').unwrap();
         document.pointer_mut(parent).unwrap()[key] = value.clone();
     }
-}
-
-fn simulate(build: &Value, more: &Value) -> Simulated {
-    let mut asked = json!({ "format": "ypsidyne.simulation/1", "build": build });
-    asked.as_object_mut().unwrap().extend(more.as_object().unwrap().clone());
-    let simulation = Simulation::from_value(&asked).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    simulation::simulate(&simulation, &mut |_| true)
-}
-
-fn option(build: &Value) -> OptionEvaluation {
-    let build = Build::from_value(build).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    evaluate(&build).options.remove(0)
 }
 
 // ---- braking
@@ -78,7 +65,7 @@ fn pushes_n() -> f64 {
 fn braked(build: &Value, charge: f64) -> (f64, f64, Option<RunLimit>) {
     let ran = simulate(
         build,
-        &json!({
+        json!({
             "mode": { "kind": "hold", "speed_m_s": 3, "grade_percent": -10 }, "until_s": 1, "state_of_charge": charge
         }),
     );
@@ -221,7 +208,7 @@ fn the_estimated_way_out_of_a_can_is_that_of_still_air_and_its_mount(#[case] dia
             } }],
         }],
     });
-    let warmth = option(&build).drives[0].thermal.expect("the can is known");
+    let warmth = first_option(&build).drives[0].thermal.expect("the can is known");
     let (winding_c, case_c) = (warmth.winding_c.unwrap(), warmth.case_c.unwrap());
     // All that the motor loses goes through the can: its copper as hot as reported, ferrites 0.2 % a kelvin weaker.
     let amperes = 0.12 * (RPM * 200.0) / (1.0 - 0.002 * (case_c - 20.0));
@@ -271,7 +258,7 @@ fn a_run_empties_lead_acid_by_peukerts_law(#[case] amperes: f64) {
             } }],
         }],
     });
-    let ran = simulate(&build, &json!({ "mode": { "kind": "hold" } }));
+    let ran = simulate(&build, json!({ "mode": { "kind": "hold" } }));
     let watts = amperes * (rpm / 100.0 + amperes * 0.01);
     let volts = |charge: f64| {
         let table = [1.943, 1.968, 1.992, 2.008, 2.033, 2.053, 2.075, 2.100, 2.122];
@@ -310,7 +297,7 @@ fn a_shot_slows_the_wheels_and_the_limit_brings_them_back_in_a_straight_line() {
             } }],
         }],
     });
-    let found = option(&document);
+    let found = first_option(&document);
     let drive = &found.drives[0];
     let before = target_rpm * RPM;
     let after = (before * before - 2.0 * (0.5 * mass * speed * speed / share) / inertia).sqrt();
@@ -319,7 +306,7 @@ fn a_shot_slows_the_wheels_and_the_limit_brings_them_back_in_a_straight_line() {
     assert_relative_eq!(drive.recovery_s.flatten().unwrap(), back_s, max_relative = 1e-6);
     assert_relative_eq!(drive.shots.unwrap().kept_per_second.unwrap(), 1.0 / back_s, max_relative = 1e-6);
     // A run of shots leaves the wheels as slow, and has them back before the next one.
-    let ran = simulate(&document, &json!({ "mode": { "kind": "shots", "per_second": 2, "shots": 4, "bursts": 1 } }));
+    let ran = simulate(&document, json!({ "mode": { "kind": "shots", "per_second": 2, "shots": 4, "bursts": 1 } }));
     for shot in &ran.lead.launcher.as_ref().unwrap().shots {
         assert_relative_eq!(shot.before_rpm, target_rpm, max_relative = 1e-3);
         assert_relative_eq!(shot.after_rpm * RPM, after, max_relative = 1e-3);

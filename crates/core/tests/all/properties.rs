@@ -6,6 +6,7 @@ use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::checks::{Check, CheckClass, TIGHT_ABOVE, Verdict};
 use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{CaseEvaluation, Evaluation, evaluate};
+use ypsidyne_testkit::read;
 
 /// A number over decades, so that small and large come equally often.
 fn decades(low: f64, high: f64) -> impl Strategy<Value = f64> {
@@ -131,10 +132,6 @@ prop_compose! {
             }],
         })
     }
-}
-
-fn read(value: &Value) -> Build {
-    Build::from_value(value).unwrap_or_else(|problems| panic!("{problems:#?}\n{value}"))
 }
 
 fn every_case(evaluation: &Evaluation) -> impl Iterator<Item = &CaseEvaluation> {

@@ -1,6 +1,5 @@
 //! Runs: closed forms, balances, what gives way, what is refused.
 
-use crate::demos::{document as demo, used_wh};
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
@@ -8,16 +7,7 @@ use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
 use ypsidyne_core::simulation::{self, Simulated};
-
-fn read(build: &Value, more: Value) -> Result<Simulation, Vec<ypsidyne_core::document::Problem>> {
-    let mut asked = json!({ "format": "ypsidyne.simulation/1", "build": build });
-    asked.as_object_mut().unwrap().extend(more.as_object().unwrap().clone());
-    Simulation::from_value(&asked)
-}
-
-fn simulate(build: &Value, more: Value) -> Simulated {
-    simulation::simulate(&read(build, more).unwrap_or_else(|problems| panic!("{problems:#?}")), &mut |_| true)
-}
+use ypsidyne_testkit::{demo, simulate, simulation, used_wh};
 
 /// One motor on a stiff source, nothing lost that is not named; 20 °C, no heat path.
 fn plain(load: Value, motor: Value, controller: Value) -> Value {
@@ -122,7 +112,7 @@ fn every_run_of_the_demo_balances_its_energy() {
 #[test]
 fn the_same_run_twice_gives_the_same_and_a_stopped_one_gives_what_there_is() {
     let build = demo("hillside-harvest-cart");
-    let asked = read(&build, json!({ "mode": { "kind": "hold" } })).unwrap();
+    let asked = simulation(&build, json!({ "mode": { "kind": "hold" } })).unwrap();
     let once = simulation::simulate(&asked, &mut |_| true);
     assert_eq!(once, simulation::simulate(&asked, &mut |_| true));
     let mut seen = Vec::new();
@@ -342,7 +332,7 @@ fn how_long_agrees_with_the_run_and_the_allowed_current_ends_at_the_limit() {
 #[case::bad_build(json!({ "build": { "format": "ypsidyne.build/1" }, "mode": { "kind": "launch" } }), "/build/job", "missing")]
 #[case::rows(json!({ "mode": { "kind": "launch" }, "until_s": 1e6, "sample_s": 0.001 }), "/sample_s", "rows")]
 fn what_cannot_run_is_named(#[case] more: Value, #[case] pointer: &str, #[case] words: &str) {
-    let problems = read(&demo("hillside-harvest-cart"), more).unwrap_err();
+    let problems = simulation(&demo("hillside-harvest-cart"), more).unwrap_err();
     assert!(
         problems.iter().any(|problem| problem.pointer == pointer && problem.detail.contains(words)),
         "{problems:#?}"
@@ -351,7 +341,7 @@ fn what_cannot_run_is_named(#[case] more: Value, #[case] pointer: &str, #[case] 
 
 #[test]
 fn a_bare_switch_holds_no_speed() {
-    let problems = read(&demo("shuttlecock-launcher"), json!({ "mode": { "kind": "hold" } })).unwrap_err();
+    let problems = simulation(&demo("shuttlecock-launcher"), json!({ "mode": { "kind": "hold" } })).unwrap_err();
     assert!(problems[0].detail.contains("plain switch"), "{problems:#?}");
 }
 

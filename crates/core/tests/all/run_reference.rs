@@ -1,7 +1,6 @@
 //! Runs against a second, slower way: the machine written down again from the model, integrated by a general-purpose
 //! library (`ode_solvers`, Dormand–Prince at 1e-10) or by short fixed steps, the bus voltage found by bisection.
 
-use crate::demos::document;
 use approx::assert_relative_eq;
 use ode_solvers::{DVector, Dopri5, System};
 use rstest::rstest;
@@ -9,6 +8,7 @@ use serde_json::{Value, json};
 use ypsidyne_core::document::Simulation;
 use ypsidyne_core::model::supply;
 use ypsidyne_core::simulation::{self, outcome::EndedBy};
+use ypsidyne_testkit::demo;
 
 /// Every reported figure stays this close to the reference.
 const CLOSE: f64 = 1e-3;
@@ -307,7 +307,7 @@ fn validated_launch(
     #[values((CART, 0), (CART, 1), (BOARD, 0), (BOARD, 1))] build: (&str, usize),
     #[values(1.0, 0.5, 0.25)] charge: f64,
 ) {
-    let document = document(build.0);
+    let document = demo(build.0);
     let machine = Machine::of(&document, build.1);
     let ran = simulate(&document, build.1, json!({ "mode": { "kind": "launch" }, "state_of_charge": charge }));
     assert_eq!(ran.ended_by, EndedBy::Steady);
@@ -348,7 +348,7 @@ fn validated_hold_to_its_end(
     #[values((CART, 0), (CART, 1), (BOARD, 0), (BOARD, 1))] build: (&str, usize),
     #[values((1.0, 0.0), (0.7, 3.0))] asked: (f64, f64),
 ) {
-    let document = document(build.0);
+    let document = demo(build.0);
     let machine = Machine::of(&document, build.1);
     let load = &document["job"]["drives"][0]["load"];
     let speed = asked.0 * load["target_speed_m_s"].as_f64().unwrap();
@@ -382,7 +382,7 @@ fn validated_hold_to_its_end(
 #[case::board(BOARD, 1, &[(0.0, 2.0, 0.0), (4.0, 8.0, 0.0), (20.0, 8.0, 0.0), (30.0, 9.0, 2.0), (60.0, 9.0, 0.0)])]
 #[case::slips(BOARD, 0, &[(0.0, 0.0, 0.0), (1.0, 7.0, 0.0), (12.0, 7.0, 0.0)])]
 fn validated_profile_that_falls_behind(#[case] slug: &str, #[case] option: usize, #[case] points: &[(f64, f64, f64)]) {
-    let document = document(slug);
+    let document = demo(slug);
     let machine = Machine::of(&document, option);
     let listed: Vec<Value> =
         points.iter().map(|(t, v, grade)| json!({ "t_s": t, "speed_m_s": v, "grade_percent": grade })).collect();
@@ -440,7 +440,7 @@ fn validated_profile_that_falls_behind(#[case] slug: &str, #[case] option: usize
 fn the_reference_reads_the_same_machine() {
     // The reference and the evaluation agree on the resting voltage, so the tables above are those of the model.
     for slug in [CART, BOARD] {
-        let document = document(slug);
+        let document = demo(slug);
         let build = ypsidyne_core::document::Build::from_value(&document).unwrap();
         let evaluation = ypsidyne_core::evaluation::evaluate(&build);
         for (index, option) in evaluation.options.iter().enumerate() {

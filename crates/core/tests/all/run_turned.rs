@@ -7,25 +7,26 @@ use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::evaluation::evaluate;
 use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
 use ypsidyne_core::simulation::{Simulated, courses::courses};
+use ypsidyne_testkit::{members, simulate, simulation};
 
 fn build() -> Value {
     let demo = ypsidyne_core::library::demo::BUILDS.iter().find(|demo| demo.slug == "millrace-generator").unwrap();
     serde_json::from_str(demo.json).unwrap()
 }
 
-fn read(build: &Value, asked: Value) -> Result<Simulation, Vec<String>> {
-    let mut document = json!({ "format": "ypsidyne.simulation/1", "build": build, "mode": { "kind": "hold" } });
-    document.as_object_mut().unwrap().extend(asked.as_object().unwrap().clone());
-    Simulation::from_value(&document).map_err(|problems| {
-        problems.into_iter().map(|problem| format!("{} {}", problem.pointer, problem.detail)).collect()
-    })
+/// A simulation that holds what the source gives.
+fn held(asked: Value) -> Value {
+    members(json!({ "mode": { "kind": "hold" } }), asked)
 }
 
-fn simulate(build: &Value, asked: Value) -> Simulated {
-    ypsidyne_core::simulation::simulate(
-        &read(build, asked).unwrap_or_else(|problems| panic!("{problems:?}")),
-        &mut |_| true,
-    )
+fn hold(build: &Value, asked: Value) -> Simulated {
+    simulate(build, held(asked))
+}
+
+fn read(build: &Value, asked: Value) -> Result<Simulation, Vec<String>> {
+    simulation(build, held(asked)).map_err(|problems| {
+        problems.into_iter().map(|problem| format!("{} {}", problem.pointer, problem.detail)).collect()
+    })
 }
 
 fn unbalanced_wh(ran: &Simulated) -> f64 {
@@ -43,7 +44,7 @@ fn a_battery_fills_with_the_current_of_the_evaluation() {
     build["job"]["ambient_c"] = json!(20);
     let evaluated = evaluate(&Build::from_value(&build).unwrap());
     let generating = evaluated.options[0].drives[0].generating.clone().unwrap();
-    let ran = simulate(&build, json!({ "state_of_charge": 0.25 }));
+    let ran = hold(&build, json!({ "state_of_charge": 0.25 }));
     assert_eq!(ran.ended_by, EndedBy::Full);
     assert!(ran.lead.summary.winding_c.is_none());
     assert_relative_eq!(ran.lead.summary.rms_motor_current_a, generating.current_a, max_relative = 0.01);
@@ -61,7 +62,7 @@ fn a_battery_fills_with_the_current_of_the_evaluation() {
 fn what_the_source_gives_is_stored_used_or_lost(#[case] electrical: Value) {
     let mut build = build();
     build["job"]["drives"][0]["load"]["electrical"] = electrical;
-    let ran = simulate(&build, json!({ "state_of_charge": 0.5, "until_s": 20_000 }));
+    let ran = hold(&build, json!({ "state_of_charge": 0.5, "until_s": 20_000 }));
     assert_eq!(ran.ended_by, EndedBy::Time);
     assert!(ran.energy_wh.output < -100.0);
     assert_relative_eq!(unbalanced_wh(&ran), 0.0, epsilon = 1e-6 * ran.energy_wh.output.abs());
@@ -74,7 +75,7 @@ fn on_a_heater_the_winding_settles_where_the_evaluation_says() {
     build["job"]["drives"][0]["load"]["electrical"] = json!({ "resistance_ohm": 2 });
     let evaluated = evaluate(&Build::from_value(&build).unwrap());
     let steady = evaluated.options[0].drives[0].thermal.as_ref().unwrap().winding_c.unwrap();
-    let ran = simulate(&build, json!({ "until_s": 40_000 }));
+    let ran = hold(&build, json!({ "until_s": 40_000 }));
     // The evaluation takes the current of the cold machine; the warm one has a little more resistance and gives less.
     let rise = ran.lead.summary.winding_c.unwrap() - 15.0;
     assert!(rise < steady - 15.0 && rise > 0.9 * (steady - 15.0), "{rise} {steady}");
@@ -82,7 +83,7 @@ fn on_a_heater_the_winding_settles_where_the_evaluation_says() {
 
 #[test]
 fn when_the_battery_is_full_the_wheel_runs_away() {
-    let ran = simulate(&build(), json!({ "state_of_charge": 0.9, "until_s": 7200 }));
+    let ran = hold(&build(), json!({ "state_of_charge": 0.9, "until_s": 7200 }));
     let full = ran.events.iter().find(|event| event.kind == EventKind::BatteryFull).unwrap();
     assert!(full.words.contains("what hangs on it stands 40 V"), "{}", full.words);
     let series = &ran.lead.series;
@@ -93,7 +94,7 @@ fn when_the_battery_is_full_the_wheel_runs_away() {
     assert_relative_eq!(series.supply_current_a[after], 0.0);
     let mut weak = build();
     weak["options"][0]["drives"][0]["controller"]["max_voltage_v"] = json!(20);
-    let ran = simulate(&weak, json!({ "state_of_charge": 0.9, "until_s": 7200 }));
+    let ran = hold(&weak, json!({ "state_of_charge": 0.9, "until_s": 7200 }));
     assert!(ran.words.iter().any(|words| words.contains("stands only 20 V")), "{:?}", ran.words);
 }
 
@@ -101,7 +102,7 @@ fn when_the_battery_is_full_the_wheel_runs_away() {
 fn without_gears_it_never_charges_and_says_what_it_takes() {
     let build = build();
     let option = build["options"][1]["name"].clone();
-    let ran = simulate(&build, json!({ "option": option, "until_s": 3600 }));
+    let ran = hold(&build, json!({ "option": option, "until_s": 3600 }));
     assert_relative_eq!(ran.lead.summary.recovered_wh, 0.0);
     assert_eq!(ran.words[0], "Nothing flows.");
     assert!(ran.words[1].contains("it takes a speed-up of 1 : 14.6 or more"), "{:?}", ran.words);
@@ -111,13 +112,13 @@ fn without_gears_it_never_charges_and_says_what_it_takes() {
 fn less_water_takes_longer_and_no_water_gives_nothing() {
     let build = build();
     let took = |share: f64| {
-        simulate(&build, json!({ "state_of_charge": 0.5, "mode": { "kind": "hold", "load_share": share } }))
+        hold(&build, json!({ "state_of_charge": 0.5, "mode": { "kind": "hold", "load_share": share } }))
             .lead
             .summary
             .t_s
     };
     assert!(took(0.5) > 1.5 * took(1.0));
-    let dry = simulate(&build, json!({ "mode": { "kind": "hold", "load_share": 0 }, "until_s": 600 }));
+    let dry = hold(&build, json!({ "mode": { "kind": "hold", "load_share": 0 }, "until_s": 600 }));
     assert_relative_eq!(dry.energy_wh.output, 0.0);
 }
 
@@ -172,7 +173,7 @@ fn a_generator_that_cooked_its_magnets_runs_faster_in_the_figures_too() {
         motor.insert("magnet_grade".to_owned(), json!(grade));
         motor.insert("insulation_class".to_owned(), json!("H"));
         motor.insert("thermal".to_owned(), json!({ "winding_to_case_k_per_w": 1.0, "case_to_ambient_k_per_w": 3.0, "winding_j_per_k": 20, "case_j_per_k": 100 }));
-        simulate(&build, json!({ "until_s": 3000 }))
+        hold(&build, json!({ "until_s": 3000 }))
     };
     let (cooked, sound) = (turned("none"), turned("EH"));
     assert!(sound.lead.summary.kv_factor == 1.0, "{}", sound.lead.summary.kv_factor);

@@ -1,11 +1,11 @@
 //! The search against brute force: the same answer as one whole evaluation after the other.
 
-use crate::parts::stock;
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{RankBy, Search};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::search::{Found, Hit, Watch, find, find_plainly};
+use ypsidyne_testkit::stock;
 
 fn dolly(vary: Value, rank_by: &str) -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board is among the demos");

@@ -1,12 +1,12 @@
 //! For each demo build the shelf holds something better than its options, by a ranking its maker could ask for.
 
-use crate::parts::stock;
 use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Search};
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::search::{Watch, find};
+use ypsidyne_testkit::stock;
 
 /// How good an option is by a ranking, the smaller the better.
 fn key(result: &OptionEvaluation, rank: &str) -> f64 {

@@ -12,6 +12,7 @@ use ypsidyne_core::evaluation::{OptionEvaluation, evaluate_option};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::ratio_needed::{nearest_pairs, ratio_needed};
 use ypsidyne_core::variants::tooth_map::tooth_grid;
+use ypsidyne_testkit::{check, first_option, with as put};
 
 fn dolly() -> Value {
     let demo = demo::BUILDS.iter().find(|demo| demo.json.contains("dolly")).expect("the board is among the demos");
@@ -19,15 +20,7 @@ fn dolly() -> Value {
 }
 
 fn with(pointer: &str, value: Value) -> OptionEvaluation {
-    let mut json = dolly();
-    let (parent, key) = pointer.rsplit_once('/').expect("a pointer into the document");
-    json.pointer_mut(parent).expect("the parent is there")[key] = value;
-    let build = Build::from_value(&json).unwrap_or_else(|problems| panic!("{problems:#?}"));
-    evaluate_option(&build.job, &build.options[0], 0)
-}
-
-fn check<'a>(result: &'a OptionEvaluation, code: &str) -> &'a Check {
-    result.checks.iter().find(|check| check.code == code).unwrap_or_else(|| panic!("{code} is judged"))
+    first_option(&put(dolly(), pointer, value))
 }
 
 fn spur(module_mm: f64, driven: Value) -> Value {

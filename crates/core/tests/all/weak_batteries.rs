@@ -5,11 +5,12 @@ use approx::assert_relative_eq;
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Simulation};
-use ypsidyne_core::evaluation::checks::{Check, Verdict};
+use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
 use ypsidyne_core::simulation::{Simulated, simulate};
 use ypsidyne_core::{Case, Limit};
+use ypsidyne_testkit::check;
 
 /// A cart of 60 kg on ten lithium cells, at 20 °C so that a run begins with the resistance of the evaluation; the charge hardly
 /// falls in a launch.
@@ -75,10 +76,6 @@ impl Cart {
         let simulation = Simulation::from_value(&asked).unwrap_or_else(|problems| panic!("{problems:#?}"));
         simulate(&simulation, &mut |_| true)
     }
-}
-
-fn check<'a>(option: &'a OptionEvaluation, code: &str) -> &'a Check {
-    option.checks.iter().find(|check| check.code == code).unwrap_or_else(|| panic!("no {code}"))
 }
 
 /// When a run passes a speed, s, straight between two rows.

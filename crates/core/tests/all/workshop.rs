@@ -1,6 +1,5 @@
 //! From plan to thing: leads, how it hangs together, settings, the first power-up, the sheet.
 
-use crate::demos::{document, read};
 use approx::assert_relative_eq;
 use rstest::rstest;
 use serde_json::{Value, json};
@@ -13,6 +12,7 @@ use ypsidyne_core::library::demo;
 use ypsidyne_core::workshop::build_sheet::{Title, chosen, sheet};
 use ypsidyne_core::workshop::topology::{LoomWeight, findings};
 use ypsidyne_core::workshop::workshop;
+use ypsidyne_testkit::{demo, read};
 
 fn check(document: &Value, code: &str) -> Option<Check> {
     evaluate(&read(document)).options[0].checks.iter().find(|check| check.code == code).cloned()
@@ -26,7 +26,7 @@ fn judged_runs(document: &Value) -> Vec<JudgedRun> {
 
 /// The board with another main lead.
 fn board(lead: Value) -> Value {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     let mut run = json!({ "name": "pack to controllers", "circuit": "supply", "length_m": 0.35 });
     run.as_object_mut().unwrap().extend(lead.as_object().unwrap().clone());
     build["options"][0]["wiring"]["runs"] = json!([run]);
@@ -85,7 +85,7 @@ fn connectors_and_switches_are_judged_by_their_ratings() {
 
 #[test]
 fn a_switch_that_carries_launcher_motors_is_judged_at_stall() {
-    let mut build = document("shuttlecock-launcher");
+    let mut build = demo("shuttlecock-launcher");
     build["options"][0]["wiring"]["runs"][0]["switch_a"] = json!(15);
     let small = check(&build, "wire.switch").unwrap();
     assert_eq!(small.verdict, Verdict::Fail);
@@ -95,7 +95,7 @@ fn a_switch_that_carries_launcher_motors_is_judged_at_stall() {
 
 #[test]
 fn what_people_typed_is_no_markup() {
-    let mut build = document("hillside-harvest-cart");
+    let mut build = demo("hillside-harvest-cart");
     build["name"] = json!("<script>alert(1)</script>");
     build["options"][0]["wiring"]["runs"][0]["name"] = json!("a & b <i>");
     let title = Title { day: "2026-11-26".to_owned(), revision: Some(3) };
@@ -119,7 +119,7 @@ fn what_people_typed_is_no_markup() {
 #[case::nothing_takes_it_off(&[("/options/0/wiring/main_switch", Value::Null)], "main_switch", Some(LoomWeight::Risky))]
 #[case::neither_board_nor_alarm(&[("/options/0/battery/bms_limit_a", Value::Null)], "alarm", Some(LoomWeight::Risky))]
 fn what_hangs_on_what_is_judged(#[case] set: &[(&str, Value)], #[case] code: &str, #[case] weight: Option<LoomWeight>) {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     for (pointer, value) in set {
         let (parent, key) = pointer.rsplit_once('/').unwrap();
         let parent = build.pointer_mut(parent).unwrap().as_object_mut().unwrap();
@@ -136,7 +136,7 @@ fn what_hangs_on_what_is_judged(#[case] set: &[(&str, Value)], #[case] code: &st
 
 #[test]
 fn settings_keep_to_what_the_weakest_part_stands() {
-    let mut build = document("tracking-shot-dolly-board");
+    let mut build = demo("tracking-shot-dolly-board");
     let shop = workshop(&read(&build), 0, &|| true).unwrap();
     let value = |shop: &ypsidyne_core::workshop::Workshop, name: &str| {
         shop.settings.iter().find(|setting| setting.name == name).map(|setting| setting.value.clone())
@@ -171,7 +171,7 @@ fn the_first_power_up_names_what_this_build_should_show() {
             assert_eq!(keys.len(), count, "{}: every step has its own name", demo.slug);
         }
     }
-    let build = read(&document("tracking-shot-dolly-board"));
+    let build = read(&demo("tracking-shot-dolly-board"));
     let steps = workshop(&build, 0, &|| true).unwrap().power_up;
     let place = |key: &str| steps.iter().position(|step| step.key == key).unwrap();
     assert!(place("poles") < place("weak_source") && place("weak_source") < place("no_load.wheels"));
@@ -184,7 +184,7 @@ fn the_first_power_up_names_what_this_build_should_show() {
 fn shots_blades_brakes_mounts_and_failsafes_are_judged_for_people() {
     // 5.2 g at 24 m/s on a face of 27 mm: 1.498 J, 2616 J/m² against 2500 for toys (ASTM F963-17 4.21): no toy, but no fault.
     // That is what a controller holds, or wheels that slip on it; on a plain switch the wheels run faster and so does the shot.
-    let mut launcher = document("shuttlecock-launcher");
+    let mut launcher = demo("shuttlecock-launcher");
     let energy = |speed_m_s: f64| 0.5 * 0.0052 * speed_m_s.powi(2) / (std::f64::consts::FRAC_PI_4 * 0.027 * 0.027);
     let thrown = launcher["job"]["drives"][0]["load"]["projectile"].as_object_mut().unwrap();
     thrown.remove("grip_speed_m_s");
@@ -199,7 +199,7 @@ fn shots_blades_brakes_mounts_and_failsafes_are_judged_for_people() {
     assert_relative_eq!(held.demand.unwrap(), energy(24.0), max_relative = 1e-9);
 
     // Against a brake alone the blade stands after J·Δω/T; air and bearings only help.
-    let mut mower = document("meadow-strip-mower");
+    let mut mower = demo("meadow-strip-mower");
     let stop = check(&mower, "safety.blade_stop").unwrap();
     let rad_s = 68.0 / 0.21;
     let inertia = 0.012 + 0.0004;
@@ -209,7 +209,7 @@ fn shots_blades_brakes_mounts_and_failsafes_are_judged_for_people() {
     mower["job"]["drives"][0]["load"].as_object_mut().unwrap().remove("inertia_kg_m2");
     assert_eq!(check(&mower, "safety.blade_stop").unwrap().verdict, Verdict::Unknown);
 
-    let mut ride = document("tracking-shot-dolly-board");
+    let mut ride = demo("tracking-shot-dolly-board");
     assert!(check(&ride, "safety.no_brake").is_none());
     ride["options"][0]["drives"][0]["controller"]["can_brake"] = json!(false);
     assert_eq!(check(&ride, "safety.no_brake").unwrap().verdict, Verdict::Fail);
@@ -253,14 +253,14 @@ fn every_demo_build_has_a_sheet_with_all_its_sections() {
         assert_eq!(text.matches("<table>").count(), text.matches("</table>").count());
     }
     assert!(
-        sheet(&read(&document("hillside-harvest-cart")), 9, &Title { day: String::new(), revision: None }, &|| true)
+        sheet(&read(&demo("hillside-harvest-cart")), 9, &Title { day: String::new(), revision: None }, &|| true)
             .is_none()
     );
 }
 
 #[test]
 fn ticks_of_the_first_power_up_stand_in_the_document_and_on_the_sheet() {
-    let mut build = document("hillside-harvest-cart");
+    let mut build = demo("hillside-harvest-cart");
     build["options"][0]["power_up"] = json!([{ "step": "pack", "at": "2026-11-20T10:00:00Z", "reading": 25.4 }, { "step": "looked_over", "at": "2026-11-20T09:50:00Z" }]);
     let build = read(&build);
     let again = read(&serde_json::to_value(&build).unwrap());
@@ -284,7 +284,7 @@ fn a_short_is_bounded_by_the_pack_and_burns_in_adiabatic_time() {
 
 #[test]
 fn a_thin_lead_of_a_motor_burns_in_a_jam_and_the_suggested_one_does_not() {
-    let mut build = document("hillside-harvest-cart");
+    let mut build = demo("hillside-harvest-cart");
     // 20 AWG carries the steady current with ease; the 40 A that the controller lets through in a jam are another matter.
     build["options"][0]["wiring"]["runs"][1]["awg"] = json!(20);
     assert_eq!(check(&build, "wire.temperature").unwrap().verdict, Verdict::Ok, "its wheels slip before that");
@@ -315,7 +315,7 @@ fn a_thin_lead_of_a_motor_burns_in_a_jam_and_the_suggested_one_does_not() {
 
 #[test]
 fn where_nothing_flows_no_gauge_and_no_fuse_is_suggested() {
-    let build = document("millrace-generator");
+    let build = demo("millrace-generator");
     let option = &read(&build).options[1];
     for run in judged(&read(&build).job, option) {
         assert_eq!((run.steady_a, run.awg_suggested, run.fuse_suggested_a), (Some(0.0), None, None), "{}", run.name);

@@ -2,6 +2,7 @@
 
 use ypsidyne_store::builds::{self, NewRevision, RevisionKind};
 use ypsidyne_store::{Store, StoreError};
+use ypsidyne_testkit::fresh_store;
 
 const ID: &str = "0192f0c0-0000-7000-8000-000000000001";
 
@@ -9,15 +10,9 @@ fn at<'a>(now: &'a str, document: &'a str) -> NewRevision<'a> {
     NewRevision { name: "cart", document, now }
 }
 
-fn fresh() -> (tempfile::TempDir, Store) {
-    let folder = tempfile::tempdir().unwrap();
-    let store = Store::open(&folder.path().join("builds.sqlite")).unwrap();
-    (folder, store)
-}
-
 #[test]
 fn every_save_is_a_revision_and_reads_back_equal() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             assert_eq!(builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?, 1);
@@ -32,7 +27,7 @@ fn every_save_is_a_revision_and_reads_back_equal() {
 
 #[test]
 fn a_stale_save_changes_nothing_and_is_set_aside() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
@@ -54,7 +49,7 @@ fn a_stale_save_changes_nothing_and_is_set_aside() {
 
 #[test]
 fn the_same_document_again_is_no_new_revision_and_no_conflict() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
@@ -68,7 +63,7 @@ fn the_same_document_again_is_no_new_revision_and_no_conflict() {
 
 #[test]
 fn a_deleted_build_comes_back_whole() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
@@ -86,7 +81,7 @@ fn a_deleted_build_comes_back_whole() {
 
 #[test]
 fn deleting_what_someone_edited_since_is_refused() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
@@ -101,7 +96,7 @@ fn deleting_what_someone_edited_since_is_refused() {
 
 #[test]
 fn old_days_keep_one_revision_an_hour_and_all_that_was_set_aside() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     store
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "0"))?;
@@ -128,7 +123,7 @@ fn old_days_keep_one_revision_an_hour_and_all_that_was_set_aside() {
 
 #[test]
 fn a_full_disk_is_named_and_loses_nothing_stored() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = fresh_store();
     // Text that does not compress, so that pages run out.
     let mut state = 0x1234_5678_u32;
     let noise: String = std::iter::repeat_with(|| {

@@ -2,17 +2,10 @@
 
 use ypsidyne_store::builds::{self, NewRevision};
 use ypsidyne_store::runs::{self, KEPT, NewRun};
-use ypsidyne_store::{Connection, Store, StoreError};
+use ypsidyne_store::{Connection, StoreError};
+use ypsidyne_testkit::store_with_build;
 
 const BUILD: &str = "0192f0c0-0000-7000-8000-000000000001";
-
-fn fresh() -> (tempfile::TempDir, Store) {
-    let folder = tempfile::tempdir().unwrap();
-    let store = Store::open(&folder.path().join("builds.sqlite")).unwrap();
-    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
-    store.with(|connection| builds::create(connection, BUILD, &new)).unwrap();
-    (folder, store)
-}
 
 fn id(number: u32) -> String {
     format!("0192f0c0-0000-7000-9000-{number:012}")
@@ -27,7 +20,7 @@ fn keep(connection: &mut Connection, build: &str, number: u32) -> Result<(), Sto
 
 #[test]
 fn a_run_is_kept_with_what_it_came_to() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             keep(c, BUILD, 1)?;
@@ -48,7 +41,7 @@ fn a_run_is_kept_with_what_it_came_to() {
 
 #[test]
 fn the_oldest_make_room() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             for number in 1..=KEPT + 2 {
@@ -64,7 +57,7 @@ fn the_oldest_make_room() {
 
 #[test]
 fn a_run_of_no_build_is_refused() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             assert!(keep(c, "0192f0c0-0000-7000-8000-000000000009", 1).is_err());
@@ -77,7 +70,7 @@ fn a_run_of_no_build_is_refused() {
 /// A transaction that begins by reading cannot write once somebody else has: it has to begin with the right to write.
 #[test]
 fn runs_are_kept_while_others_save() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     let stop = std::sync::atomic::AtomicBool::new(false);
     std::thread::scope(|scope| {
         let saver = scope.spawn(|| {

@@ -1,18 +1,10 @@
 //! Searches in the store: begun, ended, cut off, the last ten of a build kept, gone with their build.
 
-use ypsidyne_store::builds::{self, NewRevision};
 use ypsidyne_store::searches::{self, KEPT, NewSearch, Outcome, SearchState};
-use ypsidyne_store::{Connection, Store, StoreError};
+use ypsidyne_store::{Connection, StoreError};
+use ypsidyne_testkit::store_with_build;
 
 const BUILD: &str = "0192f0c0-0000-7000-8000-000000000001";
-
-fn fresh() -> (tempfile::TempDir, Store) {
-    let folder = tempfile::tempdir().unwrap();
-    let store = Store::open(&folder.path().join("builds.sqlite")).unwrap();
-    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
-    store.with(|connection| builds::create(connection, BUILD, &new)).unwrap();
-    (folder, store)
-}
 
 fn id(number: u32) -> String {
     format!("0192f0c0-0000-7000-9000-{number:012}")
@@ -32,7 +24,7 @@ fn end(connection: &Connection, number: u32) -> Result<(), StoreError> {
 
 #[test]
 fn a_search_is_kept_with_what_it_found() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             begin(c, 1)?;
@@ -50,7 +42,7 @@ fn a_search_is_kept_with_what_it_found() {
 
 #[test]
 fn the_oldest_make_room_but_none_that_runs() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             begin(c, 0)?;
@@ -69,7 +61,7 @@ fn the_oldest_make_room_but_none_that_runs() {
 
 #[test]
 fn what_ran_when_the_program_ended_is_marked() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     store
         .with(|c| {
             begin(c, 1)?;
@@ -85,7 +77,7 @@ fn what_ran_when_the_program_ended_is_marked() {
 
 #[test]
 fn a_search_needs_a_build_and_one_that_is_gone_is_named() {
-    let (_folder, store) = fresh();
+    let (_folder, store) = store_with_build(BUILD);
     let refused = store.with(|c| {
         let build = "0192f0c0-0000-7000-8000-000000000009";
         searches::begin(c, &id(1), &NewSearch { build, title: "", combinations: 1, document: "", now: "" })

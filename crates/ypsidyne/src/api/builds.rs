@@ -1,11 +1,9 @@
 //! Stored builds. A change names the revision it was made from (If-Match); a stale one is refused and set aside.
 
 use axum::Json;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
-use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::{Build, Load};
 use ypsidyne_core::evaluation::checks::Verdict;
@@ -14,60 +12,50 @@ use ypsidyne_store::builds::{self, ListedBuild, NewRevision, RevisionLine};
 
 use super::compute::json_text;
 use super::etag::{Saved, if_match, saved, tagged};
+use super::extract::{Asked, Asks};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/builds",
-            handlers: get(list).post(create),
-            operations: vec![
-                Operation::new::<Vec<BuildLine>>("get", "builds", "All builds, newest change first.")
+        Route::at("/api/builds")
+            .get(
+                list,
+                Operation::new::<Vec<BuildLine>>("builds", "All builds, newest change first.")
                     .query("deleted", "boolean"),
-                Operation::new::<Saved>("post", "createBuild", "Store a new build.").body::<Build>().status(201).etag(),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}",
-            handlers: get(read).put(save).delete(delete),
-            operations: vec![
-                Operation::new::<Build>("get", "build", "One build.").path("id", "string").etag(),
-                Operation::new::<Saved>("put", "saveBuild", "Save a build that was edited.")
+            )
+            .post(
+                create,
+                Operation::new::<Saved>("createBuild", "Store a new build.").body::<Build>().status(201).etag(),
+            ),
+        Route::at("/api/builds/{id}")
+            .get(read, Operation::new::<Build>("build", "One build.").path("id", "string").etag())
+            .put(
+                save,
+                Operation::new::<Saved>("saveBuild", "Save a build that was edited.")
                     .path("id", "string")
                     .if_match()
                     .body::<Build>()
                     .etag(),
-                Operation::empty("delete", "deleteBuild", "Put a build into the bin.").path("id", "string").if_match(),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/restore",
-            handlers: post(restore),
-            operations: vec![
-                Operation::new::<Saved>("post", "restoreBuild", "Take a build out of the bin.")
-                    .path("id", "string")
-                    .etag(),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/revisions",
-            handlers: get(revisions),
-            operations: vec![
-                Operation::new::<Vec<RevisionLine>>("get", "revisions", "The history of a build, newest first.")
-                    .path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/revisions/{number}",
-            handlers: get(revision),
-            operations: vec![
-                Operation::new::<Build>("get", "revision", "A build as it was.")
-                    .path("id", "string")
-                    .path("number", "integer"),
-            ],
-        },
+            )
+            .delete(
+                delete,
+                Operation::empty("deleteBuild", "Put a build into the bin.").path("id", "string").if_match(),
+            ),
+        Route::at("/api/builds/{id}/restore").post(
+            restore,
+            Operation::new::<Saved>("restoreBuild", "Take a build out of the bin.").path("id", "string").etag(),
+        ),
+        Route::at("/api/builds/{id}/revisions").get(
+            revisions,
+            Operation::new::<Vec<RevisionLine>>("revisions", "The history of a build, newest first.")
+                .path("id", "string"),
+        ),
+        Route::at("/api/builds/{id}/revisions/{number}").get(
+            revision,
+            Operation::new::<Build>("revision", "A build as it was.").path("id", "string").path("number", "integer"),
+        ),
     ]
 }
 
@@ -117,17 +105,15 @@ struct ListQuery {
     deleted: bool,
 }
 
+impl Asks for ListQuery {
+    const NAME: &'static str = "deleted";
+    const NEEDED: &'static str = "true or false";
+}
+
 async fn list(
     State(app): State<App>,
-    query: Result<Query<ListQuery>, QueryRejection>,
+    Asked(ListQuery { deleted }): Asked<ListQuery>,
 ) -> Result<Json<Vec<BuildLine>>, ApiError> {
-    let Ok(Query(ListQuery { deleted })) = query else {
-        return Err(ApiError::Parameter {
-            name: "deleted",
-            came: "something else".to_owned(),
-            needed: "true or false",
-        });
-    };
     let stored = app.store(move |connection| builds::list(connection, deleted)).await?;
     let lines = app.compute(move || stored.iter().map(line).collect()).await?;
     Ok(Json(lines))

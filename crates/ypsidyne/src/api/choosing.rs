@@ -1,9 +1,7 @@
 //! Choosing parts: candidates of the shelf in a build, remedies, sums, guesses that matter, both schools.
 
 use axum::Json;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{Query, State};
-use axum::routing::post;
+use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use ypsidyne_core::document::{Build, OptionSheet};
@@ -18,8 +16,7 @@ use ypsidyne_core::variants::sensitivity::{GuessEffect, Tolerances, guesses_that
 use ypsidyne_core::variants::trade_offs::{Question, questions};
 use ypsidyne_store::parts::{self, Range, Search};
 
-use super::compute::{OptionQuery, asked, option_at};
-use super::json::JsonBody;
+use super::extract::{OptionOf, WithBuild, option_at};
 use super::options::Refuse;
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
@@ -27,55 +24,41 @@ use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/candidates",
-            handlers: post(candidates),
-            operations: vec![
-                Operation::new::<Candidates>("post", "candidates", "Parts of the shelf with their effect on a build.")
-                    .body::<CandidatesAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/remedies",
-            handlers: post(fixes),
-            operations: vec![
-                Operation::new::<Vec<Offer>>("post", "remedies", "What would fix a check.").body::<RemediesAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/sums",
-            handlers: post(all_sums),
-            operations: vec![
-                Operation::new::<Vec<Sum>>("post", "sums", "Every headline figure of an option with its working.")
-                    .body::<Build>()
-                    .query("option", "integer"),
-            ],
-        },
-        Route {
-            path: "/api/guesses",
-            handlers: post(guesses),
-            operations: vec![
-                Operation::new::<Vec<GuessEffect>>(
-                    "post",
-                    "guesses",
-                    "Figures nobody measured, the one that moves the weakest link most first.",
-                )
-                .body::<GuessesAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/schools",
-            handlers: post(schools),
-            operations: vec![
-                Operation::new::<Vec<Question>>(
-                    "post",
-                    "schools",
-                    "Where practice is split, with this build's numbers.",
-                )
+        Route::at("/api/candidates").post(
+            candidates,
+            Operation::new::<Candidates>("candidates", "Parts of the shelf with their effect on a build.")
+                .said()
+                .body_with_build::<CandidatesAsked>(),
+        ),
+        Route::at("/api/remedies").post(
+            fixes,
+            Operation::new::<Vec<Offer>>("remedies", "What would fix a check.")
+                .said()
+                .body_with_build::<RemediesAsked>(),
+        ),
+        Route::at("/api/sums").post(
+            all_sums,
+            Operation::new::<Vec<Sum>>("sums", "Every headline figure of an option with its working.")
+                .said()
                 .body::<Build>()
                 .query("option", "integer"),
-            ],
-        },
+        ),
+        Route::at("/api/guesses").post(
+            guesses,
+            Operation::new::<Vec<GuessEffect>>(
+                "guesses",
+                "Figures nobody measured, the one that moves the weakest link most first.",
+            )
+            .said()
+            .body_with_build::<GuessesAsked>(),
+        ),
+        Route::at("/api/schools").post(
+            schools,
+            Operation::new::<Vec<Question>>("schools", "Where practice is split, with this build's numbers.")
+                .said()
+                .body::<Build>()
+                .query("option", "integer"),
+        ),
     ]
 }
 
@@ -83,11 +66,6 @@ pub(super) fn routes() -> Vec<Route> {
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct CandidatesAsked {
-    /// The build; read before the rest.
-    #[serde(default)]
-    #[schemars(with = "Build")]
-    #[allow(dead_code, reason = "named for the published description")]
-    build: (),
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -134,8 +112,10 @@ struct Candidate {
 /// Candidates that are sent back.
 const BEST: usize = 200;
 
-async fn candidates(State(app): State<App>, body: JsonBody) -> Result<Json<Candidates>, ApiError> {
-    let (build, asked): (Build, CandidatesAsked) = body.build_and()?;
+async fn candidates(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<CandidatesAsked>,
+) -> Result<Json<Candidates>, ApiError> {
     let option = option_at(&build, asked.option)?;
     let kind = asked.search.kind.ok_or(ApiError::Parameter {
         name: "search.kind",
@@ -219,11 +199,6 @@ fn value_with(option: &OptionSheet, slot: Slot, line: &PartLine, pointer: &str, 
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct RemediesAsked {
-    /// The build; read before the rest.
-    #[serde(default)]
-    #[schemars(with = "Build")]
-    #[allow(dead_code, reason = "named for the published description")]
-    build: (),
     /// Place of the option.
     option: usize,
     /// Code of the check.
@@ -258,8 +233,10 @@ struct ShelfMatch {
     owned: bool,
 }
 
-async fn fixes(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Offer>>, ApiError> {
-    let (build, asked): (Build, RemediesAsked) = body.build_and()?;
+async fn fixes(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<RemediesAsked>,
+) -> Result<Json<Vec<Offer>>, ApiError> {
     option_at(&build, asked.option)?;
     // A check nobody knows has no remedies, like one that holds.
     let Some(code) = CheckCode::named(&asked.code) else { return Ok(Json(Vec::new())) };
@@ -304,28 +281,14 @@ fn match_on_shelf(
     })
 }
 
-async fn all_sums(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Vec<Sum>>, ApiError> {
-    let place = asked(query)?;
-    app.compute(move || {
-        let build = body.build()?;
-        Ok(Json(sums(&build.job, option_at(&build, place)?, place)))
-    })
-    .await?
+async fn all_sums(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Vec<Sum>>, ApiError> {
+    app.compute(move || Ok(Json(sums(&build.job, option_at(&build, place)?, place)))).await?
 }
 
 /// A build, and how far its figures usually are off.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct GuessesAsked {
-    /// The build; read before the rest.
-    #[serde(default)]
-    #[schemars(with = "Build")]
-    #[allow(dead_code, reason = "named for the published description")]
-    build: (),
     /// Place of the option.
     option: usize,
     /// Tolerances; the usual ones when left out.
@@ -333,23 +296,15 @@ struct GuessesAsked {
     tolerances: Tolerances,
 }
 
-async fn guesses(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<GuessEffect>>, ApiError> {
-    let (build, asked): (Build, GuessesAsked) = body.build_and()?;
+async fn guesses(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<GuessesAsked>,
+) -> Result<Json<Vec<GuessEffect>>, ApiError> {
     option_at(&build, asked.option)?;
     asked.tolerances.refuse()?;
     app.compute(move || Ok(Json(guesses_that_matter(&build, asked.option, &asked.tolerances)))).await?
 }
 
-async fn schools(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Vec<Question>>, ApiError> {
-    let place = asked(query)?;
-    app.compute(move || {
-        let build = body.build()?;
-        option_at(&build, place)?;
-        Ok(Json(questions(&build, place)))
-    })
-    .await?
+async fn schools(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Vec<Question>>, ApiError> {
+    app.compute(move || Ok(Json(questions(&build, place)))).await?
 }

@@ -1,12 +1,11 @@
 //! Stateless: what a document says, without storing it.
 
 use axum::Json;
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::document::{Build, OptionSheet, Problem, Search};
+use ypsidyne_core::document::{Build, Problem, Search};
 use ypsidyne_core::evaluation::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::risks::{About, about};
 use ypsidyne_core::evaluation::workings::{Sum, job_sums};
@@ -17,80 +16,57 @@ use ypsidyne_core::variants::decision::{Review, review};
 use ypsidyne_core::variants::remedies::evaluate_with_remedies;
 use ypsidyne_core::variants::search::{Found, Space, Watch, find};
 
+use super::extract::{Asked, Asks, OptionOf, option_at};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/evaluate",
-            handlers: post(evaluate_build),
-            operations: vec![
-                Operation::new::<Evaluation>(
-                    "post",
-                    "evaluate",
-                    "Evaluate every option of a build, with remedies unless they are not wanted.",
-                )
-                .body::<Build>()
-                .query("remedies", "boolean"),
-            ],
-        },
-        Route {
-            path: "/api/find",
-            handlers: post(find_parts),
-            operations: vec![
-                Operation::new::<Found>(
-                    "post",
-                    "find",
-                    "Search: every combination of parts, teeth and wheels in an option, at most five million.",
-                )
-                .body::<Search>(),
-            ],
-        },
-        Route {
-            path: "/api/workbench",
-            handlers: post(workbench),
-            operations: vec![
-                Operation::new::<Workbench>(
-                    "post",
-                    "workbench",
-                    "Everything the workbench shows of a build: the evaluation, and envelopes and sums of one option.",
-                )
-                .body::<Build>()
-                .query("option", "integer"),
-            ],
-        },
-        Route {
-            path: "/api/typical",
-            handlers: get(async || Json(TYPICAL)),
-            operations: vec![Operation::new::<Vec<Typical>>("get", "typical", "Values for what people do not know.")],
-        },
-        Route {
-            path: "/api/templates",
-            handlers: get(async || Json(TEMPLATES)),
-            operations: vec![Operation::new::<Vec<Template>>("get", "templates", "Kinds of machine to start from.")],
-        },
-        Route {
-            path: "/api/templates/{kind}",
-            handlers: get(template),
-            operations: vec![
-                Operation::new::<Build>("get", "template", "A build to start from.").path("kind", "string"),
-            ],
-        },
-        Route {
-            path: "/api/schema/{what}",
-            handlers: get(schema),
-            operations: vec![
-                Operation::new::<serde_json::Value>("get", "schema", "The JSON Schema of a document.")
-                    .path("what", "string"),
-            ],
-        },
-        Route {
-            path: "/api/openapi.json",
-            handlers: get(async || Json(super::openapi())),
-            operations: vec![Operation::new::<serde_json::Value>("get", "openapi", "This description.")],
-        },
+        Route::at("/api/evaluate").post(
+            evaluate_build,
+            Operation::new::<Evaluation>(
+                "evaluate",
+                "Evaluate every option of a build, with remedies unless they are not wanted.",
+            )
+            .said()
+            .body::<Build>()
+            .query("remedies", "boolean"),
+        ),
+        Route::at("/api/find").post(
+            find_parts,
+            Operation::new::<Found>(
+                "find",
+                "Search: every combination of parts, teeth and wheels in an option, at most five million.",
+            )
+            .body::<Search>(),
+        ),
+        Route::at("/api/workbench").post(
+            workbench,
+            Operation::new::<Workbench>(
+                "workbench",
+                "Everything the workbench shows of a build: the evaluation, and envelopes and sums of one option.",
+            )
+            .said()
+            .body::<Build>()
+            .query("option", "integer"),
+        ),
+        Route::at("/api/typical").get(
+            async || Json(TYPICAL),
+            Operation::new::<Vec<Typical>>("typical", "Values for what people do not know."),
+        ),
+        Route::at("/api/templates").get(
+            async || Json(TEMPLATES),
+            Operation::new::<Vec<Template>>("templates", "Kinds of machine to start from."),
+        ),
+        Route::at("/api/templates/{kind}")
+            .get(template, Operation::new::<Build>("template", "A build to start from.").path("kind", "string")),
+        Route::at("/api/schema/{what}").get(
+            schema,
+            Operation::new::<serde_json::Value>("schema", "The JSON Schema of a document.").path("what", "string"),
+        ),
+        Route::at("/api/openapi.json")
+            .get(async || Json(super::openapi()), Operation::new::<serde_json::Value>("openapi", "This description.")),
     ]
 }
 
@@ -114,18 +90,16 @@ struct EvaluateQuery {
     remedies: Option<bool>,
 }
 
+impl Asks for EvaluateQuery {
+    const NAME: &'static str = "remedies";
+    const NEEDED: &'static str = "true or false";
+}
+
 async fn evaluate_build(
     State(app): State<App>,
-    query: Result<Query<EvaluateQuery>, axum::extract::rejection::QueryRejection>,
+    Asked(query): Asked<EvaluateQuery>,
     body: JsonBody,
 ) -> Result<Json<Evaluation>, ApiError> {
-    let Ok(Query(query)) = query else {
-        return Err(ApiError::Parameter {
-            name: "remedies",
-            came: "something else".to_owned(),
-            needed: "true or false",
-        });
-    };
     app.compute(move || {
         let build = body.build()?;
         let wanted = query.remedies.unwrap_or(true);
@@ -157,41 +131,8 @@ async fn find_parts(State(app): State<App>, body: JsonBody) -> Result<Json<Found
     Ok(Json(found.await?))
 }
 
-/// The place of an option in the query.
-#[derive(Deserialize)]
-pub(super) struct OptionQuery {
-    #[serde(default)]
-    pub option: usize,
-}
-
-/// A query with the place of an option, or what would do.
-pub(super) fn asked(
-    query: Result<Query<OptionQuery>, axum::extract::rejection::QueryRejection>,
-) -> Result<usize, ApiError> {
-    query.map(|Query(query)| query.option).map_err(|_| ApiError::Parameter {
-        name: "option",
-        came: "no number".to_owned(),
-        needed: "the place of an option",
-    })
-}
-
-/// The option at a place, or what would do.
-pub(super) fn option_at(build: &Build, place: usize) -> Result<&OptionSheet, ApiError> {
-    build.options.get(place).ok_or_else(|| ApiError::Parameter {
-        name: "option",
-        came: place.to_string(),
-        needed: "the place of an option, from 0",
-    })
-}
-
-async fn workbench(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, axum::extract::rejection::QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Workbench>, ApiError> {
-    let place = asked(query)?;
+async fn workbench(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Workbench>, ApiError> {
     app.compute(move || {
-        let build = body.build()?;
         let option = option_at(&build, place)?;
         let evaluation = evaluate(&build);
         let pairs = build.options.iter().zip(&evaluation.options);

@@ -7,7 +7,6 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::sse::{Event, KeepAlive, Sse};
-use axum::routing::{get, post, put};
 use serde::Deserialize;
 use tokio_stream::Stream;
 use ypsidyne_core::document::Problem;
@@ -20,68 +19,43 @@ use crate::instruments::simulated::Role;
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/instruments",
-            handlers: get(list),
-            operations: vec![Operation::new::<Vec<InUse>>("get", "instruments", "The instruments in use.")],
-        },
-        Route {
-            path: "/api/instruments/use/{role}",
-            handlers: put(take).delete(leave),
-            operations: vec![
-                Operation::new::<InUse>("put", "useInstrument", "Take an instrument into use.")
+        Route::at("/api/instruments").get(list, Operation::new::<Vec<InUse>>("instruments", "The instruments in use.")),
+        Route::at("/api/instruments/use/{role}")
+            .put(
+                take,
+                Operation::new::<InUse>("useInstrument", "Take an instrument into use.")
                     .path("role", "string")
                     .body::<TakeAsked>(),
-                Operation::empty("delete", "leaveInstrument", "Let an instrument go.").path("role", "string"),
-            ],
-        },
-        Route {
-            path: "/api/instruments/read",
-            handlers: post(read),
-            operations: vec![
-                Operation::new::<Readings>("post", "readInstruments", "One reading of what is wanted.")
-                    .body::<ReadAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/instruments/supply",
-            handlers: put(set_supply),
-            operations: vec![
-                Operation::empty("put", "setSupply", "Set voltage, current limit and output of the supply.")
-                    .body::<SupplyAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/instruments/sweep",
-            handlers: get(sweep).post(begin),
-            operations: vec![
-                Operation::new::<SweepProgress>("get", "sweep", "The sweep as it stands."),
-                Operation::new::<SweepProgress>("post", "beginSweep", "Begin a sweep over voltages by itself.")
-                    .body::<Sweep>(),
-            ],
-        },
-        Route {
-            path: "/api/instruments/sweep/events",
-            handlers: get(events),
-            operations: vec![Operation::new::<SweepProgress>(
-                "get",
+            )
+            .delete(leave, Operation::empty("leaveInstrument", "Let an instrument go.").path("role", "string")),
+        Route::at("/api/instruments/read").post(
+            read,
+            Operation::new::<Readings>("readInstruments", "One reading of what is wanted.").body::<ReadAsked>(),
+        ),
+        Route::at("/api/instruments/supply").put(
+            set_supply,
+            Operation::empty("setSupply", "Set voltage, current limit and output of the supply.").body::<SupplyAsked>(),
+        ),
+        Route::at("/api/instruments/sweep")
+            .get(sweep, Operation::new::<SweepProgress>("sweep", "The sweep as it stands."))
+            .post(
+                begin,
+                Operation::new::<SweepProgress>("beginSweep", "Begin a sweep over voltages by itself.").body::<Sweep>(),
+            ),
+        Route::at("/api/instruments/sweep/events").get(
+            events,
+            Operation::events::<SweepProgress>(
                 "sweepEvents",
                 "Server-sent events: the sweep with every point, until it has ended.",
-            )],
-        },
-        Route {
-            path: "/api/instruments/stop",
-            handlers: post(stop),
-            operations: vec![Operation::empty("post", "stopBench", "Stop the sweep and switch the output off.")],
-        },
-        Route {
-            path: "/api/instruments/simulated",
-            handlers: post(simulated),
-            operations: vec![
-                Operation::empty("post", "setSimulated", "Set the simulated bench: clamp, leads, rotor, faults.")
-                    .body::<SimulatedAsked>(),
-            ],
-        },
+            ),
+        ),
+        Route::at("/api/instruments/stop")
+            .post(stop, Operation::empty("stopBench", "Stop the sweep and switch the output off.")),
+        Route::at("/api/instruments/simulated").post(
+            simulated,
+            Operation::empty("setSimulated", "Set the simulated bench: clamp, leads, rotor, faults.")
+                .body::<SimulatedAsked>(),
+        ),
     ]
 }
 

@@ -4,6 +4,7 @@ mod builds;
 mod choosing;
 mod compute;
 mod etag;
+mod extract;
 mod instruments;
 mod json;
 mod openapi;
@@ -12,6 +13,7 @@ mod part_files;
 mod parts;
 pub mod problem;
 mod reader;
+mod route;
 mod runs;
 mod search_asked;
 mod searches;
@@ -27,7 +29,6 @@ use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::http::{Extensions, HeaderMap, StatusCode, Version, header};
 use axum::middleware;
-use axum::routing::MethodRouter;
 use tokio::sync::Semaphore;
 use tower_http::CompressionLevel;
 use tower_http::compression::CompressionLayer;
@@ -45,6 +46,7 @@ use tokio_util::sync::CancellationToken;
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
 pub(crate) use parts::new_part;
+pub(crate) use route::Route;
 
 /// Largest request body.
 pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;
@@ -104,13 +106,6 @@ impl App {
     }
 }
 
-/// One path with its handlers and what they do.
-pub(crate) struct Route {
-    path: &'static str,
-    handlers: MethodRouter<App>,
-    operations: Vec<Operation>,
-}
-
 /// Every path under `/api`.
 fn routes() -> Vec<Route> {
     [
@@ -168,12 +163,7 @@ pub(crate) fn router(
     };
     let api = routes()
         .into_iter()
-        .fold(Router::new(), |router, route| {
-            let handlers = route.handlers.fallback(problem::method_not_allowed);
-            let speaks = reader::speaks(route.path);
-            router
-                .route(route.path, if speaks { handlers.layer(middleware::from_fn(reader::restate)) } else { handlers })
-        })
+        .fold(Router::new(), |router, route| route.into_router(router))
         .route("/api", axum::routing::any(problem::unknown_path))
         .route("/api/{*path}", axum::routing::any(problem::unknown_path))
         .layer(middleware::from_fn(problem::only_problems))

@@ -3,26 +3,29 @@
 use schemars::generate::SchemaSettings;
 use schemars::{JsonSchema, Schema, SchemaGenerator};
 use serde_json::{Map, Value, json};
+use ypsidyne_core::document::Build;
 
 use super::problem::ProblemDocument;
 
 /// What one method of one path does.
 pub(crate) struct Operation {
-    method: &'static str,
     id: &'static str,
     summary: &'static str,
-    body: Option<SchemaOf>,
-    body_kind: &'static str,
-    answer: Answer,
+    body: Option<Content>,
+    status: u16,
+    /// What it answers with, by content type; nothing where it answers with none.
+    answers: Vec<Content>,
+    etag: bool,
+    /// Whether its answer speaks, and so can be had in the reader's units.
+    said: bool,
     parameters: Vec<Parameter>,
 }
 
 type SchemaOf = fn(&mut SchemaGenerator) -> Schema;
 
-struct Answer {
-    status: u16,
-    schema: Option<SchemaOf>,
-    etag: bool,
+struct Content {
+    kind: &'static str,
+    schema: SchemaOf,
 }
 
 struct Parameter {
@@ -32,42 +35,105 @@ struct Parameter {
     required: bool,
 }
 
+const JSON: &str = "application/json";
+
+/// A type beside a build: its schema with the build among its members.
+fn beside_build<T: JsonSchema>(generator: &mut SchemaGenerator) -> Schema {
+    let mut schema = T::json_schema(generator);
+    let build = generator.subschema_for::<Build>();
+    let members = schema.ensure_object();
+    if let Value::Object(properties) = members.entry("properties").or_insert_with(|| json!({})) {
+        properties.insert("build".to_owned(), build.into());
+    }
+    if let Value::Array(required) = members.entry("required").or_insert_with(|| json!([])) {
+        required.insert(0, json!("build"));
+    }
+    let name = T::schema_name();
+    let place = format!("#/components/schemas/{name}");
+    generator.definitions_mut().insert(name.into_owned(), schema.into());
+    Schema::new_ref(place)
+}
+
 impl Operation {
-    /// A method with its answer of type `T`.
-    pub fn new<T: JsonSchema>(method: &'static str, id: &'static str, summary: &'static str) -> Self {
+    /// Something that answers with a `T`.
+    pub fn new<T: JsonSchema>(id: &'static str, summary: &'static str) -> Self {
+        let mut operation = Self::empty(id, summary);
+        operation.status = 200;
+        operation.answers.push(Content { kind: JSON, schema: SchemaGenerator::subschema_for::<T> });
+        operation
+    }
+
+    /// Something that answers with a text of this content type.
+    pub fn text(id: &'static str, summary: &'static str, kind: &'static str) -> Self {
+        let mut operation = Self::empty(id, summary);
+        operation.status = 200;
+        operation.or_text(kind)
+    }
+
+    /// Something that tells what goes on as server-sent events, each with a `T` as its data.
+    pub fn events<T: JsonSchema>(id: &'static str, summary: &'static str) -> Self {
+        let mut operation = Self::empty(id, summary);
+        operation.status = 200;
+        operation.or_events::<T>()
+    }
+
+    /// Something that answers with nothing.
+    pub fn empty(id: &'static str, summary: &'static str) -> Self {
         Self {
-            method,
             id,
             summary,
             body: None,
-            body_kind: "application/json",
-            answer: Answer { status: 200, schema: Some(schemars::SchemaGenerator::subschema_for::<T>), etag: false },
+            status: 204,
+            answers: Vec::new(),
+            etag: false,
+            said: false,
             parameters: Vec::new(),
         }
     }
 
-    /// A method that answers with nothing.
-    pub fn empty(method: &'static str, id: &'static str, summary: &'static str) -> Self {
-        let mut operation = Self::new::<()>(method, id, summary);
-        operation.answer = Answer { status: 204, schema: None, etag: false };
-        operation
+    /// It can also answer with a text of this content type.
+    pub fn or_text(mut self, kind: &'static str) -> Self {
+        self.answers.push(Content { kind, schema: |_| schemars::json_schema!({ "type": "string" }) });
+        self
+    }
+
+    /// It can also answer with server-sent events.
+    pub fn or_events<T: JsonSchema>(mut self) -> Self {
+        self.answers.push(Content { kind: "text/event-stream", schema: SchemaGenerator::subschema_for::<T> });
+        self
+    }
+
+    /// Its sentences and figures can be had in the reader's units, by header or in the query.
+    pub fn said(mut self) -> Self {
+        self.said = true;
+        self.parameter(super::reader::HEADER, "header", "string", false).query("units", "string")
+    }
+
+    pub fn is_said(&self) -> bool {
+        self.said
+    }
+
+    /// It takes a body `{"build": …, …}` with what `T` has beside.
+    pub fn body_with_build<T: JsonSchema>(mut self) -> Self {
+        self.body = Some(Content { kind: JSON, schema: beside_build::<T> });
+        self
     }
 
     /// The method takes a body of type `T`.
     pub fn body<T: JsonSchema>(mut self) -> Self {
-        self.body = Some(schemars::SchemaGenerator::subschema_for::<T>);
+        self.body = Some(Content { kind: JSON, schema: SchemaGenerator::subschema_for::<T> });
         self
     }
 
     /// The status of a good answer.
     pub fn status(mut self, status: u16) -> Self {
-        self.answer.status = status;
+        self.status = status;
         self
     }
 
     /// The answer carries the ETag of the revision.
     pub fn etag(mut self) -> Self {
-        self.answer.etag = true;
+        self.etag = true;
         self
     }
 
@@ -78,8 +144,10 @@ impl Operation {
 
     /// The method takes a file: the bytes of a table or a shelf document.
     pub fn file(mut self) -> Self {
-        self.body = Some(|_| schemars::json_schema!({ "type": "string", "format": "binary" }));
-        self.body_kind = "application/octet-stream";
+        self.body = Some(Content {
+            kind: "application/octet-stream",
+            schema: |_| schemars::json_schema!({ "type": "string", "format": "binary" }),
+        });
         self
     }
 
@@ -100,10 +168,14 @@ impl Operation {
 
     fn describe(&self, generator: &mut SchemaGenerator) -> Value {
         let mut answer = json!({ "description": "Done." });
-        if let Some(schema) = self.answer.schema {
-            answer["content"] = json!({ "application/json": { "schema": schema(generator) } });
+        if !self.answers.is_empty() {
+            let contents = self.answers.iter();
+            answer["content"] = contents
+                .map(|content| (content.kind.to_owned(), json!({ "schema": (content.schema)(generator) })))
+                .collect::<Map<String, Value>>()
+                .into();
         }
-        if self.answer.etag {
+        if self.etag {
             answer["headers"] = json!({ "ETag": { "schema": { "type": "string" }, "required": true } });
         }
         let problem = generator.subschema_for::<ProblemDocument>();
@@ -111,7 +183,7 @@ impl Operation {
             "operationId": self.id,
             "summary": self.summary,
             "responses": {
-                self.answer.status.to_string(): answer,
+                self.status.to_string(): answer,
                 "default": {
                     "description": "A problem document (RFC 9457).",
                     "content": { "application/problem+json": { "schema": problem } }
@@ -130,9 +202,9 @@ impl Operation {
                 })
                 .collect();
         }
-        if let Some(schema) = self.body {
+        if let Some(body) = &self.body {
             described["requestBody"] =
-                json!({ "required": true, "content": { self.body_kind: { "schema": schema(generator) } } });
+                json!({ "required": true, "content": { body.kind: { "schema": (body.schema)(generator) } } });
         }
         described
     }
@@ -152,11 +224,11 @@ pub fn openapi() -> Value {
     let mut paths = Map::new();
     for route in super::routes() {
         let operations: Map<String, Value> = route
-            .operations
+            .operations()
             .iter()
-            .map(|operation| (operation.method.to_owned(), operation.describe(&mut generator)))
+            .map(|(method, operation)| ((*method).to_owned(), operation.describe(&mut generator)))
             .collect();
-        paths.insert(route.path.to_owned(), Value::Object(operations));
+        paths.insert(route.path().to_owned(), Value::Object(operations));
     }
     let schemas = generator.take_definitions(true);
     json!({

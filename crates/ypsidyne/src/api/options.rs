@@ -4,7 +4,6 @@ use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::routing::post;
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::sheet::Decided;
 use ypsidyne_core::document::{Build, OptionSheet, Problem};
@@ -19,198 +18,157 @@ use ypsidyne_core::variants::sensitivity::Tolerances;
 use ypsidyne_core::workshop::bill_of_materials::{PartsList, ReadList, from_csv, parts_list, to_csv};
 use ypsidyne_store::{Connection, StoreError, builds, parts};
 
-use super::compute::option_at;
-use super::json::JsonBody;
+use super::extract::{WithBuild, option_at};
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/odds",
-            handlers: post(all_odds),
-            operations: vec![
-                Operation::new::<Vec<Odds>>("post", "odds", "The chance that each check holds, and bands, by option.")
-                    .body::<OddsAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/parts-list",
-            handlers: post(list),
-            operations: vec![
-                Operation::new::<PartsList>("post", "partsList", "What an option needs, has and costs.")
-                    .body::<OptionAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/parts-list/table",
-            handlers: post(table),
-            operations: vec![
-                Operation::new::<String>("post", "partsTable", "The parts list as CSV.").body::<OptionAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/parts-list/read",
-            handlers: post(read_table),
-            operations: vec![
-                Operation::new::<ReadList>("post", "readPartsTable", "Lines of a CSV table for a parts list.")
-                    .body::<TableAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/decide",
-            handlers: post(decide),
-            operations: vec![
-                Operation::new::<Decided>("post", "decide", "Date and figures to keep with a decision.")
-                    .body::<DecideAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/drawer",
-            handlers: post(drawer),
-            operations: vec![
-                Operation::new::<DrawerMap>("post", "drawer", "Every combination of what lies in the drawer.")
-                    .body::<DrawerAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/drawer/option",
-            handlers: post(drawer_option),
-            operations: vec![
-                Operation::new::<OptionSheet>("post", "drawerOption", "An option with parts of the shelf put in.")
-                    .body::<DrawerOptionAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/options/blank",
-            handlers: post(blank_option),
-            operations: vec![
-                Operation::new::<OptionSheet>("post", "blankOption", "An option with nothing but what must be given.")
-                    .body::<BlankAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/options/adopt",
-            handlers: post(adopted_option),
-            operations: vec![
-                Operation::new::<OptionSheet>("post", "adoptOption", "An option of another build for this job.")
-                    .body::<AdoptAsked>(),
-            ],
-        },
+        Route::at("/api/odds").post(
+            all_odds,
+            Operation::new::<Vec<Odds>>("odds", "The chance that each check holds, and bands, by option.")
+                .said()
+                .body_with_build::<OddsAsked>(),
+        ),
+        Route::at("/api/parts-list").post(
+            list,
+            Operation::new::<PartsList>("partsList", "What an option needs, has and costs.")
+                .body_with_build::<OptionAsked>(),
+        ),
+        Route::at("/api/parts-list/table").post(
+            table,
+            Operation::text("partsTable", "The parts list as CSV.", "text/csv").body_with_build::<OptionAsked>(),
+        ),
+        Route::at("/api/parts-list/read").post(
+            read_table,
+            Operation::new::<ReadList>("readPartsTable", "Lines of a CSV table for a parts list.")
+                .body_with_build::<TableAsked>(),
+        ),
+        Route::at("/api/decide").post(
+            decide,
+            Operation::new::<Decided>("decide", "Date and figures to keep with a decision.")
+                .body_with_build::<DecideAsked>(),
+        ),
+        Route::at("/api/drawer").post(
+            drawer,
+            Operation::new::<DrawerMap>("drawer", "Every combination of what lies in the drawer.")
+                .said()
+                .body_with_build::<DrawerAsked>(),
+        ),
+        Route::at("/api/drawer/option").post(
+            drawer_option,
+            Operation::new::<OptionSheet>("drawerOption", "An option with parts of the shelf put in.")
+                .body_with_build::<DrawerOptionAsked>(),
+        ),
+        Route::at("/api/options/blank").post(
+            blank_option,
+            Operation::new::<OptionSheet>("blankOption", "An option with nothing but what must be given.")
+                .body_with_build::<BlankAsked>(),
+        ),
+        Route::at("/api/options/adopt").post(
+            adopted_option,
+            Operation::new::<OptionSheet>("adoptOption", "An option of another build for this job.")
+                .body_with_build::<AdoptAsked>(),
+        ),
     ]
 }
 
-/// Defines a request of a build and something more.
-macro_rules! with_build {
-    ($(#[$meta:meta])* $name:ident { $( $(#[$field:meta])* $key:ident : $type:ty ),* $(,)? }) => {
-        $(#[$meta])*
-        #[derive(Debug, Deserialize, schemars::JsonSchema)]
-        #[serde(deny_unknown_fields)]
-        struct $name {
-            /// The build; read before the rest.
-            #[serde(default)]
-            #[schemars(with = "Build")]
-            #[allow(dead_code, reason = "named for the published description")]
-            build: (),
-            $( $(#[$field])* $key: $type ),*
-        }
-    };
+/// A build, and what to draw from.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct OddsAsked {
+    /// Place of the option; every option when left out.
+    #[serde(default)]
+    option: Option<usize>,
+    /// Tolerances; the usual ones when left out.
+    #[serde(default)]
+    tolerances: Tolerances,
+    /// Draws, 100 to 20 000; 2 000 when left out.
+    #[serde(default)]
+    draws: Option<u32>,
+    /// Seed of the draws; 1 when left out.
+    #[serde(default)]
+    seed: Option<u64>,
 }
 
-with_build! {
-    /// A build, and what to draw from.
-    OddsAsked {
-        /// Place of the option; every option when left out.
-        #[serde(default)]
-        option: Option<usize>,
-        /// Tolerances; the usual ones when left out.
-        #[serde(default)]
-        tolerances: Tolerances,
-        /// Draws, 100 to 20 000; 2 000 when left out.
-        #[serde(default)]
-        draws: Option<u32>,
-        /// Seed of the draws; 1 when left out.
-        #[serde(default)]
-        seed: Option<u64>,
-    }
+/// A build, and the option in question.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct OptionAsked {
+    /// Place of the option.
+    option: usize,
 }
 
-with_build! {
-    /// A build, and the option in question.
-    OptionAsked {
-        /// Place of the option.
-        option: usize,
-    }
+/// A build, the option in question, and a table.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct TableAsked {
+    /// Place of the option.
+    option: usize,
+    /// The table, CSV.
+    text: String,
 }
 
-with_build! {
-    /// A build, the option in question, and a table.
-    TableAsked {
-        /// Place of the option.
-        option: usize,
-        /// The table, CSV.
-        text: String,
-    }
+/// A build, and the option that is chosen.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct DecideAsked {
+    /// Name of the option.
+    option: String,
 }
 
-with_build! {
-    /// A build, and the option that is chosen.
-    DecideAsked {
-        /// Name of the option.
-        option: String,
-    }
+/// A build, and the drive in which the drawer is tried.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct DrawerAsked {
+    /// Place of the option.
+    option: usize,
+    /// Place of the drive in the option.
+    drive: usize,
 }
 
-with_build! {
-    /// A build, and the drive in which the drawer is tried.
-    DrawerAsked {
-        /// Place of the option.
-        option: usize,
-        /// Place of the drive in the option.
-        drive: usize,
-    }
+/// A build, and parts of the shelf that go into an option.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct DrawerOptionAsked {
+    /// Place of the option.
+    option: usize,
+    /// Place of the drive in the option.
+    drive: usize,
+    /// Id of the motor.
+    motor: String,
+    /// Id of the battery.
+    battery: String,
+    /// Id of the controller; a bare switch when left out.
+    #[serde(default)]
+    controller: Option<String>,
 }
 
-with_build! {
-    /// A build, and parts of the shelf that go into an option.
-    DrawerOptionAsked {
-        /// Place of the option.
-        option: usize,
-        /// Place of the drive in the option.
-        drive: usize,
-        /// Id of the motor.
-        motor: String,
-        /// Id of the battery.
-        battery: String,
-        /// Id of the controller; a bare switch when left out.
-        #[serde(default)]
-        controller: Option<String>,
-    }
+/// A build, and what a new option is to be called.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct BlankAsked {
+    /// Name of the option.
+    name: String,
 }
 
-with_build! {
-    /// A build, and what a new option is to be called.
-    BlankAsked {
-        /// Name of the option.
-        name: String,
-    }
+/// A build, and the option of another one that is taken over.
+#[derive(Debug, Deserialize, schemars::JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct AdoptAsked {
+    /// Id of the other build.
+    from: String,
+    /// Place of the option in it.
+    option: usize,
+    /// Name of the new option.
+    name: String,
 }
 
-with_build! {
-    /// A build, and the option of another one that is taken over.
-    AdoptAsked {
-        /// Id of the other build.
-        from: String,
-        /// Place of the option in it.
-        option: usize,
-        /// Name of the new option.
-        name: String,
-    }
-}
-
-async fn all_odds(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<Odds>>, ApiError> {
-    let (build, asked): (Build, OddsAsked) = body.build_and()?;
+async fn all_odds(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<OddsAsked>,
+) -> Result<Json<Vec<Odds>>, ApiError> {
     if let Some(option) = asked.option {
         option_at(&build, option)?;
     }
@@ -250,26 +208,31 @@ impl Refuse for Tolerances {
     }
 }
 
-async fn list(State(app): State<App>, body: JsonBody) -> Result<Json<PartsList>, ApiError> {
-    let (build, asked): (Build, OptionAsked) = body.build_and()?;
+async fn list(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<OptionAsked>,
+) -> Result<Json<PartsList>, ApiError> {
     app.compute(move || Ok(Json(parts_list(&build.job, option_at(&build, asked.option)?)))).await?
 }
 
-async fn table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let (build, asked): (Build, OptionAsked) = body.build_and()?;
+async fn table(State(app): State<App>, WithBuild(build, asked): WithBuild<OptionAsked>) -> Result<Response, ApiError> {
     let text = app
         .compute(move || Ok::<_, ApiError>(to_csv(&parts_list(&build.job, option_at(&build, asked.option)?))))
         .await??;
     Ok((StatusCode::OK, [(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 
-async fn read_table(State(app): State<App>, body: JsonBody) -> Result<Json<ReadList>, ApiError> {
-    let (build, asked): (Build, TableAsked) = body.build_and()?;
+async fn read_table(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<TableAsked>,
+) -> Result<Json<ReadList>, ApiError> {
     app.compute(move || Ok(Json(from_csv(&asked.text, option_at(&build, asked.option)?)?))).await?
 }
 
-async fn decide(State(app): State<App>, body: JsonBody) -> Result<Json<Decided>, ApiError> {
-    let (build, asked): (Build, DecideAsked) = body.build_and()?;
+async fn decide(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<DecideAsked>,
+) -> Result<Json<Decided>, ApiError> {
     app.compute(move || {
         let kept = decided(&build, &evaluate(&build), &asked.option, &crate::time::now());
         kept.map(Json).ok_or(ApiError::Parameter {
@@ -310,8 +273,10 @@ fn in_drawer(connection: &Connection, kind: PartKind) -> Result<Vec<PartLine>, S
     Ok(parts::search(connection, &search.stored())?.parts.into_iter().filter_map(PartLine::of).collect())
 }
 
-async fn drawer(State(app): State<App>, body: JsonBody) -> Result<Json<DrawerMap>, ApiError> {
-    let (build, asked): (Build, DrawerAsked) = body.build_and()?;
+async fn drawer(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<DrawerAsked>,
+) -> Result<Json<DrawerMap>, ApiError> {
     option_at(&build, asked.option)?;
     let held = app
         .store(move |connection| {
@@ -346,8 +311,10 @@ async fn drawer(State(app): State<App>, body: JsonBody) -> Result<Json<DrawerMap
     .await?
 }
 
-async fn drawer_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
-    let (build, asked): (Build, DrawerOptionAsked) = body.build_and()?;
+async fn drawer_option(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<DrawerOptionAsked>,
+) -> Result<Json<OptionSheet>, ApiError> {
     let mut option = option_at(&build, asked.option)?.clone();
     let Some(drive) = option.drives.get_mut(asked.drive) else {
         return Err(ApiError::Parameter {
@@ -375,13 +342,17 @@ fn refused(name: String) -> ApiError {
     ApiError::Parameter { name: "name", came: name, needed: "a name of 1 to 120 letters" }
 }
 
-async fn blank_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
-    let (build, asked): (Build, BlankAsked) = body.build_and()?;
+async fn blank_option(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<BlankAsked>,
+) -> Result<Json<OptionSheet>, ApiError> {
     app.compute(move || blank(&build.job, &asked.name).map(Json).ok_or_else(|| refused(asked.name))).await?
 }
 
-async fn adopted_option(State(app): State<App>, body: JsonBody) -> Result<Json<OptionSheet>, ApiError> {
-    let (build, asked): (Build, AdoptAsked) = body.build_and()?;
+async fn adopted_option(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<AdoptAsked>,
+) -> Result<Json<OptionSheet>, ApiError> {
     let id = asked.from.clone();
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
     app.compute(move || {

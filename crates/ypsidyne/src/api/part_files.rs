@@ -2,17 +2,16 @@
 
 use axum::Json;
 use axum::body::Bytes;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{DefaultBodyLimit, Query, State};
+use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::shelf::columns::ColumnChoices;
 use ypsidyne_core::shelf::csv_in::{Column, RowProblem, read, text_of};
 use ypsidyne_core::shelf::{MOST_PARTS, PartKind, ShelfPart, csv_out, read_shelf, shelf_document, stock};
 use ypsidyne_store::parts::{self, Search};
 
+use super::extract::{Asked, Asks};
 use super::parts::{PartLine, new_part};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -22,21 +21,17 @@ const LARGEST_FILE_BYTES: usize = 64 * 1024 * 1024;
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/parts/export",
-            handlers: get(export),
-            operations: vec![
-                Operation::new::<serde_json::Value>("get", "exportParts", "The shelf as a file.")
-                    .query("format", "string")
-                    .query("kind", "string"),
-            ],
-        },
-        Route {
-            path: "/api/parts/import",
-            handlers: post(import).layer(DefaultBodyLimit::max(LARGEST_FILE_BYTES)),
-            operations: vec![
+        Route::at("/api/parts/export").get(
+            export,
+            Operation::new::<serde_json::Value>("exportParts", "The shelf as a file.")
+                .or_text("text/csv")
+                .query("format", "string")
+                .query("kind", "string"),
+        ),
+        Route::at("/api/parts/import")
+            .post(
+                import,
                 Operation::new::<Import>(
-                    "post",
                     "importParts",
                     "Parts from a file: looked at first, then stored, the good ones or all or none.",
                 )
@@ -45,17 +40,12 @@ pub(super) fn routes() -> Vec<Route> {
                 .query("kind", "string")
                 .query("mode", "string")
                 .query("columns", "string"),
-            ],
-        },
-        Route {
-            path: "/api/parts/stock",
-            handlers: post(stock_up),
-            operations: vec![Operation::new::<Import>(
-                "post",
-                "stockParts",
-                "Put the generic parts that come with the program on the shelf.",
-            )],
-        },
+            )
+            .largest_body(LARGEST_FILE_BYTES),
+        Route::at("/api/parts/stock").post(
+            stock_up,
+            Operation::new::<Import>("stockParts", "Put the generic parts that come with the program on the shelf."),
+        ),
     ]
 }
 
@@ -72,15 +62,12 @@ struct ExportQuery {
     kind: Option<PartKind>,
 }
 
-async fn export(
-    State(app): State<App>,
-    query: Result<Query<ExportQuery>, QueryRejection>,
-) -> Result<Response, ApiError> {
-    let Query(query) = query.map_err(|_| ApiError::Parameter {
-        name: "format or kind",
-        came: "something else".to_owned(),
-        needed: "format=csv or format=json, and perhaps kind",
-    })?;
+impl Asks for ExportQuery {
+    const NAME: &'static str = "format or kind";
+    const NEEDED: &'static str = "format=csv or format=json, and perhaps kind";
+}
+
+async fn export(State(app): State<App>, Asked(query): Asked<ExportQuery>) -> Result<Response, ApiError> {
     let kind = query.kind.map(|kind| kind.word().to_owned());
     let found = app
         .store(move |connection| parts::search(connection, &Search { kind, limit: u32::MAX, ..Search::default() }))
@@ -140,16 +127,16 @@ struct Import {
 const MOST_PROBLEMS: usize = 1000;
 const SAMPLE: usize = 20;
 
+impl Asks for ImportQuery {
+    const NAME: &'static str = "format, mode or kind";
+    const NEEDED: &'static str = "format=csv or json, mode=look, good or whole, and perhaps kind";
+}
+
 async fn import(
     State(app): State<App>,
-    query: Result<Query<ImportQuery>, QueryRejection>,
+    Asked(query): Asked<ImportQuery>,
     body: Bytes,
 ) -> Result<(StatusCode, Json<Import>), ApiError> {
-    let Query(query) = query.map_err(|_| ApiError::Parameter {
-        name: "format, mode or kind",
-        came: "something else".to_owned(),
-        needed: "format=csv or json, mode=look, good or whole, and perhaps kind",
-    })?;
     let choices: ColumnChoices = match &query.columns {
         None => ColumnChoices::new(),
         Some(text) => serde_json::from_str(text).map_err(|_| ApiError::Parameter {

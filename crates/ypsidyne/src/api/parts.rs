@@ -4,7 +4,6 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::shelf::columns::{Field, fields};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
@@ -17,57 +16,42 @@ use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/parts",
-            handlers: post(create),
-            operations: vec![
-                Operation::new::<Saved>("post", "createPart", "Put a part on the shelf.")
-                    .body::<ShelfPart>()
-                    .status(201)
-                    .etag(),
-            ],
-        },
-        Route {
-            path: "/api/parts/search",
-            handlers: post(search),
-            operations: vec![
-                Operation::new::<FoundParts>("post", "searchParts", "Search the shelf by text, figure and word.")
-                    .body::<PartSearch>(),
-            ],
-        },
-        Route {
-            path: "/api/parts/fields/{kind}",
-            handlers: get(fields_of),
-            operations: vec![
-                Operation::new::<Vec<Field>>("get", "partFields", "Every figure a kind of part can have.")
-                    .path("kind", "string"),
-            ],
-        },
-        Route {
-            path: "/api/parts/{id}",
-            handlers: get(read).put(save).delete(retire),
-            operations: vec![
-                Operation::new::<ShelfPart>("get", "part", "One part.").path("id", "string").etag(),
-                Operation::new::<Saved>("put", "savePart", "Save a part that was edited.")
+        Route::at("/api/parts").post(
+            create,
+            Operation::new::<Saved>("createPart", "Put a part on the shelf.").body::<ShelfPart>().status(201).etag(),
+        ),
+        Route::at("/api/parts/search").post(
+            search,
+            Operation::new::<FoundParts>("searchParts", "Search the shelf by text, figure and word.")
+                .body::<PartSearch>(),
+        ),
+        Route::at("/api/parts/fields/{kind}").get(
+            fields_of,
+            Operation::new::<Vec<Field>>("partFields", "Every figure a kind of part can have.").path("kind", "string"),
+        ),
+        Route::at("/api/parts/{id}")
+            .get(read, Operation::new::<ShelfPart>("part", "One part.").path("id", "string").etag())
+            .put(
+                save,
+                Operation::new::<Saved>("savePart", "Save a part that was edited.")
                     .path("id", "string")
                     .if_match()
                     .body::<ShelfPart>()
                     .etag(),
-                Operation::empty("delete", "retirePart", "Retire a part: builds that used it keep its figures.")
+            )
+            .delete(
+                retire,
+                Operation::empty("retirePart", "Retire a part: builds that used it keep its figures.")
                     .path("id", "string")
                     .if_match(),
-            ],
-        },
-        Route {
-            path: "/api/parts/{id}/restore",
-            handlers: post(restore),
-            operations: vec![
-                Operation::new::<Saved>("post", "restorePart", "Offer a retired part again.")
-                    .path("id", "string")
-                    .if_match()
-                    .etag(),
-            ],
-        },
+            ),
+        Route::at("/api/parts/{id}/restore").post(
+            restore,
+            Operation::new::<Saved>("restorePart", "Offer a retired part again.")
+                .path("id", "string")
+                .if_match()
+                .etag(),
+        ),
     ]
 }
 

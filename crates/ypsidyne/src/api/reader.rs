@@ -12,37 +12,6 @@ use super::problem::ApiError;
 /// The header with the units: symbols separated by commas, for example `mph, ozf-in, lb, in`.
 pub(super) const HEADER: &str = "x-reader-units";
 
-/// Paths whose answers speak. What answers with documents is none of them: a document stays as it is stored.
-const SPEAK: &[&str] = &[
-    "/api/builds/{id}/sheet",
-    "/api/candidates",
-    "/api/drawer",
-    "/api/evaluate",
-    "/api/guesses",
-    "/api/measure",
-    "/api/motors/guide",
-    "/api/motors/reading",
-    "/api/motors/size-code",
-    "/api/motors/slower",
-    "/api/motors/swap",
-    "/api/odds",
-    "/api/remedies",
-    "/api/running",
-    "/api/runs/{id}",
-    "/api/schools",
-    "/api/simulate",
-    "/api/sums",
-    "/api/teeth/grid",
-    "/api/teeth/ratio",
-    "/api/workbench",
-    "/api/workshop",
-];
-
-/// Whether what is answered at a path is said in the reader's units.
-pub(super) fn speaks(path: &str) -> bool {
-    SPEAK.contains(&path)
-}
-
 /// The reader of these units; the usual one where none are given.
 fn named(symbols: Option<&str>) -> Result<Reader, ApiError> {
     Reader::of(symbols.unwrap_or_default()).map_err(|came| ApiError::Parameter {

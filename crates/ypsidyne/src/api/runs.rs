@@ -1,11 +1,9 @@
 //! Beside runs: courses to start from, runs kept with a build, how hard and how long.
 
 use axum::Json;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{delete, get, post};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::course::{CoursePoint, Profile};
 use ypsidyne_core::document::{Build, Course, Motor, Simulation};
@@ -19,7 +17,7 @@ use ypsidyne_core::simulation::{Simulated, simulate};
 use ypsidyne_store::runs::{self, NewRun, RunLine};
 use ypsidyne_store::{Connection, StoreError};
 
-use super::compute::{OptionQuery, asked, option_at};
+use super::extract::OptionOf;
 use super::json::JsonBody;
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
@@ -27,71 +25,51 @@ use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/courses",
-            handlers: post(offered),
-            operations: vec![
-                Operation::new::<Vec<Course>>("post", "courses", "Courses to start from, made for a build and an option.")
-                    .body::<Build>()
-                    .query("option", "integer"),
-            ],
-        },
-        Route {
-            path: "/api/courses/read",
-            handlers: post(read_points),
-            operations: vec![
-                Operation::new::<ReadPoints>("post", "readPoints", "Points of a course from a CSV table.")
-                    .body::<PointsTable>(),
-            ],
-        },
-        Route {
-            path: "/api/courses/over",
-            handlers: post(over),
-            operations: vec![
-                Operation::new::<Vec<CoursePoint>>("post", "courseOver", "A course over time as one over the way, or back.")
-                    .body::<OverAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/courses/table",
-            handlers: post(points_table),
-            operations: vec![
-                Operation::new::<String>("post", "pointsTable", "Points of a course as CSV.").body::<PointsAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/running",
-            handlers: post(running),
-            operations: vec![
-                Operation::new::<Running>(
-                    "post",
-                    "running",
-                    "How hard and how long for each motor, what would change a launcher, generators over load and speed.",
-                )
+        Route::at("/api/courses").post(
+            offered,
+            Operation::new::<Vec<Course>>("courses", "Courses to start from, made for a build and an option.")
                 .body::<Build>()
                 .query("option", "integer"),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/runs",
-            handlers: get(list).post(keep),
-            operations: vec![
-                Operation::new::<Vec<RunLine>>("get", "runs", "Runs that are kept with a build, the newest first.")
+        ),
+        Route::at("/api/courses/read").post(
+            read_points,
+            Operation::new::<ReadPoints>("readPoints", "Points of a course from a CSV table.").body::<PointsTable>(),
+        ),
+        Route::at("/api/courses/over").post(
+            over,
+            Operation::new::<Vec<CoursePoint>>("courseOver", "A course over time as one over the way, or back.")
+                .body::<OverAsked>(),
+        ),
+        Route::at("/api/courses/table").post(
+            points_table,
+            Operation::text("pointsTable", "Points of a course as CSV.", "text/csv").body::<PointsAsked>(),
+        ),
+        Route::at("/api/running").post(
+            running,
+            Operation::new::<Running>(
+                "running",
+                "How hard and how long for each motor, what would change a launcher, generators over load and speed.",
+            )
+            .said()
+            .body::<Build>()
+            .query("option", "integer"),
+        ),
+        Route::at("/api/builds/{id}/runs")
+            .get(
+                list,
+                Operation::new::<Vec<RunLine>>("runs", "Runs that are kept with a build, the newest first.")
                     .path("id", "string"),
-                Operation::new::<RunLine>("post", "keepRun", "Run a simulation and keep it with a build.")
+            )
+            .post(
+                keep,
+                Operation::new::<RunLine>("keepRun", "Run a simulation and keep it with a build.")
                     .path("id", "string")
                     .body::<KeepAsked>()
                     .status(201),
-            ],
-        },
-        Route {
-            path: "/api/runs/{id}",
-            handlers: get(read).merge(delete(take_away)),
-            operations: vec![
-                Operation::new::<Simulated>("get", "keptRun", "A run that was kept.").path("id", "string"),
-                Operation::empty("delete", "deleteRun", "Take a kept run away.").path("id", "string"),
-            ],
-        },
+            ),
+        Route::at("/api/runs/{id}")
+            .get(read, Operation::new::<Simulated>("keptRun", "A run that was kept.").said().path("id", "string"))
+            .delete(take_away, Operation::empty("deleteRun", "Take a kept run away.").path("id", "string")),
     ]
 }
 
@@ -163,18 +141,8 @@ struct PointsAsked {
     profile: serde_json::Value,
 }
 
-async fn offered(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Vec<Course>>, ApiError> {
-    let place = asked(query)?;
-    app.compute(move || {
-        let build = body.build()?;
-        option_at(&build, place)?;
-        Ok(Json(courses(&build, place)))
-    })
-    .await?
+async fn offered(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Vec<Course>>, ApiError> {
+    app.compute(move || Ok(Json(courses(&build, place)))).await?
 }
 
 async fn read_points(State(app): State<App>, body: JsonBody) -> Result<Json<ReadPoints>, ApiError> {
@@ -195,14 +163,7 @@ async fn points_table(State(app): State<App>, body: JsonBody) -> Result<Response
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 
-async fn running(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Running>, ApiError> {
-    let place = asked(query)?;
-    let build = body.build()?;
-    option_at(&build, place)?;
+async fn running(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Running>, ApiError> {
     let generates =
         build.job.drives.iter().any(|drive| matches!(drive.load, ypsidyne_core::document::Load::Generator(_)));
     let shelf = if generates { app.store(|connection| motors_of_the_shelf(connection)).await? } else { Vec::new() };

@@ -2,14 +2,14 @@
 
 use serde::{Deserialize, Serialize};
 use serde_json::{Value, json};
-use ypsidyne_core::document::{Build, OptionSheet, SEARCH_FORMAT, Search};
+use ypsidyne_core::document::{OptionSheet, SEARCH_FORMAT, Search};
 use ypsidyne_core::shelf::PartKind;
 use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_store::{Connection, StoreError, parts};
 
 use super::App;
-use super::compute::option_at;
-use super::json::JsonBody;
+
+use super::extract::{WithBuild, option_at};
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;
 
@@ -44,11 +44,6 @@ struct SearchTeeth {
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub(super) struct SearchAsked {
-    /// The build; read before the rest.
-    #[serde(default)]
-    #[schemars(with = "Build")]
-    #[allow(dead_code, reason = "named for the published description")]
-    build: (),
     /// Id of the stored build.
     build_id: String,
     /// Place of the option it starts from.
@@ -112,8 +107,10 @@ fn picked(
 }
 
 /// The search document of what was asked, and its text.
-pub(super) async fn document(app: &App, body: &JsonBody) -> Result<(String, Search, String, String), ApiError> {
-    let (build, asked): (Build, SearchAsked) = body.build_and()?;
+pub(super) async fn document(
+    app: &App,
+    WithBuild(build, asked): WithBuild<SearchAsked>,
+) -> Result<(String, Search, String, String), ApiError> {
     let option = option_at(&build, asked.option)?.clone();
     let Some(drive) = option.drives.get(asked.drive) else {
         return Err(ApiError::Parameter {

@@ -8,7 +8,6 @@ use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::sse::{Event, KeepAlive, Sse};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use serde::Serialize;
 use serde_json::Value;
 use tokio_stream::Stream;
@@ -16,75 +15,50 @@ use ypsidyne_core::document::{OptionSheet, Search};
 use ypsidyne_core::variants::search::{Found, Space, find};
 use ypsidyne_store::searches::{self, NewSearch, Outcome, SearchState, StoredSearch};
 
-use super::json::JsonBody;
+use super::extract::WithBuild;
 use super::problem::ApiError;
 use super::search_asked::{SearchAsked, document};
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/searches",
-            handlers: post(begin),
-            operations: vec![
-                Operation::new::<SearchLine>("post", "beginSearch", "Start a search of a build over the shelf.")
-                    .body::<SearchAsked>()
-                    .status(201),
-            ],
-        },
-        Route {
-            path: "/api/searches/count",
-            handlers: post(count),
-            operations: vec![
-                Operation::new::<Counted>("post", "countSearch", "How many combinations a search would try.")
-                    .body::<SearchAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/searches",
-            handlers: get(list),
-            operations: vec![
-                Operation::new::<Vec<SearchLine>>("get", "searches", "The last ten searches of a build, newest first.")
-                    .path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/searches/{id}",
-            handlers: get(read).delete(delete),
-            operations: vec![
-                Operation::new::<SearchResult>("get", "search", "A search and what it found.").path("id", "string"),
-                Operation::empty("delete", "deleteSearch", "Stop a search and take it away.").path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/searches/{id}/events",
-            handlers: get(events),
-            operations: vec![
-                Operation::new::<SearchLine>(
-                    "get",
-                    "searchEvents",
-                    "Server-sent events: the search as it stands, five times a second, until it has ended.",
-                )
+        Route::at("/api/searches").post(
+            begin,
+            Operation::new::<SearchLine>("beginSearch", "Start a search of a build over the shelf.")
+                .body_with_build::<SearchAsked>()
+                .status(201),
+        ),
+        Route::at("/api/searches/count").post(
+            count,
+            Operation::new::<Counted>("countSearch", "How many combinations a search would try.")
+                .body_with_build::<SearchAsked>(),
+        ),
+        Route::at("/api/builds/{id}/searches").get(
+            list,
+            Operation::new::<Vec<SearchLine>>("searches", "The last ten searches of a build, newest first.")
                 .path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/searches/{id}/stop",
-            handlers: post(stop),
-            operations: vec![
-                Operation::empty("post", "stopSearch", "Stop a search; what it found until then is kept.")
-                    .path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/searches/{id}/options/{number}",
-            handlers: get(option),
-            operations: vec![
-                Operation::new::<OptionSheet>("get", "searchOption", "A combination of a search as an option.")
-                    .path("id", "string")
-                    .path("number", "integer"),
-            ],
-        },
+        ),
+        Route::at("/api/searches/{id}")
+            .get(read, Operation::new::<SearchResult>("search", "A search and what it found.").path("id", "string"))
+            .delete(delete, Operation::empty("deleteSearch", "Stop a search and take it away.").path("id", "string")),
+        Route::at("/api/searches/{id}/events").get(
+            events,
+            Operation::events::<SearchLine>(
+                "searchEvents",
+                "Server-sent events: the search as it stands, five times a second, until it has ended.",
+            )
+            .path("id", "string"),
+        ),
+        Route::at("/api/searches/{id}/stop").post(
+            stop,
+            Operation::empty("stopSearch", "Stop a search; what it found until then is kept.").path("id", "string"),
+        ),
+        Route::at("/api/searches/{id}/options/{number}").get(
+            option,
+            Operation::new::<OptionSheet>("searchOption", "A combination of a search as an option.")
+                .path("id", "string")
+                .path("number", "integer"),
+        ),
     ]
 }
 
@@ -169,8 +143,8 @@ impl App {
     }
 }
 
-async fn count(State(app): State<App>, body: JsonBody) -> Result<Json<Counted>, ApiError> {
-    let (_, search, ..) = document(&app, &body).await?;
+async fn count(State(app): State<App>, body: WithBuild<SearchAsked>) -> Result<Json<Counted>, ApiError> {
+    let (_, search, ..) = document(&app, body).await?;
     let vary = &search.vary;
     Ok(Json(Counted {
         combinations: Space::new(&search).count(),
@@ -182,8 +156,8 @@ async fn count(State(app): State<App>, body: JsonBody) -> Result<Json<Counted>, 
     }))
 }
 
-async fn begin(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let (text, search, title, build) = document(&app, &body).await?;
+async fn begin(State(app): State<App>, body: WithBuild<SearchAsked>) -> Result<Response, ApiError> {
+    let (text, search, title, build) = document(&app, body).await?;
     let combinations = Space::new(&search).count();
     if combinations > MOST_COMBINATIONS {
         return Err(ApiError::Document(vec![ypsidyne_core::document::Problem {

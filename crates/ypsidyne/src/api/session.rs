@@ -5,7 +5,6 @@ use std::net::SocketAddr;
 use axum::extract::{ConnectInfo, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::routing::get;
 use axum::{Extension, Json};
 use serde::{Deserialize, Serialize};
 
@@ -16,19 +15,11 @@ use crate::guard;
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/session",
-            handlers: get(state).post(open),
-            operations: vec![
-                Operation::new::<SessionState>("get", "session", "Whether a passphrase is needed."),
-                Operation::empty("post", "openSession", "Give the passphrase.").body::<Passphrase>(),
-            ],
-        },
-        Route {
-            path: "/api/health",
-            handlers: get(async || StatusCode::NO_CONTENT),
-            operations: vec![Operation::empty("get", "health", "Whether the server answers.")],
-        },
+        Route::at("/api/session")
+            .get(state, Operation::new::<SessionState>("session", "Whether a passphrase is needed."))
+            .post(open, Operation::empty("openSession", "Give the passphrase.").body::<Passphrase>()),
+        Route::at("/api/health")
+            .get(async || StatusCode::NO_CONTENT, Operation::empty("health", "Whether the server answers.")),
     ]
 }
 

@@ -3,14 +3,12 @@
 use std::collections::BTreeMap;
 
 use axum::Json;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
-use ypsidyne_core::document::{Build, Measurement};
+use ypsidyne_core::document::Measurement;
 use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
 use ypsidyne_core::measurement::into_part::{Applied, apply, part_with};
 use ypsidyne_core::measurement::{Measured, Target, measure};
@@ -18,81 +16,61 @@ use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 
 use super::etag::{Saved, if_match, saved, tagged};
+use super::extract::{Asked, Asks, WithBuild};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/measure",
-            handlers: post(work_out),
-            operations: vec![
-                Operation::new::<Measured>("post", "measure", "Work out the readings of a bench sheet.")
-                    .body::<Measurement>(),
-            ],
-        },
-        Route {
-            path: "/api/measure/apply",
-            handlers: post(into_part),
-            operations: vec![
-                Operation::new::<Applied>("post", "applyMeasurement", "A measurement in a build, and what it changes.")
-                    .body::<ApplyAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/measure/part",
-            handlers: post(as_part),
-            operations: vec![
-                Operation::new::<ShelfPart>("post", "measuredPart", "A part of the shelf with what sheets measured.")
-                    .body::<PartAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/measure/generators",
-            handlers: post(compare_generators),
-            operations: vec![
-                Operation::new::<Vec<AsGenerator>>(
-                    "post",
-                    "compareGenerators",
-                    "Every machine of the kept sheets as a generator on one source, the most power first.",
-                )
-                .body::<GeneratorsAsked>(),
-            ],
-        },
-        Route {
-            path: "/api/sheets",
-            handlers: get(list).post(create),
-            operations: vec![
-                Operation::new::<Vec<SheetLine>>("get", "sheets", "Bench sheets, newest change first.")
+        Route::at("/api/measure").post(
+            work_out,
+            Operation::new::<Measured>("measure", "Work out the readings of a bench sheet.")
+                .said()
+                .body::<Measurement>(),
+        ),
+        Route::at("/api/measure/apply").post(
+            into_part,
+            Operation::new::<Applied>("applyMeasurement", "A measurement in a build, and what it changes.")
+                .body_with_build::<ApplyAsked>(),
+        ),
+        Route::at("/api/measure/part").post(
+            as_part,
+            Operation::new::<ShelfPart>("measuredPart", "A part of the shelf with what sheets measured.")
+                .body::<PartAsked>(),
+        ),
+        Route::at("/api/measure/generators").post(
+            compare_generators,
+            Operation::new::<Vec<AsGenerator>>(
+                "compareGenerators",
+                "Every machine of the kept sheets as a generator on one source, the most power first.",
+            )
+            .body::<GeneratorsAsked>(),
+        ),
+        Route::at("/api/sheets")
+            .get(
+                list,
+                Operation::new::<Vec<SheetLine>>("sheets", "Bench sheets, newest change first.")
                     .query("build", "string")
                     .query("part", "string"),
-                Operation::new::<Saved>("post", "createSheet", "Keep a bench sheet.")
-                    .body::<Measurement>()
-                    .status(201)
-                    .etag(),
-            ],
-        },
-        Route {
-            path: "/api/sheets/{id}",
-            handlers: get(read).put(save).delete(delete),
-            operations: vec![
-                Operation::new::<Measurement>("get", "sheet", "One bench sheet.").path("id", "string").etag(),
-                Operation::new::<Saved>("put", "saveSheet", "Save a bench sheet that was edited.")
+            )
+            .post(
+                create,
+                Operation::new::<Saved>("createSheet", "Keep a bench sheet.").body::<Measurement>().status(201).etag(),
+            ),
+        Route::at("/api/sheets/{id}")
+            .get(read, Operation::new::<Measurement>("sheet", "One bench sheet.").path("id", "string").etag())
+            .put(
+                save,
+                Operation::new::<Saved>("saveSheet", "Save a bench sheet that was edited.")
                     .path("id", "string")
                     .if_match()
                     .body::<Measurement>()
                     .etag(),
-                Operation::empty("delete", "deleteSheet", "Put a bench sheet into the bin.").path("id", "string"),
-            ],
-        },
-        Route {
-            path: "/api/sheets/{id}/restore",
-            handlers: post(restore),
-            operations: vec![
-                Operation::empty("post", "restoreSheet", "Take a bench sheet out of the bin.").path("id", "string"),
-            ],
-        },
+            )
+            .delete(delete, Operation::empty("deleteSheet", "Put a bench sheet into the bin.").path("id", "string")),
+        Route::at("/api/sheets/{id}/restore")
+            .post(restore, Operation::empty("restoreSheet", "Take a bench sheet out of the bin.").path("id", "string")),
     ]
 }
 
@@ -129,11 +107,6 @@ async fn work_out(State(app): State<App>, body: JsonBody) -> Result<Json<Measure
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct ApplyAsked {
-    /// The build; read before the rest.
-    #[serde(default)]
-    #[schemars(with = "Build")]
-    #[allow(dead_code, reason = "named for the published description")]
-    build: (),
     /// The readings.
     #[schemars(with = "Measurement")]
     measurement: Value,
@@ -148,8 +121,10 @@ fn time_of(measurement: &Measurement) -> String {
     measurement.heading().at.clone().unwrap_or_else(crate::time::now)
 }
 
-async fn into_part(State(app): State<App>, body: JsonBody) -> Result<Json<Applied>, ApiError> {
-    let (build, asked): (Build, ApplyAsked) = body.build_and()?;
+async fn into_part(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<ApplyAsked>,
+) -> Result<Json<Applied>, ApiError> {
     app.compute(move || {
         let readings = Measurement::from_value(&asked.measurement).map_err(ApiError::Document)?;
         let measured = measure(&readings).map_err(ApiError::Document)?;
@@ -235,13 +210,15 @@ struct ListQuery {
     part: Option<String>,
 }
 
+impl Asks for ListQuery {
+    const NAME: &'static str = "build or part";
+    const NEEDED: &'static str = "the id of a build or of a part";
+}
+
 async fn list(
     State(app): State<App>,
-    query: Result<Query<ListQuery>, QueryRejection>,
+    Asked(ListQuery { build, part }): Asked<ListQuery>,
 ) -> Result<Json<Vec<SheetLine>>, ApiError> {
-    let Ok(Query(ListQuery { build, part })) = query else {
-        return Err(ApiError::Parameter { name: "build", came: "something else".to_owned(), needed: "an id" });
-    };
     let stored = app.store(move |connection| sheets::list(connection, &Belonging { build, part })).await?;
     app.compute(move || Json(stored.into_iter().filter_map(line).collect())).await
 }

@@ -8,7 +8,6 @@ use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::sse::{Event, KeepAlive, Sse};
 use axum::response::{IntoResponse, Response};
-use axum::routing::post;
 use serde::Serialize;
 use ypsidyne_core::document::Simulation;
 use ypsidyne_core::format::Reader;
@@ -24,28 +23,16 @@ const TELL_EVERY: Duration = Duration::from_millis(150);
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/simulate",
-            handlers: post(run),
-            operations: vec![
-                Operation::new::<Simulated>(
-                    "post",
-                    "simulate",
+        Route::at("/api/simulate").post(run, Operation::new::<Simulated>( "simulate",
                     "A run over time. Accept text/csv gives the series of the leading drive, text/event-stream tells how far \
                      it is before it gives the answer, and first of all the `id` by which it is stopped; a request that is \
                      dropped stops its run.",
-                )
-                .body::<Simulation>(),
-            ],
-        },
-        Route {
-            path: "/api/simulate/{id}/stop",
-            handlers: post(stop),
-            operations: vec![
-                Operation::empty("post", "stopRun", "Stop a run that streams: its stream ends with what there is.")
-                    .path("id", "string"),
-            ],
-        },
+                ).said()
+                .or_text("text/csv")
+.or_events::<serde_json::Value>()
+.body::<Simulation>()),
+        Route::at("/api/simulate/{id}/stop").post(stop, Operation::empty( "stopRun", "Stop a run that streams: its stream ends with what there is.")
+                    .path("id", "string")),
     ]
 }
 

@@ -1,72 +1,47 @@
 //! What the workshop needs of an option: loom, charging, settings, first power-up; and the build sheet to print.
 
 use axum::Json;
-use axum::extract::rejection::QueryRejection;
-use axum::extract::{Path, Query, State};
+use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use axum::routing::{get, post};
 use ypsidyne_core::document::Build;
 use ypsidyne_core::workshop::build_sheet::{self, Title};
 use ypsidyne_core::workshop::{Workshop, workshop};
 use ypsidyne_store::builds;
 
-use super::compute::{OptionQuery, asked, option_at};
-use super::json::JsonBody;
+use super::extract::{Asked, OptionOf, OptionPlace, option_at};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
-        Route {
-            path: "/api/workshop",
-            handlers: post(of_option),
-            operations: vec![
-                Operation::new::<Workshop>(
-                    "post",
-                    "workshop",
-                    "Loom, runs, charging, settings and first power-up of an option.",
-                )
+        Route::at("/api/workshop").post(
+            of_option,
+            Operation::new::<Workshop>("workshop", "Loom, runs, charging, settings and first power-up of an option.")
+                .said()
                 .body::<Build>()
                 .query("option", "integer"),
-            ],
-        },
-        Route {
-            path: "/api/builds/{id}/sheet",
-            handlers: get(printed),
-            operations: vec![
-                Operation::new::<String>(
-                    "get",
-                    "buildSheet",
-                    "The build sheet of a stored build, one HTML file to print.",
-                )
+        ),
+        Route::at("/api/builds/{id}/sheet").get(
+            printed,
+            Operation::text("buildSheet", "The build sheet of a stored build, one HTML file to print.", "text/html")
+                .said()
                 .path("id", "string")
                 .query("option", "integer"),
-            ],
-        },
+        ),
     ]
 }
 
-async fn of_option(
-    State(app): State<App>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
-    body: JsonBody,
-) -> Result<Json<Workshop>, ApiError> {
-    let place = asked(query)?;
-    app.watched(move |token| {
-        let build = body.build()?;
-        option_at(&build, place)?;
-        workshop(&build, place, &|| !token.is_cancelled()).map(Json).ok_or(ApiError::Internal)
-    })
-    .await?
+async fn of_option(State(app): State<App>, OptionOf { build, place }: OptionOf) -> Result<Json<Workshop>, ApiError> {
+    app.watched(move |token| workshop(&build, place, &|| !token.is_cancelled()).map(Json).ok_or(ApiError::Internal))
+        .await?
 }
 
 async fn printed(
     State(app): State<App>,
     Path(id): Path<String>,
-    query: Result<Query<OptionQuery>, QueryRejection>,
+    Asked(OptionPlace { option: place }): Asked<OptionPlace>,
 ) -> Result<Response, ApiError> {
-    let place = asked(query)?;
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
     let day = crate::time::now().get(..10).unwrap_or_default().to_owned();
     let text = app

@@ -10,11 +10,6 @@ const ESCAPE: &str = "\u{e00c}";
 
 const KV: &str = "/options/0/drives/0/motor/kv_rpm_per_v";
 
-/// What a script gives, as text.
-async fn text(browser: &Browser, script: &str) -> String {
-    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
 const SUMMARY: &str = "document.querySelector('[data-summary]').innerText";
 const SELECTED: &str = "document.querySelector(\"[data-candidates] [aria-selected=true]\")";
 
@@ -24,7 +19,7 @@ async fn candidates_are_stepped_through_kept_and_left_by_keyboard() {
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
     let before = document(&server, &id).await;
-    let holds = text(&browser, SUMMARY).await;
+    let holds = browser.text(SUMMARY).await;
     browser.until("candidates", "document.querySelectorAll('[data-candidate]').length > 20").await;
     browser.keys("p").await;
     browser.until("pinned", "document.querySelector('[data-pin]').getAttribute('aria-pressed') === 'true'").await;
@@ -33,7 +28,7 @@ async fn candidates_are_stepped_through_kept_and_left_by_keyboard() {
     browser.until("a candidate is looked at", SELECTED).await;
     browser.until("the verdict follows", &format!("{SUMMARY} !== {}", json!(holds))).await;
     // The field, the step and the ribbon follow too, and every figure says how it differs.
-    let tried = text(&browser, &format!("{SELECTED}.dataset.candidate")).await;
+    let tried = browser.text(&format!("{SELECTED}.dataset.candidate")).await;
     browser
         .until(
             "the label",
@@ -50,7 +45,7 @@ async fn candidates_are_stepped_through_kept_and_left_by_keyboard() {
     browser.until("no difference", "[...document.querySelectorAll('[data-verdict] [data-delta]')].every((one) => one.textContent.includes('the same as pinned'))").await;
 
     browser.keys(&format!("{DOWN}{DOWN}")).await;
-    let kept = text(&browser, &format!("{SELECTED}.dataset.candidate")).await;
+    let kept = browser.text(&format!("{SELECTED}.dataset.candidate")).await;
     browser.keys(ENTER).await;
     until_stored(&server, &id, "/options/0/drives/0/motor/label", kept.clone()).await;
     let stored = document(&server, &id).await;
@@ -111,7 +106,7 @@ async fn to_the_first_remedy(browser: &Browser) {
     browser.until("remedies", "document.querySelector('[data-remedy]')").await;
     browser.keys("v").await;
     for _ in 0..40 {
-        if text(browser, "document.activeElement.hasAttribute('data-remedy')").await == "true" {
+        if browser.text("document.activeElement.hasAttribute('data-remedy')").await == "true" {
             return;
         }
         browser.keys(DOWN).await;
@@ -128,11 +123,11 @@ async fn every_demo_build_is_brought_from_failing_to_holding_by_keyboard_and_adv
         browser.keys("o").await;
         browser.until("it fails", &format!("{SUMMARY}.includes('fail')")).await;
         let mut steps = 0;
-        while text(&browser, SUMMARY).await.contains("fail") {
-            assert!(steps < 12, "{name}: {}", text(&browser, SUMMARY).await);
+        while browser.text(SUMMARY).await.contains("fail") {
+            assert!(steps < 12, "{name}: {}", browser.text(SUMMARY).await);
             steps += 1;
             to_the_first_remedy(&browser).await;
-            let before = text(&browser, "document.querySelector('[data-remedy]').ariaLabel").await;
+            let before = browser.text("document.querySelector('[data-remedy]').ariaLabel").await;
             browser.keys(ENTER).await;
             let moved = format!(
                 "!{SUMMARY}.includes('fail') || (document.querySelector('[data-remedy]') && document.querySelector('[data-remedy]').ariaLabel !== {})",
@@ -157,7 +152,7 @@ async fn a_remedy_says_what_it_moves_and_is_undone() {
     browser.click("[data-harmful]").await;
     browser.until("the others", "document.querySelectorAll('[data-remedies] li').length > 1").await;
     browser.until_text("Would break: packs in their room").await;
-    let said = text(&browser, "document.querySelector('[data-remedies]').innerText").await;
+    let said = browser.text("document.querySelector('[data-remedies]').innerText").await;
     assert!(said.contains("weakest then") && said.contains('→'), "{said}");
     let before = document(&server, &id).await;
     browser.click("[data-remedy]").await;
@@ -212,13 +207,13 @@ async fn figures_say_whether_they_are_measured_and_which_guess_matters() {
     browser.until("ranked", &format!("document.querySelector(\"[data-guess='{KV}']\")")).await;
     let mark = "[data-provenance='kv_rpm_per_v']";
     let label = format!("document.querySelector(\"{mark}\").ariaLabel");
-    while !text(&browser, &label).await.contains("measured") {
+    while !browser.text(&label).await.contains("measured") {
         browser.click(mark).await;
     }
     until_stored(&server, &id, "/options/0/drives/0/motor/provenance/kv_rpm_per_v", "measured").await;
     browser.until("no guess any more", &format!("!document.querySelector(\"[data-guess='{KV}']\")")).await;
     let guesses = "[...document.querySelectorAll('[data-guess]')].map((one) => one.innerText).join()";
-    assert!(text(&browser, guesses).await.contains("would replace it"));
+    assert!(browser.text(guesses).await.contains("would replace it"));
     browser.press("change the usual tolerances").await;
     let tolerance = browser.find("[data-tolerance='kv_share']").await;
     assert_eq!(tolerance.prop("value").await.unwrap().as_deref(), Some("8"));
@@ -320,7 +315,7 @@ async fn a_row_pressed_twice_at_one_place_is_the_one_that_is_kept() {
         let browser = Browser::sized(width, height).await;
         let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
         browser.until("candidates", "document.querySelectorAll('[data-candidate]').length > 20").await;
-        let label = text(&browser, "document.querySelectorAll('[data-candidate]')[2].dataset.candidate").await;
+        let label = browser.text("document.querySelectorAll('[data-candidate]')[2].dataset.candidate").await;
         let (x, y, wide, high) = browser.place("[data-candidate]:nth-of-type(4)").await;
         let press = format!(
             "const [x, y] = [{}, {}]; const row = document.elementFromPoint(x, y).closest('[data-candidate]'); \

@@ -12,10 +12,6 @@ const HOME: &str = "\u{e011}";
 const HEADLINE: &str = "document.querySelector('[data-run-words] .headline')?.textContent";
 const READING: &str = "document.querySelector(\"[data-stage='battery'] .reading\")?.textContent.trim()";
 
-async fn text(browser: &Browser, script: &str) -> String {
-    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
 fn points(build: &Value, course: usize) -> Vec<Value> {
     build["courses"][course]["parts"][0]["mode"]["points"].as_array().unwrap().clone()
 }
@@ -29,7 +25,7 @@ async fn a_course_is_drawn_point_by_point_and_run_at_once() {
     browser.click("[data-course-draw]").await;
     until_stored_entries(&server, &id, "/courses", 4).await;
     browser.until("it ran", &format!("{HEADLINE} && !{HEADLINE}.includes('660 m')")).await;
-    let first = text(&browser, HEADLINE).await;
+    let first = browser.text(HEADLINE).await;
 
     // A press between two points puts one there; a drag of the last one ends the course later.
     let (left, top, width, height) = browser.place("[data-draw='grade']").await;
@@ -88,12 +84,12 @@ async fn the_power_path_follows_the_moment_that_is_looked_at() {
     let browser = Browser::start().await;
     open_demo(&browser, &server, "Hillside harvest cart", "run").await;
     browser.until("it ran", &format!("{HEADLINE}?.startsWith('There after')")).await;
-    let standing = text(&browser, READING).await;
+    let standing = browser.text(READING).await;
     let (left, top, width, _) = browser.place("[data-run-chart]").await;
     browser.point((left + 0.3 * width, top + 60.0)).await;
     browser.until("the charge of that moment", &format!("{READING}.endsWith('%') && {READING} !== '{standing}'")).await;
     browser.until("it says when", "document.querySelector('[data-because]').textContent.includes('of the run')").await;
-    let at_third = text(&browser, READING).await;
+    let at_third = browser.text(READING).await;
 
     // The slider and the arrow keys move the same moment.
     browser.run("document.querySelector('[data-run-chart]').focus()").await;
@@ -117,7 +113,7 @@ async fn the_power_path_follows_the_moment_that_is_looked_at() {
     // A drag zooms in, a key zooms out again; the cases come back when the step is left.
     let ticks =
         "[...document.querySelectorAll('[data-run-chart] .tick.middle')].map((tick) => tick.textContent.trim()).join()";
-    let all = text(&browser, ticks).await;
+    let all = browser.text(ticks).await;
     let (left, top, width, _) = browser.place("[data-run-chart]").await;
     browser.drag((left + 0.3 * width, top + 60.0), (left + 0.5 * width, top + 60.0)).await;
     browser.until("closer", &format!("{ticks} !== '{all}'")).await;

@@ -11,10 +11,6 @@ const DOWN: &str = "\u{e015}";
 const ENTER: &str = "\u{e007}";
 const ESCAPE: &str = "\u{e00c}";
 
-async fn text(browser: &Browser, script: &str) -> String {
-    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
 async fn number(browser: &Browser, script: &str) -> f64 {
     browser.run(&format!("return Number({script})")).await.as_f64().unwrap()
 }
@@ -78,10 +74,10 @@ async fn a_hit_is_stepped_to_seen_in_the_power_path_and_taken_in_one_key() {
     browser.until("35 pairs", &format!("{COUNT} === '35'")).await;
     browser.click("[data-begin]").await;
     browser.until("hits", &format!("{SHOWN} > 3")).await;
-    assert_eq!(text(&browser, STATE).await, "done");
+    assert_eq!(browser.text(STATE).await, "done");
 
     let ratio = "document.querySelector(\"[data-stage='gearing'] .foot\")?.textContent.trim()";
-    let before = text(&browser, ratio).await;
+    let before = browser.text(ratio).await;
     browser.run("document.querySelector('[data-hits]').focus()").await;
     browser.keys(&format!("{DOWN}{DOWN}")).await;
     browser.until("one is looked at", "document.querySelectorAll('[data-hit][aria-selected=true]').length === 1").await;

@@ -11,10 +11,6 @@ const ENTER: &str = "\u{e007}";
 
 const TEETH: &str = "/options/0/drives/0/gearing/0";
 
-async fn text(browser: &Browser, script: &str) -> String {
-    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
 #[tokio::test]
 async fn the_pair_is_drawn_to_scale_and_follows_what_is_typed() {
     let server = Server::demo();
@@ -34,7 +30,7 @@ async fn the_pair_is_drawn_to_scale_and_follows_what_is_typed() {
         .await;
     // A belt that is sold is taken with one press, and the shafts move.
     let wanted = "document.querySelector('[data-stage-drawing] .measure text').textContent";
-    let before = text(&browser, wanted).await;
+    let before = browser.text(wanted).await;
     browser.run("[...document.querySelectorAll('[data-stage] .stock button')].find((one) => one.getAttribute('aria-pressed') !== 'true').click()").await;
     browser.until("the shafts move", &format!("{wanted} !== {}", json!(before))).await;
     browser.control("z").await;
@@ -63,7 +59,7 @@ async fn the_map_of_teeth_is_walked_by_keyboard_and_a_pair_is_taken_and_undone()
     until_stored(&server, &id, &format!("{TEETH}/driver_teeth"), 16).await;
     // A pair near the ratio that is needed, with one press.
     browser.run("document.querySelector('[data-pair]').click()").await;
-    let first = text(&browser, "document.querySelector('[data-stage] input[data-field=driven_teeth]').value").await;
+    let first = browser.text("document.querySelector('[data-stage] input[data-field=driven_teeth]').value").await;
     until_stored(&server, &id, &format!("{TEETH}/driven_teeth"), first.parse::<u64>().unwrap()).await;
     // Another range is remembered in this browser.
     browser.run("const one = document.querySelector(\"[data-range='driver-1']\"); one.value = '30'; one.dispatchEvent(new Event('change'))").await;
@@ -204,7 +200,7 @@ async fn a_way_to_go_slower_is_taken_and_the_note_goes() {
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
     browser.until("three ways", "document.querySelectorAll('[data-slower] [data-way]').length === 4").await;
-    let says = text(&browser, "document.querySelector('[data-slower] summary').textContent").await;
+    let says = browser.text("document.querySelector('[data-slower] summary').textContent").await;
     assert!(says.contains("three ways to go slower"), "{says}");
     browser
         .run("[...document.querySelectorAll('[data-slower] [data-way]')].at(-1).querySelector('button').click()")

@@ -8,10 +8,6 @@ use serde_json::Value;
 
 const MOTORS: &str = "document.querySelectorAll('[data-loom] [data-part=motor]').length";
 
-async fn text(browser: &Browser, script: &str) -> String {
-    browser.run(&format!("return String({script})")).await.as_str().unwrap().to_owned()
-}
-
 #[tokio::test]
 async fn the_loom_follows_the_option_and_a_gauge_is_taken() {
     let server = Server::demo();
@@ -27,7 +23,7 @@ async fn the_loom_follows_the_option_and_a_gauge_is_taken() {
 
     // The suggested gauge of the first run, and back.
     let gauge =
-        text(&browser, "document.querySelector(\"[data-run-line='0'] td:last-child button\").textContent.trim()").await;
+        browser.text("document.querySelector(\"[data-run-line='0'] td:last-child button\").textContent.trim()").await;
     let awg: f64 = gauge.split(' ').next().unwrap().parse().unwrap();
     assert!(awg > 8.0, "{gauge}");
     browser.click("[data-run-line='0'] td:last-child button").await;
@@ -56,7 +52,7 @@ async fn the_loom_is_put_right_by_hand() {
     let id = open_demo(&browser, &server, "Hillside harvest cart", "wiring").await;
     let receiver = "document.querySelector(\"[data-key='receiver::1'] rect\")?.getAttribute('x')";
     browser.until("a receiver", receiver).await;
-    let before = text(&browser, receiver).await;
+    let before = browser.text(receiver).await;
 
     // Dragged, undone, dragged again, still there after a reload.
     pull(&browser, "receiver::1", (-60.0, 40.0)).await;
@@ -68,7 +64,7 @@ async fn the_loom_is_put_right_by_hand() {
     pull(&browser, "receiver::1", (-60.0, 40.0)).await;
     until_stored_entries(&server, &id, "/options/0/wiring/placed", 1).await;
     browser.until("it stands there", &format!("{receiver} !== '{before}'")).await;
-    let there = text(&browser, receiver).await;
+    let there = browser.text(receiver).await;
     browser.client.refresh().await.unwrap();
     browser.until("kept", &format!("{receiver} === '{there}'")).await;
 

@@ -175,7 +175,7 @@ fn sheet_writes_one_file_that_stands_alone() {
     assert!(output.status.success(), "{}", text(&output.stderr));
     let sheet = text(&output.stdout);
     assert!(
-        sheet.starts_with("<!doctype html>") && sheet.trim_end().ends_with("</html>"),
+        sheet.starts_with("<!DOCTYPE html>") && sheet.trim_end().ends_with("</html>"),
         "{}",
         &sheet[sheet.len() - 20..]
     );

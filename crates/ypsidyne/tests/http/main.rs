@@ -8,6 +8,7 @@ mod support;
 mod builds;
 mod command_line;
 mod compression;
+mod description;
 mod hostile;
 mod instruments;
 mod options;

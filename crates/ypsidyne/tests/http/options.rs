@@ -1,17 +1,9 @@
 //! Options as wholes over HTTP: odds, parts list, decision, drawer, options to start from.
 
-use crate::request::{post_json, problem};
+use crate::request::{answer, post_json, problem};
 use crate::support::Server;
 use reqwest::StatusCode;
 use serde_json::{Value, json};
-
-async fn answer(server: &Server, path: &str, body: &Value) -> Value {
-    let reply = post_json(server, path, body.to_string()).await;
-    let status = reply.status();
-    let text = reply.text().await.unwrap();
-    assert!(status.is_success(), "{path}: {text}");
-    serde_json::from_str(&text).unwrap()
-}
 
 async fn demos(server: &Server) -> Vec<(String, Value)> {
     let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();

@@ -2,29 +2,10 @@
 
 use std::time::{Duration, Instant};
 
-use crate::request::{JSON, post_json, problem, send};
+use crate::request::{JSON, answer, demo, get, post_json, problem, send};
 use crate::support::Server;
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
-
-async fn get(server: &Server, path: &str) -> Value {
-    reqwest::get(server.url(path)).await.unwrap().json().await.unwrap()
-}
-
-async fn post(server: &Server, path: &str, body: &Value) -> Value {
-    let reply = post_json(server, path, body.to_string()).await;
-    assert!(reply.status().is_success(), "{path}: {}", reply.text().await.unwrap());
-    reply.json().await.unwrap()
-}
-
-/// Id and document of a demo build.
-async fn demo(server: &Server, name: &str) -> (String, Value) {
-    let list = get(server, "/api/builds").await;
-    let line = list.as_array().unwrap().iter().find(|build| build["name"] == name).expect("a demo build");
-    let id = line["id"].as_str().unwrap().to_owned();
-    let build = get(server, &format!("/api/builds/{id}")).await;
-    (id, build)
-}
 
 fn simulation(build: &Value, mode: Value) -> Value {
     json!({ "format": "ypsidyne.simulation/1", "build": build, "mode": mode, "until_s": 30 })
@@ -46,7 +27,7 @@ async fn a_run_is_told_as_json_and_as_csv() {
     let server = Server::demo();
     let (_, build) = demo(&server, "Hillside harvest cart").await;
     let asked = simulation(&build, json!({ "kind": "hold", "speed_m_s": 0.6, "grade_percent": 12 }));
-    let ran = post(&server, "/api/simulate", &asked).await;
+    let ran = answer(&server, "/api/simulate", &asked).await;
     assert_eq!((ran["format"].as_str(), ran["ended_by"].as_str()), (Some("ypsidyne.simulated/1"), Some("time")));
     let rows = ran["series"]["t_s"].as_array().unwrap().len();
     assert_eq!(ran["series"]["motor_loss_w"].as_array().unwrap().len(), rows);
@@ -69,7 +50,7 @@ async fn a_stream_tells_how_far_it_is_and_hanging_up_stops_the_run() {
     let told = send(&server, Method::POST, "/api/simulate", &headers, short.to_string()).await.text().await.unwrap();
     let done = told.split("event: done\ndata: ").nth(1).expect("the answer").split('\n').next().unwrap();
     let streamed: Value = serde_json::from_str(done).unwrap();
-    assert_eq!(streamed, post(&server, "/api/simulate", &short).await);
+    assert_eq!(streamed, answer(&server, "/api/simulate", &short).await);
 
     // The answers of other requests are quick again once the long runs have been left.
     for _ in 0..6 {
@@ -84,7 +65,7 @@ async fn a_stream_tells_how_far_it_is_and_hanging_up_stops_the_run() {
         assert!(progress["t_s"].as_f64().unwrap() > 0.0 && progress["share"].as_f64().unwrap() < 1.0);
     }
     let end = Instant::now() + Duration::from_secs(20);
-    let answered = tokio::time::timeout_at(end.into(), post(&server, "/api/simulate", &short)).await;
+    let answered = tokio::time::timeout_at(end.into(), answer(&server, "/api/simulate", &short)).await;
     assert_eq!(answered.expect("six runs would take every thread for minutes"), streamed);
 }
 
@@ -102,7 +83,7 @@ async fn a_run_that_is_to_be_kept_stops_when_nobody_waits_for_it_and_is_not_kept
     }
     let short = simulation(&build, json!({ "kind": "launch" }));
     let end = Instant::now() + Duration::from_secs(20);
-    tokio::time::timeout_at(end.into(), post(&server, "/api/simulate", &short)).await.expect("the cores are free");
+    tokio::time::timeout_at(end.into(), answer(&server, "/api/simulate", &short)).await.expect("the cores are free");
     assert_eq!(get(&server, &path).await, json!([]));
 }
 
@@ -167,14 +148,14 @@ async fn every_offered_course_of_every_demo_build_runs() {
     let server = Server::demo();
     for line in get(&server, "/api/builds").await.as_array().unwrap() {
         let build = get(&server, &format!("/api/builds/{}", line["id"].as_str().unwrap())).await;
-        let offered = post(&server, "/api/courses?option=0", &build).await;
+        let offered = answer(&server, "/api/courses?option=0", &build).await;
         assert!(!offered.as_array().unwrap().is_empty(), "{}", line["name"]);
         assert!(!build["courses"].as_array().unwrap().is_empty(), "{}", line["name"]);
         for course in offered.as_array().unwrap() {
             let mut asked = simulation(&build, course["parts"][0]["mode"].clone());
             asked["drive"] = course["parts"][0]["drive"].clone();
             asked["others"] = json!(course["parts"].as_array().unwrap()[1..]);
-            let ran = post(&server, "/api/simulate", &asked).await;
+            let ran = answer(&server, "/api/simulate", &asked).await;
             assert!(!ran["words"][0].as_str().unwrap().is_empty(), "{}", course["name"]);
         }
     }
@@ -184,16 +165,16 @@ async fn every_offered_course_of_every_demo_build_runs() {
 async fn beside_a_run_stand_how_hard_launchers_and_generators() {
     let server = Server::demo();
     let (_, cart) = demo(&server, "Hillside harvest cart").await;
-    let beside = post(&server, "/api/running?option=1", &cart).await;
+    let beside = answer(&server, "/api/running?option=1", &cart).await;
     let endurance = &beside["endurance"][0];
     assert!(endurance["allowed_a"].as_f64().unwrap() < endurance["climb_a"].as_f64().unwrap());
     assert!(beside["generators"].as_array().unwrap().is_empty());
     let (_, launcher) = demo(&server, "Shuttlecock launcher").await;
-    let beside = post(&server, "/api/running?option=0", &launcher).await;
+    let beside = answer(&server, "/api/running?option=0", &launcher).await;
     assert_eq!(beside["launchers"][0]["drive"], "wheels");
     assert_eq!(beside["launchers"][0]["changes"][0]["change"], "as it is");
     let (_, mill) = demo(&server, "Millrace generator").await;
-    let beside = post(&server, "/api/running?option=1", &mill).await;
+    let beside = answer(&server, "/api/running?option=1", &mill).await;
     let row = &beside["generators"][0];
     assert_eq!(row["curves"]["now"]["output_power_w"], 0.0);
     // The other option's machine and the motors of the shelf stand beside it.
@@ -204,7 +185,7 @@ async fn beside_a_run_stand_how_hard_launchers_and_generators() {
 #[tokio::test]
 async fn points_come_from_a_table_go_to_one_and_turn_over() {
     let server = Server::start();
-    let read = post(&server, "/api/courses/read", &json!({ "text": "t_s,km/h\n0,0\n10,18\n20,quick\n" })).await;
+    let read = answer(&server, "/api/courses/read", &json!({ "text": "t_s,km/h\n0,0\n10,18\n20,quick\n" })).await;
     assert_eq!(read["points"][1]["speed_m_s"], 5.0);
     assert_eq!(read["problems"][0]["line"], 4);
     let refused = problem(
@@ -217,7 +198,7 @@ async fn points_come_from_a_table_go_to_one_and_turn_over() {
     let profile = json!({ "points": read["points"] });
     let reply = post_json(&server, "/api/courses/table", json!({ "profile": profile }).to_string()).await;
     assert_eq!(reply.text().await.unwrap(), "t_s,speed_m_s\n0,0\n10,5\n");
-    let over = post(&server, "/api/courses/over", &json!({ "profile": profile, "over": "way" })).await;
+    let over = answer(&server, "/api/courses/over", &json!({ "profile": profile, "over": "way" })).await;
     assert_eq!(over[1]["distance_m"], 25.0);
     let one = json!({ "profile": { "points": [{ "t_s": 0, "speed_m_s": 1 }] }, "over": "way" });
     problem(post_json(&server, "/api/courses/over", one.to_string()).await, StatusCode::UNPROCESSABLE_ENTITY).await;

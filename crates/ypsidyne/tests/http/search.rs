@@ -2,25 +2,12 @@
 
 use std::time::{Duration, Instant};
 
-use crate::request::{post_json, problem, send};
+use crate::request::{demo, get, post_json, problem, send};
 use crate::support::Server;
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
 
 const PATIENCE: Duration = Duration::from_secs(60);
-
-async fn get(server: &Server, path: &str) -> Value {
-    reqwest::get(server.url(path)).await.unwrap().json().await.unwrap()
-}
-
-/// Id and document of a demo build.
-async fn demo(server: &Server, name: &str) -> (String, Value) {
-    let list = get(server, "/api/builds").await;
-    let line = list.as_array().unwrap().iter().find(|build| build["name"] == name).expect("a demo build");
-    let id = line["id"].as_str().unwrap().to_owned();
-    let build = get(server, &format!("/api/builds/{id}")).await;
-    (id, build)
-}
 
 /// A search of the board: its own battery, controller and motor, and these teeth.
 async fn board(server: &Server, driver: Vec<u32>, driven: Vec<u32>) -> Value {

@@ -1,6 +1,6 @@
 //! The bench over HTTP: worked out, kept with a revision, put into a build and onto the shelf.
 
-use crate::request::{JSON, post_json, problem, send};
+use crate::request::{JSON, answer, post_json, problem, send};
 use crate::support::Server;
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
@@ -17,14 +17,6 @@ fn sweep() -> Value {
         .collect();
     json!({ "format": "ypsidyne.measurement/1", "kind": "no_load_sweep", "label": "grey can", "at": "2026-11-21T10:00:00Z",
         "resistance_ohm": 0.815, "points": points })
-}
-
-async fn answer(server: &Server, path: &str, body: &Value) -> Value {
-    let reply = post_json(server, path, body.to_string()).await;
-    let status = reply.status();
-    let text = reply.text().await.unwrap();
-    assert!(status.is_success(), "{path}: {text}");
-    serde_json::from_str(&text).unwrap()
 }
 
 async fn keep(server: &Server, sheet: &Value) -> String {

@@ -2,18 +2,10 @@
 
 use std::collections::BTreeSet;
 
-use crate::request::{JSON, post_json, problem, send};
+use crate::request::{JSON, answer, post_json, problem, send};
 use crate::support::{DOLLY, Server};
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
-
-async fn answer(server: &Server, path: &str, body: &Value) -> Value {
-    let reply = post_json(server, path, body.to_string()).await;
-    let status = reply.status();
-    let text = reply.text().await.unwrap();
-    assert!(status.is_success(), "{path}: {text}");
-    serde_json::from_str(&text).unwrap()
-}
 
 fn dolly() -> Value {
     serde_json::from_str(DOLLY).unwrap()

@@ -1,6 +1,6 @@
 //! Motors and gearing over HTTP: the map of teeth, the ratio, which kind, readings, swaps, ways to go slower.
 
-use crate::request::{post_json, problem};
+use crate::request::{answer, post_json, problem};
 use crate::support::{DOLLY, Server};
 use reqwest::StatusCode;
 use serde_json::{Value, json};
@@ -12,14 +12,6 @@ fn asked(more: Value) -> Value {
         body[key] = value.clone();
     }
     body
-}
-
-async fn answer(server: &Server, path: &str, body: &Value) -> Value {
-    let reply = post_json(server, path, body.to_string()).await;
-    let status = reply.status();
-    let text = reply.text().await.unwrap();
-    assert!(status.is_success(), "{path}: {text}");
-    serde_json::from_str(&text).unwrap()
 }
 
 #[tokio::test]

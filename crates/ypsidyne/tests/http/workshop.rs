@@ -1,17 +1,9 @@
 //! The workshop over HTTP: loom, settings and first power-up of an option; the build sheet of a stored build.
 
-use crate::request::{post_json, problem};
+use crate::request::{demo, post_json, problem};
 use crate::support::Server;
 use reqwest::StatusCode;
 use serde_json::Value;
-
-async fn demo(server: &Server, name: &str) -> (String, Value) {
-    let list: Value = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
-    let line = list.as_array().unwrap().iter().find(|build| build["name"] == name).expect("a demo build");
-    let id = line["id"].as_str().unwrap().to_owned();
-    let build = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap().json().await.unwrap();
-    (id, build)
-}
 
 #[tokio::test]
 async fn an_option_comes_with_all_the_workshop_needs() {

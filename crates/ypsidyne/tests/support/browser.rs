@@ -116,7 +116,10 @@ impl Browser {
             .connect(&format!("http://127.0.0.1:{port}"))
             .await
             .expect("a browser session");
-        client.issue_cmd(DownloadsTo(folder.join("downloads"))).await.expect("the browser takes a folder for downloads");
+        client
+            .issue_cmd(DownloadsTo(folder.join("downloads")))
+            .await
+            .expect("the browser takes a folder for downloads");
         Self { _keeper: keeper, client, folder }
     }
 
@@ -155,6 +158,11 @@ impl Browser {
     /// Runs a script in the page.
     pub async fn run(&self, script: &str) -> Value {
         self.client.execute(script, vec![]).await.unwrap()
+    }
+
+    /// What an expression in the page comes to, as text.
+    pub async fn text(&self, expression: &str) -> String {
+        self.run(&format!("return String({expression})")).await.as_str().unwrap().to_owned()
     }
 
     /// The first element for a selector, once it is there.

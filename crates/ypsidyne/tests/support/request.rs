@@ -34,3 +34,26 @@ pub async fn problem(reply: Response, status: StatusCode) -> Value {
     assert!(!document["title"].as_str().unwrap().is_empty());
     document
 }
+
+/// What comes back as JSON.
+pub async fn get(server: &Server, path: &str) -> Value {
+    reqwest::get(server.url(path)).await.unwrap().json().await.unwrap()
+}
+
+/// What a document that is posted is answered with; anything but success fails the test.
+pub async fn answer(server: &Server, path: &str, body: &Value) -> Value {
+    let reply = post_json(server, path, body.to_string()).await;
+    let status = reply.status();
+    let text = reply.text().await.unwrap();
+    assert!(status.is_success(), "{path}: {text}");
+    serde_json::from_str(&text).unwrap()
+}
+
+/// Id and document of a demo build.
+pub async fn demo(server: &Server, name: &str) -> (String, Value) {
+    let list = get(server, "/api/builds").await;
+    let line = list.as_array().unwrap().iter().find(|build| build["name"] == name).expect("a demo build");
+    let id = line["id"].as_str().unwrap().to_owned();
+    let build = get(server, &format!("/api/builds/{id}")).await;
+    (id, build)
+}

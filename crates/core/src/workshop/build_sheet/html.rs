@@ -1,61 +1,28 @@
-//! Text that goes into HTML.
+//! The pieces every section of the sheet is made of.
 
-use std::fmt::Write as _;
+use maud::{Markup, html};
 
-use crate::format::escaped;
+/// A section under its heading.
+pub(super) fn section(id: &str, heading: &str, inside: &Markup) -> Markup {
+    html! { section id=(id) { h2 { (heading) } (inside) } }
+}
 
-/// A document that is being written.
-#[derive(Debug, Default)]
-pub(super) struct Html(pub String);
-
-impl Html {
-    /// Markup as it is.
-    pub fn raw(&mut self, markup: &str) {
-        self.0.push_str(markup);
-    }
-
-    /// A paragraph of plain text.
-    pub fn words(&mut self, class: &str, text: &str) {
-        // Writing to a text cannot fail.
-        let _ = write!(self.0, "<p class=\"{class}\">{}</p>", escaped(text));
-    }
-
-    /// Opens a section with its heading.
-    pub fn section(&mut self, id: &str, heading: &str) {
-        let _ = write!(self.0, "<section id=\"{id}\"><h2>{}</h2>", escaped(heading));
-    }
-
-    /// Closes it.
-    pub fn end(&mut self) {
-        self.raw("</section>");
-    }
-
-    /// A table: heads, then rows; columns whose head starts with `#` hold figures.
-    pub fn table(&mut self, heads: &[&str], rows: &[Vec<String>]) {
-        let figure: Vec<bool> = heads.iter().map(|head| head.starts_with('#')).collect();
-        self.raw("<table><thead><tr>");
-        for head in heads {
-            let class = if head.starts_with('#') { " class=\"n\"" } else { "" };
-            let _ = write!(self.0, "<th{class}>{}</th>", escaped(head.trim_start_matches('#')));
-        }
-        self.raw("</tr></thead><tbody>");
-        for row in rows {
-            self.raw("<tr>");
-            for (cell, figure) in row.iter().zip(&figure) {
-                let class = if *figure { " class=\"n\"" } else { "" };
-                let _ = write!(self.0, "<td{class}>{}</td>", escaped(cell));
+/// A table: heads, then rows; columns whose head starts with `#` hold figures.
+pub(super) fn table(heads: &[&str], rows: &[Vec<String>]) -> Markup {
+    let figure = |head: &str| head.starts_with('#').then_some("n");
+    html! {
+        table {
+            thead { tr { @for head in heads { th class=[figure(head)] { (head.trim_start_matches('#')) } } } }
+            tbody {
+                @for row in rows {
+                    tr { @for (cell, head) in row.iter().zip(heads) { td class=[figure(head)] { (cell) } } }
+                }
             }
-            self.raw("</tr>");
         }
-        self.raw("</tbody></table>");
     }
+}
 
-    /// A list of plain sentences.
-    pub fn list<S: AsRef<str>>(&mut self, class: &str, items: impl IntoIterator<Item = S>) {
-        let _ = write!(self.0, "<ul class=\"{class}\">");
-        for item in items {
-            let _ = write!(self.0, "<li>{}</li>", escaped(item.as_ref()));
-        }
-        self.raw("</ul>");
-    }
+/// A list of plain sentences.
+pub(super) fn list<S: AsRef<str>>(items: impl IntoIterator<Item = S>) -> Markup {
+    html! { ul { @for item in items { li { (item.as_ref()) } } } }
 }

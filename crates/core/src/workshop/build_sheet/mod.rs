@@ -1,13 +1,22 @@
 //! The build sheet: one document that stands alone, to be printed and taken to the bench.
 //!
-//! * [`page`]: its sections. [`verdict`]: what holds. [`ribbon`]: the power path as a drawing. [`html`]: text that goes into HTML.
+//! * [`page`]: the whole of it. [`task`]: what it must do. [`verdict`]: what holds. [`making`]: parts, wiring, mechanics, settings.
+//!   [`bench`]: charging, first power-up. [`ribbon`]: the power path as a drawing. [`html`]: tables and lists.
 
+mod bench;
 mod html;
+mod making;
 mod page;
 mod ribbon;
+mod task;
 mod verdict;
 
 use crate::document::Build;
+
+/// A length of a drawing, to a tenth.
+pub(super) fn tenth(value: f64) -> String {
+    format!("{value:.1}")
+}
 
 /// What the sheet says of itself.
 #[derive(Debug, Clone, PartialEq, Eq)]

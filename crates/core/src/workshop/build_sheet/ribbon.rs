@@ -1,9 +1,10 @@
 //! The power path as a drawing for paper: a ribbon whose width is power, losses named under it.
 
-use std::fmt::Write as _;
+use maud::{Markup, html};
 
+use super::tenth;
 use crate::evaluation::{CaseEvaluation, DriveEvaluation};
-use crate::format::{escaped, significant};
+use crate::format::significant;
 
 const WIDTH: f64 = 760.0;
 const THICKEST: f64 = 40.0;
@@ -39,44 +40,37 @@ fn stages(point: &CaseEvaluation) -> Option<Vec<Stage>> {
 }
 
 /// The ribbon of one drive at one point; nothing where the point has no numbers.
-pub(super) fn ribbon(drive: &DriveEvaluation, point: &CaseEvaluation) -> Option<String> {
+pub(super) fn ribbon(drive: &DriveEvaluation, point: &CaseEvaluation) -> Option<Markup> {
     let stages = stages(point)?;
-    let scale = THICKEST / stages[0].in_w.max(1e-9);
+    let first_w = stages[0].in_w;
+    let scale = THICKEST / first_w.max(1e-9);
     let pitch = WIDTH / 6.0;
-    let mut text = format!(
-        "<svg viewBox=\"0 0 {WIDTH} {HEIGHT}\" class=\"ribbon\" role=\"img\" aria-label=\"Power path of {}\" font-size=\"11\">",
-        escaped(&drive.drive)
-    );
-    for (place, stage) in stages.iter().enumerate() {
-        #[allow(clippy::cast_precision_loss, reason = "six stages")]
-        let x = pitch * place as f64;
-        let thick = stage.in_w * scale;
-        let after = (stage.in_w - stage.lost_w) * scale;
-        let end = if place == 5 { x + pitch * 0.6 } else { x + pitch };
-        let half = 0.5 * (x + end);
-        // Writing to a text cannot fail.
-        let _ = write!(
-            text,
-            "<path d=\"M{x:.1} {TOP}H{end:.1}V{:.1}H{half:.1}V{:.1}H{x:.1}Z\" fill=\"#d5dde6\" stroke=\"#444\" stroke-width=\"0.6\"/>\
-             <text x=\"{:.1}\" y=\"14\" font-weight=\"600\">{}</text><text x=\"{:.1}\" y=\"{:.1}\">{} W</text>",
-            TOP + after,
-            TOP + thick,
-            x + 3.0,
-            stage.name,
-            x + 3.0,
-            TOP + THICKEST + 16.0,
-            significant(stage.in_w),
-        );
-        if stage.lost_w > 0.0005 * stages[0].in_w {
-            let _ = write!(
-                text,
-                "<text x=\"{:.1}\" y=\"{:.1}\" fill=\"#555\">−{} W heat</text>",
-                x + 3.0,
-                TOP + THICKEST + 31.0,
-                significant(stage.lost_w)
-            );
+    let last = stages.len() - 1;
+    Some(html! {
+        svg.ribbon viewBox=(format!("0 0 {WIDTH} {HEIGHT}")) role="img" aria-label=(format!("Power path of {}", drive.drive)) font-size="11" {
+            @for (place, stage) in stages.iter().enumerate() {
+                @let x = left(place, pitch);
+                @let end = x + if place == last { pitch * 0.6 } else { pitch };
+                path d=(outline(x, end, stage, scale)) fill="#d5dde6" stroke="#444" stroke-width="0.6" {}
+                text x=(tenth(x + 3.0)) y="14" font-weight="600" { (stage.name) }
+                text x=(tenth(x + 3.0)) y=(tenth(TOP + THICKEST + 16.0)) { (significant(stage.in_w)) " W" }
+                @if stage.lost_w > 0.0005 * first_w {
+                    text x=(tenth(x + 3.0)) y=(tenth(TOP + THICKEST + 31.0)) fill="#555" {
+                        "−" (significant(stage.lost_w)) " W heat"
+                    }
+                }
+            }
         }
-    }
-    text.push_str("</svg>");
-    Some(text)
+    })
+}
+
+#[allow(clippy::cast_precision_loss, reason = "six stages")]
+const fn left(place: usize, pitch: f64) -> f64 {
+    pitch * place as f64
+}
+
+/// A stage that gets thinner half way by what it loses.
+fn outline(x: f64, end: f64, stage: &Stage, scale: f64) -> String {
+    let (thick, after) = (TOP + stage.in_w * scale, TOP + (stage.in_w - stage.lost_w) * scale);
+    format!("M{x:.1} {TOP}H{end:.1}V{after:.1}H{:.1}V{thick:.1}H{x:.1}Z", 0.5 * (x + end))
 }

@@ -1,6 +1,8 @@
 //! The verdict on the build sheet: what does not hold, what is to be known, what holds.
 
-use super::html::Html;
+use maud::{Markup, html};
+
+use super::html::{section, table};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::{Check, CheckClass, Verdict};
 use crate::format::significant;
@@ -31,38 +33,34 @@ fn figures(check: &Check) -> String {
     }
 }
 
-pub(super) fn verdict(html: &mut Html, result: &OptionEvaluation) {
-    html.section("verdict", "Verdict");
+/// What does not hold, what is to be known, what holds.
+pub(super) fn verdict(result: &OptionEvaluation) -> Markup {
     let (holds, rest): (Vec<&Check>, Vec<&Check>) =
         result.checks.iter().partition(|check| check.verdict == Verdict::Ok);
     let (to_know, rest): (Vec<&Check>, Vec<&Check>) =
         rest.into_iter().partition(|check| check.class == CheckClass::Caution && check.verdict == Verdict::Tight);
-    if rest.is_empty() {
-        html.words("", "Everything holds with room to spare.");
-    } else {
-        let rows: Vec<Vec<String>> = rest
-            .iter()
-            .map(|check| vec![word(check).to_owned(), name(check), figures(check), check.because.clone()])
-            .collect();
-        html.table(&["", "check", "#figures", "why"], &rows);
-    }
-    if !to_know.is_empty() {
-        html.raw("<h3>know this</h3>");
-        let rows: Vec<Vec<String>> =
-            to_know.iter().map(|check| vec![name(check), figures(check), check.because.clone()]).collect();
-        html.table(&["caution", "#figures", "why"], &rows);
-    }
-    if !holds.is_empty() {
-        html.raw("<h3>holds</h3>");
-        // What holds needs no reason: two to a line.
-        let cells = |check: Option<&&Check>| match check {
-            Some(check) if check.fits == Some(true) => [name(check), "fits".to_owned()],
-            Some(check) => [name(check), figures(check)],
-            None => [String::new(), String::new()],
-        };
-        let rows: Vec<Vec<String>> =
-            holds.chunks(2).map(|pair| [cells(pair.first()), cells(pair.get(1))].concat()).collect();
-        html.table(&["check", "#figures", "check", "#figures"], &rows);
-    }
-    html.end();
+    let wrong: Vec<Vec<String>> = rest
+        .iter()
+        .map(|check| vec![word(check).to_owned(), name(check), figures(check), check.because.clone()])
+        .collect();
+    let known: Vec<Vec<String>> =
+        to_know.iter().map(|check| vec![name(check), figures(check), check.because.clone()]).collect();
+    // What holds needs no reason: two to a line.
+    let cells = |check: Option<&&Check>| match check {
+        Some(check) if check.fits == Some(true) => [name(check), "fits".to_owned()],
+        Some(check) => [name(check), figures(check)],
+        None => [String::new(), String::new()],
+    };
+    let fine: Vec<Vec<String>> =
+        holds.chunks(2).map(|pair| [cells(pair.first()), cells(pair.get(1))].concat()).collect();
+    let inside = html! {
+        @if wrong.is_empty() {
+            p { "Everything holds with room to spare." }
+        } @else {
+            (table(&["", "check", "#figures", "why"], &wrong))
+        }
+        @if !known.is_empty() { h3 { "know this" } (table(&["caution", "#figures", "why"], &known)) }
+        @if !fine.is_empty() { h3 { "holds" } (table(&["check", "#figures", "check", "#figures"], &fine)) }
+    };
+    section("verdict", "Verdict", &inside)
 }
