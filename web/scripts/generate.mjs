@@ -122,7 +122,7 @@ export interface CheckFacts {
   /** What a maker calls it. */
   title: string;
   unit: string;
-  kind: "requirement" | "ability" | "ceiling" | "held" | "geometry" | "asked" | "caution";
+  kind: "requirement" | "ability" | "ceiling" | "held" | "geometry" | "requested" | "caution";
   /** The step in which it is put right. */
   step: "job" | "motor" | "gearing" | "battery" | "controller" | "wiring";
   can_be_weakest: boolean;

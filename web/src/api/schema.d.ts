@@ -4969,7 +4969,7 @@ export interface components {
             word: string;
         };
         /** @description A build, and which parts to try in it. */
-        CandidatesAsked: {
+        CandidatesRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5043,7 +5043,7 @@ export interface components {
             owned: boolean;
         };
         /** @description A build, and the check in question. */
-        RemediesAsked: {
+        RemediesRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5149,7 +5149,7 @@ export interface components {
             no_load_factor: number;
         };
         /** @description A build, and how far its figures usually are off. */
-        GuessesAsked: {
+        GuessesRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5238,7 +5238,7 @@ export interface components {
             runtime_min: (number | null)[];
         };
         /** @description A stage of a build, and the teeth that can be had. */
-        TeethAsked: {
+        TeethRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5347,7 +5347,7 @@ export interface components {
         /** @description Which way a point counts. */
         Side: "for" | "against" | "rules_out";
         /** @description A drive of a build. */
-        DriveAsked: {
+        DriveRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5606,7 +5606,7 @@ export interface components {
             says: string;
         };
         /** @description A drive of a build, and numbers of turns to look at beside the usual ones. */
-        ReadingAsked: {
+        ReadingRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -5646,7 +5646,7 @@ export interface components {
             motor_current_a: (number | null)[];
         };
         /** @description A drive of a build, and the motor that would be put in. */
-        SwapAsked: {
+        SwapRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -6672,7 +6672,7 @@ export interface components {
             driven_teeth: number[];
         };
         /** @description A build, and what to try in one of its options. */
-        SearchAsked: {
+        SearchRequest: {
             /** @description Id of the stored build. */
             build_id: string;
             /**
@@ -6878,7 +6878,7 @@ export interface components {
             sheet: components["schemas"]["BenchSheet"];
         };
         /** @description A build, and what to draw from. */
-        OddsAsked: {
+        OddsRequest: {
             /**
              * Format: uint
              * @description Place of the option; every option when left out.
@@ -6979,7 +6979,7 @@ export interface components {
             free: boolean;
         };
         /** @description A build, and the option in question. */
-        OptionAsked: {
+        OptionRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -7009,7 +7009,7 @@ export interface components {
             have: boolean;
         };
         /** @description A build, the option in question, and a table. */
-        TableAsked: {
+        TableRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -7020,7 +7020,7 @@ export interface components {
             build: components["schemas"]["Build"];
         };
         /** @description A build, and the option that is chosen. */
-        DecideAsked: {
+        DecideRequest: {
             /** @description Name of the option. */
             option: string;
             build: components["schemas"]["Build"];
@@ -7075,7 +7075,7 @@ export interface components {
             because: string;
         };
         /** @description A build, and the drive in which the drawer is tried. */
-        DrawerAsked: {
+        DrawerRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -7089,7 +7089,7 @@ export interface components {
             build: components["schemas"]["Build"];
         };
         /** @description A build, and parts of the shelf that go into an option. */
-        DrawerOptionAsked: {
+        DrawerOptionRequest: {
             /**
              * Format: uint
              * @description Place of the option.
@@ -7112,13 +7112,13 @@ export interface components {
             build: components["schemas"]["Build"];
         };
         /** @description A build, and what a new option is to be called. */
-        BlankAsked: {
+        BlankRequest: {
             /** @description Name of the option. */
             name: string;
             build: components["schemas"]["Build"];
         };
         /** @description A build, and the option of another one that is taken over. */
-        AdoptAsked: {
+        AdoptRequest: {
             /** @description Id of the other build. */
             from: string;
             /**
@@ -8189,7 +8189,7 @@ export interface components {
             used_after: number | null;
         };
         /** @description A build, and a measurement that goes into it. */
-        ApplyAsked: {
+        ApplyRequest: {
             /** @description The readings. */
             measurement: components["schemas"]["Measurement"];
             /**
@@ -8205,7 +8205,7 @@ export interface components {
             build: components["schemas"]["Build"];
         };
         /** @description A part to start from, and the sheets whose figures go into it. */
-        PartAsked: {
+        PartRequest: {
             /** @description The part so far: at least which kind of part it is and what it is called. */
             part: {
                 [key: string]: unknown;
@@ -8249,7 +8249,7 @@ export interface components {
             speed_up_for_needed: number | null;
         };
         /** @description The source, and what is put between it and each machine. */
-        GeneratorsAsked: {
+        GeneratorsRequest: {
             /**
              * Format: double
              * @description Speed of the source, rpm.
@@ -8787,7 +8787,7 @@ export interface components {
             text: string;
         };
         /** @description A course that is wanted over time or over the way. */
-        OverAsked: {
+        OverRequest: {
             /** @description What a drive does. */
             profile: components["schemas"]["Profile"];
             /** @description Over what. */
@@ -8803,7 +8803,7 @@ export interface components {
         /** @description What a course goes over. */
         Over: "time" | "way";
         /** @description Points that are wanted as a table. */
-        PointsAsked: {
+        PointsRequest: {
             /** @description What a drive does. */
             profile: components["schemas"]["Profile"];
         };
@@ -9004,7 +9004,7 @@ export interface components {
             kept_at: string;
         };
         /** @description A run to keep. */
-        KeepAsked: {
+        KeepRequest: {
             /** @description What it is called. */
             title: string;
             /** @description The simulation document. */
@@ -9361,7 +9361,7 @@ export interface components {
         /** @description What an instrument is. */
         Role: "supply" | "meter" | "tachometer" | "thermometer";
         /** @description Where an instrument listens. */
-        TakeAsked: {
+        TakeRequest: {
             /** @description Address and port, such as `127.0.0.1:5025`. */
             address: string;
             /**
@@ -9401,14 +9401,14 @@ export interface components {
             temperature_c: number | null;
         };
         /** @description What to read. */
-        ReadAsked: {
+        ReadRequest: {
             /** @description Quantities. */
             wanted: components["schemas"]["ReadingWanted"][];
         };
         /** @description What can be read. */
         ReadingWanted: "voltage" | "current" | "rpm" | "resistance" | "temperature";
         /** @description How the supply is set. */
-        SupplyAsked: {
+        SupplyRequest: {
             /**
              * Format: double
              * @description Voltage, V.
@@ -9467,7 +9467,7 @@ export interface components {
             settle_s: number;
         };
         /** @description How the simulated bench is set; what is left out stays. */
-        SimulatedAsked: {
+        SimulatedRequest: {
             /**
              * @description The shaft is clamped.
              * @default null
@@ -9790,7 +9790,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CandidatesAsked"];
+                "application/json": components["schemas"]["CandidatesRequest"];
             };
         };
         responses: {
@@ -9827,7 +9827,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RemediesAsked"];
+                "application/json": components["schemas"]["RemediesRequest"];
             };
         };
         responses: {
@@ -9902,7 +9902,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GuessesAsked"];
+                "application/json": components["schemas"]["GuessesRequest"];
             };
         };
         responses: {
@@ -9977,7 +9977,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TeethAsked"];
+                "application/json": components["schemas"]["TeethRequest"];
             };
         };
         responses: {
@@ -10014,7 +10014,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TeethAsked"];
+                "application/json": components["schemas"]["TeethRequest"];
             };
         };
         responses: {
@@ -10051,7 +10051,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DriveAsked"];
+                "application/json": components["schemas"]["DriveRequest"];
             };
         };
         responses: {
@@ -10088,7 +10088,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadingAsked"];
+                "application/json": components["schemas"]["ReadingRequest"];
             };
         };
         responses: {
@@ -10125,7 +10125,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SwapAsked"];
+                "application/json": components["schemas"]["SwapRequest"];
             };
         };
         responses: {
@@ -10162,7 +10162,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DriveAsked"];
+                "application/json": components["schemas"]["DriveRequest"];
             };
         };
         responses: {
@@ -10823,7 +10823,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SearchAsked"];
+                "application/json": components["schemas"]["SearchRequest"];
             };
         };
         responses: {
@@ -10856,7 +10856,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SearchAsked"];
+                "application/json": components["schemas"]["SearchRequest"];
             };
         };
         responses: {
@@ -11076,7 +11076,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OddsAsked"];
+                "application/json": components["schemas"]["OddsRequest"];
             };
         };
         responses: {
@@ -11109,7 +11109,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OptionAsked"];
+                "application/json": components["schemas"]["OptionRequest"];
             };
         };
         responses: {
@@ -11142,7 +11142,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OptionAsked"];
+                "application/json": components["schemas"]["OptionRequest"];
             };
         };
         responses: {
@@ -11175,7 +11175,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TableAsked"];
+                "application/json": components["schemas"]["TableRequest"];
             };
         };
         responses: {
@@ -11208,7 +11208,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DecideAsked"];
+                "application/json": components["schemas"]["DecideRequest"];
             };
         };
         responses: {
@@ -11245,7 +11245,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DrawerAsked"];
+                "application/json": components["schemas"]["DrawerRequest"];
             };
         };
         responses: {
@@ -11278,7 +11278,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DrawerOptionAsked"];
+                "application/json": components["schemas"]["DrawerOptionRequest"];
             };
         };
         responses: {
@@ -11311,7 +11311,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BlankAsked"];
+                "application/json": components["schemas"]["BlankRequest"];
             };
         };
         responses: {
@@ -11344,7 +11344,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AdoptAsked"];
+                "application/json": components["schemas"]["AdoptRequest"];
             };
         };
         responses: {
@@ -11414,7 +11414,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ApplyAsked"];
+                "application/json": components["schemas"]["ApplyRequest"];
             };
         };
         responses: {
@@ -11447,7 +11447,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PartAsked"];
+                "application/json": components["schemas"]["PartRequest"];
             };
         };
         responses: {
@@ -11480,7 +11480,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GeneratorsAsked"];
+                "application/json": components["schemas"]["GeneratorsRequest"];
             };
         };
         responses: {
@@ -11843,7 +11843,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OverAsked"];
+                "application/json": components["schemas"]["OverRequest"];
             };
         };
         responses: {
@@ -11876,7 +11876,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PointsAsked"];
+                "application/json": components["schemas"]["PointsRequest"];
             };
         };
         responses: {
@@ -11980,7 +11980,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["KeepAsked"];
+                "application/json": components["schemas"]["KeepRequest"];
             };
         };
         responses: {
@@ -12182,7 +12182,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TakeAsked"];
+                "application/json": components["schemas"]["TakeRequest"];
             };
         };
         responses: {
@@ -12244,7 +12244,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadAsked"];
+                "application/json": components["schemas"]["ReadRequest"];
             };
         };
         responses: {
@@ -12277,7 +12277,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SupplyAsked"];
+                "application/json": components["schemas"]["SupplyRequest"];
             };
         };
         responses: {
@@ -12426,7 +12426,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SimulatedAsked"];
+                "application/json": components["schemas"]["SimulatedRequest"];
             };
         };
         responses: {

@@ -92,9 +92,9 @@ export const useInstruments = defineStore("instruments", () => {
       : `${saying(reply?.error)} Switch the supply off at its own switch.`;
   }
 
-  async function simulate(body: Partial<Schemas["SimulatedAsked"]>): Promise<void> {
+  async function simulate(body: Partial<Schemas["SimulatedRequest"]>): Promise<void> {
     const reply = await api
-      .POST("/api/instruments/simulated", { body: body as Schemas["SimulatedAsked"] })
+      .POST("/api/instruments/simulated", { body: body as Schemas["SimulatedRequest"] })
       .catch(() => undefined);
     if (reply && !reply.response.ok) problem.value = saying(reply.error);
   }

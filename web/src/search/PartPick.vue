@@ -5,7 +5,7 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import QuantityField from "../shared/fields/QuantityField.vue";
-import type { Picked, PickKind } from "./asked";
+import type { Picked, PickKind } from "./request";
 
 const props = defineProps<{ kind: PickKind; word: string; owns: string | null }>();
 const picked = defineModel<Picked>({ required: true });

@@ -6,7 +6,7 @@ import { useAnswer } from "../api/answer";
 import { useBench } from "../workbench/bench";
 import PanelHead from "../shared/PanelHead.vue";
 import { displayUnit } from "../units/quantity";
-import { askedOf, form, PICKS, TEETH, wheelsOf } from "./asked";
+import { requestOf, form, PICKS, TEETH, wheelsOf } from "./request";
 import RejectionTable from "./RejectionTable.vue";
 import HitScatter from "./HitScatter.vue";
 import HitTable from "./HitTable.vue";
@@ -56,7 +56,7 @@ const wrongWheels = computed(() => {
 const asked = computed(() => {
   const [id, build] = [bench.id, bench.document];
   if (!id || !build) return null;
-  return askedOf({
+  return requestOf({
     id,
     build,
     option: bench.optionIndex,

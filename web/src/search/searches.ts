@@ -84,7 +84,7 @@ export const useSearches = defineStore("searches", () => {
     };
   }
 
-  async function begin(body: Schemas["SearchAsked"]): Promise<void> {
+  async function begin(body: Schemas["SearchRequest"]): Promise<void> {
     const reply = await api.POST("/api/searches", { body }).catch(() => undefined);
     problem.value = reply?.data ? null : saying(reply?.error);
     if (!reply?.data) return;

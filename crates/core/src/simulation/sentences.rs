@@ -133,7 +133,7 @@ fn shots(run: &DriveRun) -> Vec<String> {
 }
 
 /// What is said of a run.
-pub(super) fn of(
+pub(super) fn run_in_words(
     ended_by: EndedBy,
     lead: &DriveRun,
     others: &[DriveRun],

@@ -55,7 +55,7 @@ fn evaluations_keep_to_the_list() {
                 CheckKind::Ceiling
                 | CheckKind::Geometry
                 | CheckKind::Held
-                | CheckKind::Asked
+                | CheckKind::Requested
                 | CheckKind::Requirement => {}
             }
             assert!(check.code.can_be_weakest() || !check.can_be_weakest(), "{}", check.code);

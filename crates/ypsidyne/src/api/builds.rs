@@ -12,7 +12,7 @@ use ypsidyne_store::builds::{self, ListedBuild, NewRevision, RevisionLine};
 
 use super::compute::json_text;
 use super::etag::{Saved, if_match, saved, tagged};
-use super::extract::{Asked, Asks};
+use super::extract::{QueryFields, QueryOf};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -105,14 +105,14 @@ struct ListQuery {
     deleted: bool,
 }
 
-impl Asks for ListQuery {
+impl QueryFields for ListQuery {
     const NAME: &'static str = "deleted";
     const NEEDED: &'static str = "true or false";
 }
 
 async fn list(
     State(app): State<App>,
-    Asked(ListQuery { deleted }): Asked<ListQuery>,
+    QueryOf(ListQuery { deleted }): QueryOf<ListQuery>,
 ) -> Result<Json<Vec<BuildLine>>, ApiError> {
     let stored = app.store(move |connection| builds::list(connection, deleted)).await?;
     let lines = app.compute(move || stored.iter().map(line).collect()).await?;

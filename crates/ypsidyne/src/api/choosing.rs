@@ -28,13 +28,13 @@ pub(super) fn routes() -> Vec<Route> {
             candidates,
             Operation::new::<Candidates>("candidates", "Parts of the shelf with their effect on a build.")
                 .said()
-                .body_with_build::<CandidatesAsked>(),
+                .body_with_build::<CandidatesRequest>(),
         ),
         Route::at("/api/remedies").post(
             fixes,
             Operation::new::<Vec<Offer>>("remedies", "What would fix a check.")
                 .said()
-                .body_with_build::<RemediesAsked>(),
+                .body_with_build::<RemediesRequest>(),
         ),
         Route::at("/api/sums").post(
             all_sums,
@@ -50,7 +50,7 @@ pub(super) fn routes() -> Vec<Route> {
                 "Figures nobody measured, the one that moves the weakest link most first.",
             )
             .said()
-            .body_with_build::<GuessesAsked>(),
+            .body_with_build::<GuessesRequest>(),
         ),
         Route::at("/api/schools").post(
             schools,
@@ -65,7 +65,7 @@ pub(super) fn routes() -> Vec<Route> {
 /// A build, and which parts to try in it.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct CandidatesAsked {
+struct CandidatesRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -114,7 +114,7 @@ const BEST: usize = 200;
 
 async fn candidates(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<CandidatesAsked>,
+    WithBuild(build, asked): WithBuild<CandidatesRequest>,
 ) -> Result<Json<Candidates>, ApiError> {
     let option = option_at(&build, asked.option)?;
     let kind = asked.search.kind.ok_or(ApiError::Parameter {
@@ -198,7 +198,7 @@ fn value_with(option: &OptionSheet, slot: Slot, line: &PartLine, pointer: &str, 
 /// A build, and the check in question.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct RemediesAsked {
+struct RemediesRequest {
     /// Place of the option.
     option: usize,
     /// Code of the check.
@@ -235,7 +235,7 @@ struct ShelfMatch {
 
 async fn fixes(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<RemediesAsked>,
+    WithBuild(build, asked): WithBuild<RemediesRequest>,
 ) -> Result<Json<Vec<Offer>>, ApiError> {
     option_at(&build, asked.option)?;
     // A check nobody knows has no remedies, like one that holds.
@@ -288,7 +288,7 @@ async fn all_sums(State(app): State<App>, OptionOf { build, place }: OptionOf) -
 /// A build, and how far its figures usually are off.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct GuessesAsked {
+struct GuessesRequest {
     /// Place of the option.
     option: usize,
     /// Tolerances; the usual ones when left out.
@@ -298,7 +298,7 @@ struct GuessesAsked {
 
 async fn guesses(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<GuessesAsked>,
+    WithBuild(build, asked): WithBuild<GuessesRequest>,
 ) -> Result<Json<Vec<GuessEffect>>, ApiError> {
     option_at(&build, asked.option)?;
     asked.tolerances.refuse()?;

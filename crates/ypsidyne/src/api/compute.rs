@@ -16,7 +16,7 @@ use ypsidyne_core::variants::decision::{Review, review};
 use ypsidyne_core::variants::remedies::evaluate_with_remedies;
 use ypsidyne_core::variants::search::{Found, Space, Watch, find};
 
-use super::extract::{Asked, Asks, OptionOf, option_at};
+use super::extract::{OptionOf, QueryFields, QueryOf, option_at};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -90,14 +90,14 @@ struct EvaluateQuery {
     remedies: Option<bool>,
 }
 
-impl Asks for EvaluateQuery {
+impl QueryFields for EvaluateQuery {
     const NAME: &'static str = "remedies";
     const NEEDED: &'static str = "true or false";
 }
 
 async fn evaluate_build(
     State(app): State<App>,
-    Asked(query): Asked<EvaluateQuery>,
+    QueryOf(query): QueryOf<EvaluateQuery>,
     body: JsonBody,
 ) -> Result<Json<Evaluation>, ApiError> {
     app.compute(move || {

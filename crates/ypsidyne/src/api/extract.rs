@@ -12,7 +12,7 @@ use super::json::JsonBody;
 use super::problem::ApiError;
 
 /// What a query may hold.
-pub(super) trait Asks: DeserializeOwned {
+pub(super) trait QueryFields: DeserializeOwned {
     /// The value, or the values, of it.
     const NAME: &'static str;
     /// What would do.
@@ -20,9 +20,9 @@ pub(super) trait Asks: DeserializeOwned {
 }
 
 /// A query that was read; one that cannot be is refused by its name.
-pub(super) struct Asked<T>(pub T);
+pub(super) struct QueryOf<T>(pub T);
 
-impl<T: Asks, S: Send + Sync> FromRequestParts<S> for Asked<T> {
+impl<T: QueryFields, S: Send + Sync> FromRequestParts<S> for QueryOf<T> {
     type Rejection = ApiError;
 
     async fn from_request_parts(parts: &mut Parts, _: &S) -> Result<Self, ApiError> {
@@ -42,7 +42,7 @@ pub(super) struct OptionPlace {
     pub option: usize,
 }
 
-impl Asks for OptionPlace {
+impl QueryFields for OptionPlace {
     const NAME: &'static str = "option";
     const NEEDED: &'static str = "the place of an option, from 0";
 }
@@ -59,7 +59,7 @@ impl FromRequest<App> for OptionOf {
 
     async fn from_request(request: Request<Body>, app: &App) -> Result<Self, ApiError> {
         let (mut parts, body) = request.into_parts();
-        let Asked(OptionPlace { option: place }) = Asked::from_request_parts(&mut parts, app).await?;
+        let QueryOf(OptionPlace { option: place }) = QueryOf::from_request_parts(&mut parts, app).await?;
         let body = JsonBody::from_request(Request::from_parts(parts, body), app).await?;
         let build = app.compute(move || body.build()).await??;
         option_at(&build, place)?;

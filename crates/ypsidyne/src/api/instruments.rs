@@ -25,16 +25,17 @@ pub(super) fn routes() -> Vec<Route> {
                 take,
                 Operation::new::<InUse>("useInstrument", "Take an instrument into use.")
                     .path("role", "string")
-                    .body::<TakeAsked>(),
+                    .body::<TakeRequest>(),
             )
             .delete(leave, Operation::empty("leaveInstrument", "Let an instrument go.").path("role", "string")),
         Route::at("/api/instruments/read").post(
             read,
-            Operation::new::<Readings>("readInstruments", "One reading of what is wanted.").body::<ReadAsked>(),
+            Operation::new::<Readings>("readInstruments", "One reading of what is wanted.").body::<ReadRequest>(),
         ),
         Route::at("/api/instruments/supply").put(
             set_supply,
-            Operation::empty("setSupply", "Set voltage, current limit and output of the supply.").body::<SupplyAsked>(),
+            Operation::empty("setSupply", "Set voltage, current limit and output of the supply.")
+                .body::<SupplyRequest>(),
         ),
         Route::at("/api/instruments/sweep")
             .get(sweep, Operation::new::<SweepProgress>("sweep", "The sweep as it stands."))
@@ -54,7 +55,7 @@ pub(super) fn routes() -> Vec<Route> {
         Route::at("/api/instruments/simulated").post(
             simulated,
             Operation::empty("setSimulated", "Set the simulated bench: clamp, leads, rotor, faults.")
-                .body::<SimulatedAsked>(),
+                .body::<SimulatedRequest>(),
         ),
     ]
 }
@@ -62,7 +63,7 @@ pub(super) fn routes() -> Vec<Route> {
 /// Where an instrument listens.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct TakeAsked {
+struct TakeRequest {
     /// Address and port, such as `127.0.0.1:5025`.
     address: String,
     /// Said by a person: this address beyond this machine is the instrument meant.
@@ -73,7 +74,7 @@ struct TakeAsked {
 /// What to read.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct ReadAsked {
+struct ReadRequest {
     /// Quantities.
     wanted: Vec<ReadingWanted>,
 }
@@ -81,7 +82,7 @@ struct ReadAsked {
 /// How the supply is set.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct SupplyAsked {
+struct SupplyRequest {
     /// Voltage, V.
     voltage_v: f64,
     /// Current limit, A.
@@ -94,7 +95,7 @@ struct SupplyAsked {
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields, default)]
 #[derive(Default)]
-struct SimulatedAsked {
+struct SimulatedRequest {
     /// The shaft is clamped.
     locked: Option<bool>,
     /// The meter's leads are held together.
@@ -126,7 +127,7 @@ async fn list(State(app): State<App>) -> Json<Vec<InUse>> {
 }
 
 async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) -> Result<Json<InUse>, ApiError> {
-    let (role, asked) = (role_of(role)?, body.read::<TakeAsked>()?);
+    let (role, asked) = (role_of(role)?, body.read::<TakeRequest>()?);
     let address: SocketAddr = asked.address.parse().map_err(|_| {
         refused(
             "/address",
@@ -148,12 +149,12 @@ async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<Statu
 }
 
 async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {
-    let asked: ReadAsked = body.read()?;
+    let asked: ReadRequest = body.read()?;
     Ok(Json(app.instruments.read(&asked.wanted).await?))
 }
 
 async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
-    let asked: SupplyAsked = body.read()?;
+    let asked: SupplyRequest = body.read()?;
     refuse_out_of_range([("/voltage_v", asked.voltage_v, 0.0, 60.0), ("/limit_a", asked.limit_a, 0.0, 30.0)])?;
     app.instruments.set_supply(asked.voltage_v, asked.limit_a, asked.on).await?;
     Ok(StatusCode::NO_CONTENT)
@@ -217,7 +218,7 @@ async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, 
 }
 
 async fn simulated(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
-    let asked: SimulatedAsked = body.read()?;
+    let asked: SimulatedRequest = body.read()?;
     let word = |on: bool| if on { "ON" } else { "OFF" };
     let known = ["brush", "turn", "magnet", "sensor", "slow", "dead"];
     let mut commands = Vec::new();

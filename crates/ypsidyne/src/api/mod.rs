@@ -15,7 +15,7 @@ pub mod problem;
 mod reader;
 mod route;
 mod runs;
-mod search_asked;
+mod search_request;
 mod searches;
 mod session;
 mod sheets;

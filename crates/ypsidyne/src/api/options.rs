@@ -29,47 +29,47 @@ pub(super) fn routes() -> Vec<Route> {
             all_odds,
             Operation::new::<Vec<Odds>>("odds", "The chance that each check holds, and bands, by option.")
                 .said()
-                .body_with_build::<OddsAsked>(),
+                .body_with_build::<OddsRequest>(),
         ),
         Route::at("/api/parts-list").post(
             list,
             Operation::new::<PartsList>("partsList", "What an option needs, has and costs.")
-                .body_with_build::<OptionAsked>(),
+                .body_with_build::<OptionRequest>(),
         ),
         Route::at("/api/parts-list/table").post(
             table,
-            Operation::text("partsTable", "The parts list as CSV.", "text/csv").body_with_build::<OptionAsked>(),
+            Operation::text("partsTable", "The parts list as CSV.", "text/csv").body_with_build::<OptionRequest>(),
         ),
         Route::at("/api/parts-list/read").post(
             read_table,
             Operation::new::<ReadList>("readPartsTable", "Lines of a CSV table for a parts list.")
-                .body_with_build::<TableAsked>(),
+                .body_with_build::<TableRequest>(),
         ),
         Route::at("/api/decide").post(
             decide,
             Operation::new::<Decided>("decide", "Date and figures to keep with a decision.")
-                .body_with_build::<DecideAsked>(),
+                .body_with_build::<DecideRequest>(),
         ),
         Route::at("/api/drawer").post(
             drawer,
             Operation::new::<DrawerMap>("drawer", "Every combination of what lies in the drawer.")
                 .said()
-                .body_with_build::<DrawerAsked>(),
+                .body_with_build::<DrawerRequest>(),
         ),
         Route::at("/api/drawer/option").post(
             drawer_option,
             Operation::new::<OptionSheet>("drawerOption", "An option with parts of the shelf put in.")
-                .body_with_build::<DrawerOptionAsked>(),
+                .body_with_build::<DrawerOptionRequest>(),
         ),
         Route::at("/api/options/blank").post(
             blank_option,
             Operation::new::<OptionSheet>("blankOption", "An option with nothing but what must be given.")
-                .body_with_build::<BlankAsked>(),
+                .body_with_build::<BlankRequest>(),
         ),
         Route::at("/api/options/adopt").post(
             adopted_option,
             Operation::new::<OptionSheet>("adoptOption", "An option of another build for this job.")
-                .body_with_build::<AdoptAsked>(),
+                .body_with_build::<AdoptRequest>(),
         ),
     ]
 }
@@ -77,7 +77,7 @@ pub(super) fn routes() -> Vec<Route> {
 /// A build, and what to draw from.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct OddsAsked {
+struct OddsRequest {
     /// Place of the option; every option when left out.
     #[serde(default)]
     option: Option<usize>,
@@ -95,7 +95,7 @@ struct OddsAsked {
 /// A build, and the option in question.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct OptionAsked {
+struct OptionRequest {
     /// Place of the option.
     option: usize,
 }
@@ -103,7 +103,7 @@ struct OptionAsked {
 /// A build, the option in question, and a table.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct TableAsked {
+struct TableRequest {
     /// Place of the option.
     option: usize,
     /// The table, CSV.
@@ -113,7 +113,7 @@ struct TableAsked {
 /// A build, and the option that is chosen.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct DecideAsked {
+struct DecideRequest {
     /// Name of the option.
     option: String,
 }
@@ -121,7 +121,7 @@ struct DecideAsked {
 /// A build, and the drive in which the drawer is tried.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct DrawerAsked {
+struct DrawerRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -131,7 +131,7 @@ struct DrawerAsked {
 /// A build, and parts of the shelf that go into an option.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct DrawerOptionAsked {
+struct DrawerOptionRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -148,7 +148,7 @@ struct DrawerOptionAsked {
 /// A build, and what a new option is to be called.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct BlankAsked {
+struct BlankRequest {
     /// Name of the option.
     name: String,
 }
@@ -156,7 +156,7 @@ struct BlankAsked {
 /// A build, and the option of another one that is taken over.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct AdoptAsked {
+struct AdoptRequest {
     /// Id of the other build.
     from: String,
     /// Place of the option in it.
@@ -167,7 +167,7 @@ struct AdoptAsked {
 
 async fn all_odds(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<OddsAsked>,
+    WithBuild(build, asked): WithBuild<OddsRequest>,
 ) -> Result<Json<Vec<Odds>>, ApiError> {
     if let Some(option) = asked.option {
         option_at(&build, option)?;
@@ -210,12 +210,15 @@ impl Refuse for Tolerances {
 
 async fn list(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<OptionAsked>,
+    WithBuild(build, asked): WithBuild<OptionRequest>,
 ) -> Result<Json<PartsList>, ApiError> {
     app.compute(move || Ok(Json(parts_list(&build.job, option_at(&build, asked.option)?)))).await?
 }
 
-async fn table(State(app): State<App>, WithBuild(build, asked): WithBuild<OptionAsked>) -> Result<Response, ApiError> {
+async fn table(
+    State(app): State<App>,
+    WithBuild(build, asked): WithBuild<OptionRequest>,
+) -> Result<Response, ApiError> {
     let text = app
         .compute(move || Ok::<_, ApiError>(to_csv(&parts_list(&build.job, option_at(&build, asked.option)?))))
         .await??;
@@ -224,14 +227,14 @@ async fn table(State(app): State<App>, WithBuild(build, asked): WithBuild<Option
 
 async fn read_table(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<TableAsked>,
+    WithBuild(build, asked): WithBuild<TableRequest>,
 ) -> Result<Json<ReadList>, ApiError> {
     app.compute(move || Ok(Json(from_csv(&asked.text, option_at(&build, asked.option)?)?))).await?
 }
 
 async fn decide(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<DecideAsked>,
+    WithBuild(build, asked): WithBuild<DecideRequest>,
 ) -> Result<Json<Decided>, ApiError> {
     app.compute(move || {
         let kept = decided(&build, &evaluate(&build), &asked.option, &crate::time::now());
@@ -275,7 +278,7 @@ fn in_drawer(connection: &Connection, kind: PartKind) -> Result<Vec<PartLine>, S
 
 async fn drawer(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<DrawerAsked>,
+    WithBuild(build, asked): WithBuild<DrawerRequest>,
 ) -> Result<Json<DrawerMap>, ApiError> {
     option_at(&build, asked.option)?;
     let held = app
@@ -313,7 +316,7 @@ async fn drawer(
 
 async fn drawer_option(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<DrawerOptionAsked>,
+    WithBuild(build, asked): WithBuild<DrawerOptionRequest>,
 ) -> Result<Json<OptionSheet>, ApiError> {
     let mut option = option_at(&build, asked.option)?.clone();
     let Some(drive) = option.drives.get_mut(asked.drive) else {
@@ -344,14 +347,14 @@ fn refused(name: String) -> ApiError {
 
 async fn blank_option(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<BlankAsked>,
+    WithBuild(build, asked): WithBuild<BlankRequest>,
 ) -> Result<Json<OptionSheet>, ApiError> {
     app.compute(move || blank(&build.job, &asked.name).map(Json).ok_or_else(|| refused(asked.name))).await?
 }
 
 async fn adopted_option(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<AdoptAsked>,
+    WithBuild(build, asked): WithBuild<AdoptRequest>,
 ) -> Result<Json<OptionSheet>, ApiError> {
     let id = asked.from.clone();
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;

@@ -11,7 +11,7 @@ use ypsidyne_core::shelf::csv_in::{Column, RowProblem, read, text_of};
 use ypsidyne_core::shelf::{MOST_PARTS, PartKind, ShelfPart, csv_out, read_shelf, shelf_document, stock};
 use ypsidyne_store::parts::{self, Search};
 
-use super::extract::{Asked, Asks};
+use super::extract::{QueryFields, QueryOf};
 use super::parts::{PartLine, new_part};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -62,12 +62,12 @@ struct ExportQuery {
     kind: Option<PartKind>,
 }
 
-impl Asks for ExportQuery {
+impl QueryFields for ExportQuery {
     const NAME: &'static str = "format or kind";
     const NEEDED: &'static str = "format=csv or format=json, and perhaps kind";
 }
 
-async fn export(State(app): State<App>, Asked(query): Asked<ExportQuery>) -> Result<Response, ApiError> {
+async fn export(State(app): State<App>, QueryOf(query): QueryOf<ExportQuery>) -> Result<Response, ApiError> {
     let kind = query.kind.map(|kind| kind.word().to_owned());
     let found = app
         .store(move |connection| parts::search(connection, &Search { kind, limit: u32::MAX, ..Search::default() }))
@@ -127,14 +127,14 @@ struct Import {
 const MOST_PROBLEMS: usize = 1000;
 const SAMPLE: usize = 20;
 
-impl Asks for ImportQuery {
+impl QueryFields for ImportQuery {
     const NAME: &'static str = "format, mode or kind";
     const NEEDED: &'static str = "format=csv or json, mode=look, good or whole, and perhaps kind";
 }
 
 async fn import(
     State(app): State<App>,
-    Asked(query): Asked<ImportQuery>,
+    QueryOf(query): QueryOf<ImportQuery>,
     body: Bytes,
 ) -> Result<(StatusCode, Json<Import>), ApiError> {
     let choices: ColumnChoices = match &query.columns {

@@ -25,22 +25,22 @@ fn named(symbols: Option<&str>) -> Result<Reader, ApiError> {
 ///
 /// # Errors
 /// The unit that is none.
-pub(super) fn of(headers: &HeaderMap) -> Result<Reader, ApiError> {
+pub(super) fn from_headers(headers: &HeaderMap) -> Result<Reader, ApiError> {
     named(headers.get(HEADER).map(|value| String::from_utf8_lossy(value.as_bytes())).as_deref())
 }
 
 /// The units of a link, which cannot send headers.
 #[derive(Deserialize)]
-struct Asked {
+struct QueryOf {
     units: Option<String>,
 }
 
 /// Says an answer in the units of its reader, by header or by `?units=`.
 pub(super) async fn restate(request: Request, next: Next) -> Response {
-    let asked = Query::<Asked>::try_from_uri(request.uri()).ok().and_then(|Query(asked)| asked.units);
+    let asked = Query::<UnitsQuery>::try_from_uri(request.uri()).ok().and_then(|Query(asked)| asked.units);
     let reader = match asked {
         Some(symbols) => named(Some(&symbols)),
-        None => of(request.headers()),
+        None => from_headers(request.headers()),
     };
     let reader = match reader {
         Ok(reader) => reader,

@@ -38,11 +38,11 @@ pub(super) fn routes() -> Vec<Route> {
         Route::at("/api/courses/over").post(
             over,
             Operation::new::<Vec<CoursePoint>>("courseOver", "A course over time as one over the way, or back.")
-                .body::<OverAsked>(),
+                .body::<OverRequest>(),
         ),
         Route::at("/api/courses/table").post(
             points_table,
-            Operation::text("pointsTable", "Points of a course as CSV.", "text/csv").body::<PointsAsked>(),
+            Operation::text("pointsTable", "Points of a course as CSV.", "text/csv").body::<PointsRequest>(),
         ),
         Route::at("/api/running").post(
             running,
@@ -64,7 +64,7 @@ pub(super) fn routes() -> Vec<Route> {
                 keep,
                 Operation::new::<RunLine>("keepRun", "Run a simulation and keep it with a build.")
                     .path("id", "string")
-                    .body::<KeepAsked>()
+                    .body::<KeepRequest>()
                     .status(201),
             ),
         Route::at("/api/runs/{id}")
@@ -105,7 +105,7 @@ struct GeneratorRow {
 /// A run to keep.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct KeepAsked {
+struct KeepRequest {
     /// What it is called.
     title: String,
     /// The simulation document.
@@ -124,7 +124,7 @@ struct PointsTable {
 /// A course that is wanted over time or over the way.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct OverAsked {
+struct OverRequest {
     /// What a drive does.
     #[schemars(with = "Profile")]
     profile: serde_json::Value,
@@ -135,7 +135,7 @@ struct OverAsked {
 /// Points that are wanted as a table.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct PointsAsked {
+struct PointsRequest {
     /// What a drive does.
     #[schemars(with = "Profile")]
     profile: serde_json::Value,
@@ -151,13 +151,13 @@ async fn read_points(State(app): State<App>, body: JsonBody) -> Result<Json<Read
 }
 
 async fn over(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<CoursePoint>>, ApiError> {
-    let asked: OverAsked = body.read()?;
+    let asked: OverRequest = body.read()?;
     let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
     app.compute(move || Ok(Json(turned_over(&profile.points, asked.over)))).await?
 }
 
 async fn points_table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let asked: PointsAsked = body.read()?;
+    let asked: PointsRequest = body.read()?;
     let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
     let text = app.compute(move || course_table::to_csv(&profile.points)).await?;
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
@@ -217,7 +217,7 @@ async fn list(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Vec
 }
 
 async fn keep(State(app): State<App>, Path(id): Path<String>, body: JsonBody) -> Result<Response, ApiError> {
-    let KeepAsked { title, simulation: document } = body.read()?;
+    let KeepRequest { title, simulation: document } = body.read()?;
     let title = title.trim().chars().take(120).collect::<String>();
     if title.is_empty() {
         return Err(ApiError::Parameter { name: "title", came: "nothing".to_owned(), needed: "a name for the run" });

@@ -17,7 +17,7 @@ use ypsidyne_store::searches::{self, NewSearch, Outcome, SearchState, StoredSear
 
 use super::extract::WithBuild;
 use super::problem::ApiError;
-use super::search_asked::{SearchAsked, document};
+use super::search_request::{SearchRequest, document};
 use super::{App, Operation, Route};
 
 pub(super) fn routes() -> Vec<Route> {
@@ -25,13 +25,13 @@ pub(super) fn routes() -> Vec<Route> {
         Route::at("/api/searches").post(
             begin,
             Operation::new::<SearchLine>("beginSearch", "Start a search of a build over the shelf.")
-                .body_with_build::<SearchAsked>()
+                .body_with_build::<SearchRequest>()
                 .status(201),
         ),
         Route::at("/api/searches/count").post(
             count,
             Operation::new::<Counted>("countSearch", "How many combinations a search would try.")
-                .body_with_build::<SearchAsked>(),
+                .body_with_build::<SearchRequest>(),
         ),
         Route::at("/api/builds/{id}/searches").get(
             list,
@@ -143,7 +143,7 @@ impl App {
     }
 }
 
-async fn count(State(app): State<App>, body: WithBuild<SearchAsked>) -> Result<Json<Counted>, ApiError> {
+async fn count(State(app): State<App>, body: WithBuild<SearchRequest>) -> Result<Json<Counted>, ApiError> {
     let (_, search, ..) = document(&app, body).await?;
     let vary = &search.vary;
     Ok(Json(Counted {
@@ -156,7 +156,7 @@ async fn count(State(app): State<App>, body: WithBuild<SearchAsked>) -> Result<J
     }))
 }
 
-async fn begin(State(app): State<App>, body: WithBuild<SearchAsked>) -> Result<Response, ApiError> {
+async fn begin(State(app): State<App>, body: WithBuild<SearchRequest>) -> Result<Response, ApiError> {
     let (text, search, title, build) = document(&app, body).await?;
     let combinations = Space::new(&search).count();
     if combinations > MOST_COMBINATIONS {

@@ -16,7 +16,7 @@ use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 
 use super::etag::{Saved, if_match, saved, tagged};
-use super::extract::{Asked, Asks, WithBuild};
+use super::extract::{QueryFields, QueryOf, WithBuild};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -32,12 +32,12 @@ pub(super) fn routes() -> Vec<Route> {
         Route::at("/api/measure/apply").post(
             into_part,
             Operation::new::<Applied>("applyMeasurement", "A measurement in a build, and what it changes.")
-                .body_with_build::<ApplyAsked>(),
+                .body_with_build::<ApplyRequest>(),
         ),
         Route::at("/api/measure/part").post(
             as_part,
             Operation::new::<ShelfPart>("measuredPart", "A part of the shelf with what sheets measured.")
-                .body::<PartAsked>(),
+                .body::<PartRequest>(),
         ),
         Route::at("/api/measure/generators").post(
             compare_generators,
@@ -45,7 +45,7 @@ pub(super) fn routes() -> Vec<Route> {
                 "compareGenerators",
                 "Every machine of the kept sheets as a generator on one source, the most power first.",
             )
-            .body::<GeneratorsAsked>(),
+            .body::<GeneratorsRequest>(),
         ),
         Route::at("/api/sheets")
             .get(
@@ -106,7 +106,7 @@ async fn work_out(State(app): State<App>, body: JsonBody) -> Result<Json<Measure
 /// A build, and a measurement that goes into it.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct ApplyAsked {
+struct ApplyRequest {
     /// The readings.
     #[schemars(with = "Measurement")]
     measurement: Value,
@@ -123,7 +123,7 @@ fn time_of(measurement: &Measurement) -> String {
 
 async fn into_part(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<ApplyAsked>,
+    WithBuild(build, asked): WithBuild<ApplyRequest>,
 ) -> Result<Json<Applied>, ApiError> {
     app.compute(move || {
         let readings = Measurement::from_value(&asked.measurement).map_err(ApiError::Document)?;
@@ -137,7 +137,7 @@ async fn into_part(
 /// A part to start from, and the sheets whose figures go into it.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct PartAsked {
+struct PartRequest {
     /// The part so far: at least which kind of part it is and what it is called.
     part: Map<String, Value>,
     /// Ids of the sheets, the later ones last.
@@ -145,7 +145,7 @@ struct PartAsked {
 }
 
 async fn as_part(State(app): State<App>, body: JsonBody) -> Result<Json<Value>, ApiError> {
-    let PartAsked { part, sheets: ids } = body.read()?;
+    let PartRequest { part, sheets: ids } = body.read()?;
     let target = match part.get("part").and_then(Value::as_str).and_then(PartKind::from_word) {
         Some(PartKind::Motor) => Target::Motor,
         Some(PartKind::Battery) => Target::Battery,
@@ -174,7 +174,7 @@ async fn as_part(State(app): State<App>, body: JsonBody) -> Result<Json<Value>, 
 /// The source, and what is put between it and each machine.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct GeneratorsAsked {
+struct GeneratorsRequest {
     /// Speed of the source, rpm.
     source_rpm: f64,
     /// Turns of the shaft per turn of the source, by what was measured; 1 where none is given.
@@ -186,7 +186,7 @@ struct GeneratorsAsked {
 }
 
 async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<AsGenerator>>, ApiError> {
-    let asked: GeneratorsAsked = body.read()?;
+    let asked: GeneratorsRequest = body.read()?;
     let out = |value: f64, least: f64, most: f64| !(least..=most).contains(&value);
     if out(asked.source_rpm, 0.0, 1e6) || asked.speed_up.values().any(|ratio| out(*ratio, 1e-3, 1e4)) {
         return Err(ApiError::Parameter {
@@ -210,14 +210,14 @@ struct ListQuery {
     part: Option<String>,
 }
 
-impl Asks for ListQuery {
+impl QueryFields for ListQuery {
     const NAME: &'static str = "build or part";
     const NEEDED: &'static str = "the id of a build or of a part";
 }
 
 async fn list(
     State(app): State<App>,
-    Asked(ListQuery { build, part }): Asked<ListQuery>,
+    QueryOf(ListQuery { build, part }): QueryOf<ListQuery>,
 ) -> Result<Json<Vec<SheetLine>>, ApiError> {
     let stored = app.store(move |connection| sheets::list(connection, &Belonging { build, part })).await?;
     app.compute(move || Json(stored.into_iter().filter_map(line).collect())).await

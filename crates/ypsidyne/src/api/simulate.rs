@@ -47,7 +47,7 @@ async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Resu
     let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
     let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
     if stream {
-        return Ok(told(&app, simulation, super::reader::of(&headers)?));
+        return Ok(told(&app, simulation, super::reader::from_headers(&headers)?));
     }
     let ran = app.watched(move |token| simulate(&simulation, &mut |_| !token.is_cancelled())).await?;
     if table {

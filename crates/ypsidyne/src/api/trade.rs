@@ -12,7 +12,7 @@ use ypsidyne_core::variants::motor_guide::swap::{Swap, swap};
 use ypsidyne_core::variants::ratio_needed::{RatioNeeded, ratio_needed};
 use ypsidyne_core::variants::tooth_map::{MOST_CELLS, ToothGrid, tooth_grid};
 
-use super::extract::{Asked, Asks, WithBuild};
+use super::extract::{QueryFields, QueryOf, WithBuild};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
@@ -22,25 +22,25 @@ pub(super) fn routes() -> Vec<Route> {
             grid,
             Operation::new::<ToothGrid>("toothGrid", "What every pair of teeth at a stage does.")
                 .said()
-                .body_with_build::<TeethAsked>(),
+                .body_with_build::<TeethRequest>(),
         ),
         Route::at("/api/teeth/ratio").post(
             ratio,
             Operation::new::<RatioNeeded>("ratioNeeded", "The ratio a stage needs, and pairs of teeth near it.")
                 .said()
-                .body_with_build::<TeethAsked>(),
+                .body_with_build::<TeethRequest>(),
         ),
         Route::at("/api/motors/guide").post(
             kinds,
             Operation::new::<Vec<Ranked>>("motorGuide", "Which kind of motor, each point with its reason.")
                 .said()
-                .body_with_build::<DriveAsked>(),
+                .body_with_build::<DriveRequest>(),
         ),
         Route::at("/api/motors/reading").post(
             read,
             Operation::new::<Reading>("motorReading", "What the figures of a motor say.")
                 .said()
-                .body_with_build::<ReadingAsked>(),
+                .body_with_build::<ReadingRequest>(),
         ),
         Route::at("/api/motors/swap").post(
             swapped,
@@ -49,13 +49,13 @@ pub(super) fn routes() -> Vec<Route> {
                 "What a smaller motor with a higher Kv does without regearing; null for any other motor.",
             )
             .said()
-            .body_with_build::<SwapAsked>(),
+            .body_with_build::<SwapRequest>(),
         ),
         Route::at("/api/motors/slower").post(
             ways,
             Operation::new::<Option<Slower>>("slowerWays", "Three ways to go slower; null where nothing is to spare.")
                 .said()
-                .body_with_build::<DriveAsked>(),
+                .body_with_build::<DriveRequest>(),
         ),
         Route::at("/api/motors/size-code").get(
             code,
@@ -69,7 +69,7 @@ pub(super) fn routes() -> Vec<Route> {
 /// A drive of a build.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct DriveAsked {
+struct DriveRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -79,7 +79,7 @@ struct DriveAsked {
 /// A stage of a build, and the teeth that can be had.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct TeethAsked {
+struct TeethRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -95,7 +95,7 @@ struct TeethAsked {
 /// A drive of a build, and numbers of turns to look at beside the usual ones.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct ReadingAsked {
+struct ReadingRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -108,7 +108,7 @@ struct ReadingAsked {
 /// A drive of a build, and the motor that would be put in.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-struct SwapAsked {
+struct SwapRequest {
     /// Place of the option.
     option: usize,
     /// Place of the drive in the option.
@@ -139,7 +139,7 @@ fn teeth(name: &'static str, teeth: &[u32]) -> Result<(), ApiError> {
     }
 }
 
-impl TeethAsked {
+impl TeethRequest {
     fn checked(&self) -> Result<(), ApiError> {
         teeth("driver_teeth", &self.driver_teeth)?;
         teeth("driven_teeth", &self.driven_teeth)?;
@@ -157,10 +157,10 @@ impl TeethAsked {
 
 async fn grid(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<TeethAsked>,
+    WithBuild(build, asked): WithBuild<TeethRequest>,
 ) -> Result<Json<ToothGrid>, ApiError> {
     asked.checked()?;
-    let TeethAsked { option, drive, stage, driver_teeth, driven_teeth, .. } = asked;
+    let TeethRequest { option, drive, stage, driver_teeth, driven_teeth, .. } = asked;
     app.compute(move || tooth_grid(&build, option, drive, stage, &driver_teeth, &driven_teeth))
         .await?
         .map(Json)
@@ -169,10 +169,10 @@ async fn grid(
 
 async fn ratio(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<TeethAsked>,
+    WithBuild(build, asked): WithBuild<TeethRequest>,
 ) -> Result<Json<RatioNeeded>, ApiError> {
     asked.checked()?;
-    let TeethAsked { option, drive, stage, driver_teeth, driven_teeth, .. } = asked;
+    let TeethRequest { option, drive, stage, driver_teeth, driven_teeth, .. } = asked;
     app.compute(move || ratio_needed(&build, option, drive, stage, &driver_teeth, &driven_teeth))
         .await?
         .map(Json)
@@ -181,14 +181,14 @@ async fn ratio(
 
 async fn kinds(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<DriveAsked>,
+    WithBuild(build, asked): WithBuild<DriveRequest>,
 ) -> Result<Json<Vec<Ranked>>, ApiError> {
     app.compute(move || guide(&build, asked.option, asked.drive)).await?.map(Json).ok_or_else(no_drive)
 }
 
 async fn read(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<ReadingAsked>,
+    WithBuild(build, asked): WithBuild<ReadingRequest>,
 ) -> Result<Json<Reading>, ApiError> {
     if let Some(wrong) = asked.turns.iter().find(|turns| !(0.5..=1000.0).contains(*turns)) {
         return Err(ApiError::Parameter { name: "turns", came: wrong.to_string(), needed: "turns from 0.5 to 1000" });
@@ -198,9 +198,9 @@ async fn read(
 
 async fn swapped(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<SwapAsked>,
+    WithBuild(build, asked): WithBuild<SwapRequest>,
 ) -> Result<Json<Option<Swap>>, ApiError> {
-    let SwapAsked { option, drive, motor, .. } = asked;
+    let SwapRequest { option, drive, motor, .. } = asked;
     if build.options.get(option).and_then(|option| option.drives.get(drive)).is_none() {
         return Err(no_drive());
     }
@@ -210,7 +210,7 @@ async fn swapped(
 
 async fn ways(
     State(app): State<App>,
-    WithBuild(build, asked): WithBuild<DriveAsked>,
+    WithBuild(build, asked): WithBuild<DriveRequest>,
 ) -> Result<Json<Option<Slower>>, ApiError> {
     let there = build.options.get(asked.option).and_then(|option| option.drives.get(asked.drive)).is_some();
     if !there {
@@ -225,12 +225,12 @@ struct CodeQuery {
     text: String,
 }
 
-impl Asks for CodeQuery {
+impl QueryFields for CodeQuery {
     const NAME: &'static str = "text";
     const NEEDED: &'static str = "a name with a size code in it, like 6355 or 540";
 }
 
-async fn code(Asked(CodeQuery { text }): Asked<CodeQuery>) -> Result<Json<Option<SizeCode>>, ApiError> {
+async fn code(QueryOf(CodeQuery { text }): QueryOf<CodeQuery>) -> Result<Json<Option<SizeCode>>, ApiError> {
     if text.chars().count() > 400 {
         return Err(ApiError::Parameter {
             name: "text",

@@ -9,7 +9,7 @@ use ypsidyne_core::workshop::build_sheet::{self, Title};
 use ypsidyne_core::workshop::{Workshop, workshop};
 use ypsidyne_store::builds;
 
-use super::extract::{Asked, OptionOf, OptionPlace, option_at};
+use super::extract::{OptionOf, OptionPlace, QueryOf, option_at};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
@@ -40,7 +40,7 @@ async fn of_option(State(app): State<App>, OptionOf { build, place }: OptionOf) 
 async fn printed(
     State(app): State<App>,
     Path(id): Path<String>,
-    Asked(OptionPlace { option: place }): Asked<OptionPlace>,
+    QueryOf(OptionPlace { option: place }): QueryOf<OptionPlace>,
 ) -> Result<Response, ApiError> {
     let stored = app.store(move |connection| builds::by_id(connection, &id)).await?;
     let day = crate::time::now().get(..10).unwrap_or_default().to_owned();

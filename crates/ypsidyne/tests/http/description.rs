@@ -1,12 +1,9 @@
 //! The description of the interface says what really comes.
 
+use crate::request::{demo, get};
 use crate::support::Server;
 use reqwest::header;
 use serde_json::{Value, json};
-
-async fn described(server: &Server) -> Value {
-    reqwest::get(server.url("/api/openapi.json")).await.unwrap().json().await.unwrap()
-}
 
 fn kinds(answer: &Value) -> Vec<&str> {
     answer["responses"]["200"]["content"].as_object().unwrap().keys().map(String::as_str).collect()
@@ -15,13 +12,10 @@ fn kinds(answer: &Value) -> Vec<&str> {
 #[tokio::test]
 async fn every_reply_has_a_content_type_that_is_described() {
     let server = Server::demo();
-    let description = described(&server).await;
-    let builds: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
-    let id = builds[0]["id"].as_str().unwrap();
-    let build: Value = reqwest::get(server.url(&format!("/api/builds/{id}"))).await.unwrap().json().await.unwrap();
-    let course = &build["courses"][0];
-    let simulation = json!({ "format": "ypsidyne.simulation/1", "build": build, "option": 0, "state_of_charge": 0.5,
-        "until_s": 5, "parts": course["parts"] });
+    let description = get(&server, "/api/openapi.json").await;
+    let (id, build) = demo(&server, "Tracking-shot dolly board").await;
+    let simulation = json!({ "format": "ypsidyne.simulation/1", "build": build, "until_s": 5,
+        "mode": { "kind": "hold", "speed_m_s": 4 } });
     let points = json!({ "profile": { "points": [{ "t_s": 0, "speed_m_s": 0 }, { "t_s": 5, "speed_m_s": 1 }] } });
     let client = reqwest::Client::new();
     let cases = [
@@ -40,7 +34,7 @@ async fn every_reply_has_a_content_type_that_is_described() {
         let plain = path.split('?').next().unwrap();
         let answer = &description["paths"][plain][method];
         assert!(kinds(answer).contains(&wanted), "{method} {plain}: {answer}");
-        let address = server.url(&path.replace("{id}", id));
+        let address = server.url(&path.replace("{id}", &id));
         let request = if method == "get" { client.get(address) } else { client.post(address).json(&body) };
         let reply = request.header(header::ACCEPT, wanted).send().await.unwrap();
         let came = reply.headers()[header::CONTENT_TYPE].to_str().unwrap().to_owned();
@@ -51,7 +45,7 @@ async fn every_reply_has_a_content_type_that_is_described() {
 #[tokio::test]
 async fn what_speaks_says_that_it_can_be_had_in_other_units() {
     let server = Server::start();
-    let description = described(&server).await;
+    let description = get(&server, "/api/openapi.json").await;
     let mut spoken = 0;
     for (path, methods) in description["paths"].as_object().unwrap() {
         for (method, operation) in methods.as_object().unwrap() {
@@ -63,7 +57,7 @@ async fn what_speaks_says_that_it_can_be_had_in_other_units() {
     }
     assert!(spoken >= 20, "{spoken} operations speak");
     // A body beside a build shows the build among its members, and needs it.
-    let body = &description["components"]["schemas"]["TeethAsked"];
+    let body = &description["components"]["schemas"]["TeethRequest"];
     assert_eq!(body["properties"]["build"]["$ref"], "#/components/schemas/Build");
     assert_eq!(body["required"][0], "build");
 }

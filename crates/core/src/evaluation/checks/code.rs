@@ -22,7 +22,7 @@ pub enum CheckKind {
     /// Sizes and numbers of teeth, which fit or do not.
     Geometry,
     /// An ability where it is asked for, a caution where it is not.
-    Asked,
+    Requested,
     /// To be known.
     Caution,
 }
@@ -139,7 +139,7 @@ checks! {
     MotorBurstCurrent "motor.burst_current" "Motor current, held still" "A" Motor Held Motor;
     MotorWindingTemperature "motor.winding_temperature" "Winding heat" "K" Motor Requirement Motor;
     MotorMagnetTemperature "motor.magnet_temperature" "Magnet heat" "K" Motor Requirement Motor;
-    MotorFlatOut "motor.flat_out" "Flat out, held" "s" Motor Asked Motor;
+    MotorFlatOut "motor.flat_out" "Flat out, held" "s" Motor Requested Motor;
     MotorRimSpeed "motor.rim_speed" "Rotor rim speed" "m/s" Motor Requirement Motor;
     MotorShaft "motor.shaft" "Motor shaft" "MPa" Motor Requirement Motor;
     ControllerKind "controller.kind" "Controller fits the motor" "" Controller Requirement Controller;

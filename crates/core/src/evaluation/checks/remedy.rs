@@ -76,7 +76,8 @@ pub enum Group {
     /// A lighter machine.
     Mass,
     /// Less than was asked for.
-    Asked,
+    #[serde(rename = "asked")]
+    Requested,
 }
 
 /// What a part from the shelf must have.

@@ -84,7 +84,7 @@ impl Scale {
         match (code.kind(), code) {
             (_, CheckCode::MotorVoltage) => Self::MOTOR_VOLTAGE,
             (CheckKind::Requirement | CheckKind::Held, _) => Self::PLAIN,
-            (CheckKind::Ability | CheckKind::Asked, _) => Self::ABILITY,
+            (CheckKind::Ability | CheckKind::Requested, _) => Self::ABILITY,
             (CheckKind::Ceiling, _) => Self::CEILING,
             (CheckKind::Geometry, _) => Self::FIT,
             (CheckKind::Caution, _) => Self::CAUTION,

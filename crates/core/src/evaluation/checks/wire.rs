@@ -6,7 +6,7 @@ use crate::evaluation::wiring::wire_runs::{self, DROP_SHARE, FUSE_HEADROOM, FUSE
 use crate::format::significant;
 
 pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
-    let judged = wire_runs::of(evidence);
+    let judged = wire_runs::judged_runs(evidence);
     if judged.is_empty() {
         return;
     }

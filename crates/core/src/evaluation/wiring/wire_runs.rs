@@ -318,7 +318,7 @@ pub fn judged(job: &Job, option: &OptionSheet) -> Vec<JudgedRun> {
 /// The same where the option is resolved already.
 pub(crate) fn suggested(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
     let option = evidence.chain.option;
-    let mut runs = of(evidence);
+    let mut runs = judged_runs(evidence);
     for judged in &mut runs {
         let run = &option.wiring.runs[judged.place];
         let Some(load) = load(evidence, run) else { continue };
@@ -330,7 +330,7 @@ pub(crate) fn suggested(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
 }
 
 /// The same inside an evaluation, without what would do.
-pub(crate) fn of(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
+pub(crate) fn judged_runs(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
     let runs = evidence.chain.option.wiring.runs.iter().enumerate();
     runs.filter_map(|(place, run)| Some(judge(place, run, load(evidence, run)?))).collect()
 }

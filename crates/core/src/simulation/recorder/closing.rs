@@ -119,7 +119,7 @@ impl Recorder {
         }
         self.events.sort_by(|a, b| a.t_s.total_cmp(&b.t_s));
         let lead = drives.remove(0);
-        let words = sentences::of(ended_by, &lead, &drives, &self.events, simulation);
+        let words = sentences::run_in_words(ended_by, &lead, &drives, &self.events, simulation);
         Simulated {
             format: SIMULATED_FORMAT,
             option: option.name.clone(),

@@ -137,7 +137,7 @@ pub struct Ranked {
 
 /// What the rules look at.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Asked<'a> {
+pub(super) struct MotorDuty<'a> {
     pub wishes: &'a Wishes,
     /// What it moves.
     pub load: &'a Load,
@@ -162,7 +162,7 @@ pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Vec<Ranked>> 
     let parts = sheet.drives.get(drive)?;
     let job: &JobDrive = build.job.drives.iter().find(|job| job.name == parts.drive)?;
     let required = crate::evaluation::evaluate_option(&build.job, sheet, option).drives.get(drive)?.required;
-    let asked = Asked {
+    let duty = MotorDuty {
         wishes: job.wishes.as_ref().unwrap_or(&NO_WISHES),
         load: &job.load,
         mass_kg: match &job.load {
@@ -173,20 +173,20 @@ pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Vec<Ranked>> 
         power_w: required.output_power_w,
         motors: parts.motor_count,
     };
-    Some(rank(&asked))
+    Some(rank(&duty))
 }
 
 /// Every kind with the rules that apply, best first; of equals the simpler one.
-pub(super) fn rank(asked: &Asked<'_>) -> Vec<Ranked> {
-    let mut ranked: Vec<Ranked> = MotorFamily::ALL.iter().map(|&kind| judged(kind, asked)).collect();
+pub(super) fn rank(duty: &MotorDuty<'_>) -> Vec<Ranked> {
+    let mut ranked: Vec<Ranked> = MotorFamily::ALL.iter().map(|&kind| judged(kind, duty)).collect();
     // Stable: the list of kinds runs from simple to involved.
     ranked.sort_by_key(|kind| (kind.ruled_out, i64::from(kind.points_against) - i64::from(kind.points_for)));
     ranked
 }
 
-fn judged(kind: MotorFamily, asked: &Asked<'_>) -> Ranked {
+fn judged(kind: MotorFamily, duty: &MotorDuty<'_>) -> Ranked {
     let mut points = Vec::new();
-    let rules = RULES.iter().filter(|rule| (rule.when)(asked));
+    let rules = RULES.iter().filter(|rule| (rule.when)(duty));
     for Rule { since, says, .. } in rules {
         let about = says.iter().filter(|(kinds, ..)| kinds.contains(&kind));
         points.extend(about.map(|&(_, weight, reason)| Point {

@@ -1,6 +1,6 @@
 //! The rules of the guide, as data: when each applies, and what it says about which kinds. Common practice throughout.
 
-use super::guide::Asked;
+use super::guide::MotorDuty;
 use super::guide::MotorFamily::{
     self, FieldOriented, GearMotorPlanetary, GearMotorWorm, HubDirect, HubGeared, Rebuildable, SealedCan, Sensored,
     Sensorless,
@@ -21,10 +21,10 @@ type Says = (&'static [MotorFamily], Weight, &'static str);
 
 /// One rule.
 pub(super) struct Rule {
-    /// What was asked or is so.
+    /// What was asked for or is so.
     pub since: &'static str,
     /// Whether it applies.
-    pub when: fn(&Asked<'_>) -> bool,
+    pub when: fn(&MotorDuty<'_>) -> bool,
     /// What it says.
     pub says: &'static [Says],
 }
@@ -37,7 +37,7 @@ const HUBS: &[MotorFamily] = &[HubDirect, HubGeared];
 pub(super) const RULES: &[Rule] = &[
     Rule {
         since: "it must crawl",
-        when: |asked| asked.wishes.finesse == Some(Finesse::Much),
+        when: |duty| duty.wishes.finesse == Some(Finesse::Much),
         says: &[
             (&[FieldOriented], For, "an encoder holds a crawl of a few turns a minute without a tremble"),
             (&[Sensored], For, "sensors start smoothly from standstill"),
@@ -49,7 +49,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "starts must be smooth",
-        when: |asked| asked.wishes.finesse == Some(Finesse::Smooth),
+        when: |duty| duty.wishes.finesse == Some(Finesse::Smooth),
         says: &[
             (&[Sensored, FieldOriented], For, "it knows where its rotor is and starts without a jerk"),
             (&[Sensorless], Against, "it guesses the rotor at the start: a push or a jerk begins the ride"),
@@ -57,7 +57,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "it gets into mud, wading or salt",
-        when: |asked| asked.wishes.wetness == Some(Wetness::Mud),
+        when: |duty| duty.wishes.wetness == Some(Wetness::Mud),
         says: &[
             (&[Sensorless], For, "three leads and a coated winding: nothing in it minds water"),
             (&[Sensored, FieldOriented], Against, "sensor boards and their thin leads fail in water first"),
@@ -67,7 +67,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "it meets splashes and dust",
-        when: |asked| asked.wishes.wetness == Some(Wetness::Splash),
+        when: |duty| duty.wishes.wetness == Some(Wetness::Splash),
         says: &[
             (&[Sensorless, HubDirect], For, "closed or indifferent to splashes"),
             (&[Rebuildable], Against, "its open end bell takes dust in"),
@@ -75,7 +75,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "it must be quiet",
-        when: |asked| asked.wishes.noise == Some(Noise::Quiet),
+        when: |duty| duty.wishes.noise == Some(Noise::Quiet),
         says: &[
             (&[HubDirect], For, "no gear, no belt: the quietest there is"),
             (&[FieldOriented], For, "sine currents do not sing as six steps do"),
@@ -86,7 +86,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "nobody looks after it",
-        when: |asked| asked.wishes.upkeep == Some(Upkeep::Nobody),
+        when: |duty| duty.wishes.upkeep == Some(Upkeep::Nobody),
         says: &[
             (BRUSHLESS, For, "no brushes: bearings are all that wears"),
             (&[Rebuildable], Against, "it lives from being rebuilt"),
@@ -95,12 +95,12 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "someone likes to look after it",
-        when: |asked| asked.wishes.upkeep == Some(Upkeep::Handy),
+        when: |duty| duty.wishes.upkeep == Some(Upkeep::Handy),
         says: &[(&[Rebuildable], For, "brushes, springs and commutator can be renewed for years")],
     },
     Rule {
         since: "it may cost little",
-        when: |asked| asked.wishes.purse == Some(Purse::Small),
+        when: |duty| duty.wishes.purse == Some(Purse::Small),
         says: &[
             (&[SealedCan], For, "the cheapest motor, and any simple controller drives it"),
             (&[GearMotorPlanetary, GearMotorWorm], For, "motor and gear in one, nothing else to buy"),
@@ -111,7 +111,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "it may cost little, and there are several motors",
-        when: |asked| asked.wishes.purse == Some(Purse::Small) && asked.motors > 1,
+        when: |duty| duty.wishes.purse == Some(Purse::Small) && duty.motors > 1,
         says: &[
             (BRUSHED, For, "several share one channel of one controller"),
             (BRUSHLESS, Against, "each motor wants a controller of its own"),
@@ -119,12 +119,12 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the class allows brushed motors only",
-        when: |asked| asked.wishes.class_rule == Some(ClassRule::BrushedOnly),
+        when: |duty| duty.wishes.class_rule == Some(ClassRule::BrushedOnly),
         says: &[(BRUSHLESS, RulesOut, "the class forbids it")],
     },
     Rule {
         since: "the class allows sealed cans only",
-        when: |asked| asked.wishes.class_rule == Some(ClassRule::SealedOnly),
+        when: |duty| duty.wishes.class_rule == Some(ClassRule::SealedOnly),
         says: &[
             (BRUSHLESS, RulesOut, "the class forbids it"),
             (&[Rebuildable], RulesOut, "the class wants a sealed can"),
@@ -132,12 +132,12 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the class forbids rotor sensors",
-        when: |asked| asked.wishes.class_rule == Some(ClassRule::NoSensors),
+        when: |duty| duty.wishes.class_rule == Some(ClassRule::NoSensors),
         says: &[(&[Sensored, FieldOriented], RulesOut, "the class forbids its sensor")],
     },
     Rule {
         since: "any wheel must go on",
-        when: |asked| asked.wishes.wheel == Some(WheelWish::Any),
+        when: |duty| duty.wishes.wheel == Some(WheelWish::Any),
         says: &[
             (HUBS, Against, "the wheel is part of the motor: no other size, no other tyre"),
             (&[Sensorless, Sensored, FieldOriented], For, "a belt or gear drives any wheel at any ratio"),
@@ -145,17 +145,17 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "nothing may stick out of the wheel",
-        when: |asked| asked.wishes.wheel == Some(WheelWish::Fixed),
+        when: |duty| duty.wishes.wheel == Some(WheelWish::Fixed),
         says: &[(HUBS, For, "all of it is hidden in the wheel: no belt, no guard")],
     },
     Rule {
         since: "it does not roll",
-        when: |asked| !matches!(asked.load, Load::Vehicle(_)),
+        when: |duty| !matches!(duty.load, Load::Vehicle(_)),
         says: &[(HUBS, RulesOut, "a hub motor is a wheel")],
     },
     Rule {
         since: "it holds a load that hangs",
-        when: |asked| matches!(asked.load, Load::Hoist(_)),
+        when: |duty| matches!(duty.load, Load::Hoist(_)),
         says: &[
             (&[GearMotorWorm], For, "a worm holds the load when the current stops"),
             (&[Sensorless], Against, "starting under a hanging load without sensors lets it drop first"),
@@ -163,7 +163,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the grade is steep",
-        when: |asked| matches!(asked.load, Load::Vehicle(vehicle) if vehicle.grade_percent >= 10.0),
+        when: |duty| matches!(duty.load, Load::Vehicle(vehicle) if vehicle.grade_percent >= 10.0),
         says: &[
             (&[HubDirect], Against, "without a gear it holds a hill only with high currents"),
             (&[GearMotorPlanetary, GearMotorWorm, HubGeared], For, "its gear multiplies the torque on the hill"),
@@ -173,7 +173,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the output turns slowly",
-        when: |asked| asked.output_rpm < 400.0,
+        when: |duty| duty.output_rpm < 400.0,
         says: &[
             (&[GearMotorPlanetary, GearMotorWorm], For, "made for such speeds: no further stage"),
             (&[SealedCan, Rebuildable, Sensorless], Against, "it wants two stages to come down to this speed"),
@@ -181,7 +181,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the output turns fast",
-        when: |asked| asked.output_rpm > 3000.0,
+        when: |duty| duty.output_rpm > 3000.0,
         says: &[
             (&[GearMotorPlanetary, GearMotorWorm], RulesOut, "no gear motor turns that fast"),
             (&[Sensorless], For, "it likes speed, and sensors add nothing there"),
@@ -190,7 +190,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "it takes more than 500 W",
-        when: |asked| asked.power_w / f64::from(asked.motors.max(1)) > 500.0,
+        when: |duty| duty.power_w / f64::from(duty.motors.max(1)) > 500.0,
         says: &[
             (BRUSHLESS, For, "more power for its size, and the heat sits outside"),
             (
@@ -202,7 +202,7 @@ pub(super) const RULES: &[Rule] = &[
     },
     Rule {
         since: "the machine is heavier than 150 kg",
-        when: |asked| asked.mass_kg.is_some_and(|mass| mass > 150.0),
+        when: |duty| duty.mass_kg.is_some_and(|mass| mass > 150.0),
         says: &[
             (&[GearMotorPlanetary, GearMotorWorm], For, "large ones are made for carts and chairs"),
             (&[SealedCan], Against, "small cans and their bushings do not last under such loads"),
@@ -212,7 +212,7 @@ pub(super) const RULES: &[Rule] = &[
 
 #[cfg(test)]
 mod tests {
-    use super::super::guide::{Asked, Ranked, Side, rank};
+    use super::super::guide::{MotorDuty, Ranked, Side, rank};
     use super::*;
     use crate::document::{Build, Wishes};
 
@@ -220,9 +220,9 @@ mod tests {
         Build::from_json(crate::library::demo::BUILDS[0].json).expect("the demo reads")
     }
 
-    fn asked(build: &Build, wishes: Wishes, output_rpm: f64, power_w: f64, motors: u32) -> Vec<Ranked> {
+    fn ranked_for(build: &Build, wishes: Wishes, output_rpm: f64, power_w: f64, motors: u32) -> Vec<Ranked> {
         let load = &build.job.drives[0].load;
-        rank(&Asked { wishes: &wishes, load, mass_kg: Some(60.0), output_rpm, power_w, motors })
+        rank(&MotorDuty { wishes: &wishes, load, mass_kg: Some(60.0), output_rpm, power_w, motors })
     }
 
     const NONE: Wishes = super::super::guide::NO_WISHES;
@@ -243,7 +243,7 @@ mod tests {
             ("any wheel", Wishes { wheel: Some(WheelWish::Any), ..NONE }, HubGeared, Side::Against),
         ];
         for (name, wishes, kind, side) in table {
-            let ranked = asked(&build, wishes.clone(), 1000.0, 100.0, 1);
+            let ranked = ranked_for(&build, wishes.clone(), 1000.0, 100.0, 1);
             let seen = ranked.iter().find(|entry| entry.kind == *kind).expect("every kind is ranked");
             assert!(seen.points.iter().any(|point| point.side == *side), "{name}: {seen:?}");
         }
@@ -252,7 +252,7 @@ mod tests {
     #[test]
     fn what_is_ruled_out_comes_last_and_every_point_names_its_reason() {
         let build = cart();
-        let ranked = asked(&build, Wishes { class_rule: Some(ClassRule::BrushedOnly), ..NONE }, 200.0, 50.0, 2);
+        let ranked = ranked_for(&build, Wishes { class_rule: Some(ClassRule::BrushedOnly), ..NONE }, 200.0, 50.0, 2);
         let first_out = ranked.iter().position(|entry| entry.ruled_out).expect("something is ruled out");
         assert!(ranked[first_out..].iter().all(|entry| entry.ruled_out));
         assert_eq!(ranked.len(), MotorFamily::ALL.len());

@@ -38,28 +38,28 @@ macro_rules! figure {
 #[rustfmt::skip]
 const WISHES: &[Wish] = &[
     Wish { key: "base_mass_kg", words: "A lighter machine:", unit: "kg", eases_downward: true, factor: 0.6, group: Group::Mass, place: figure!(Vehicle, base_mass_kg) },
-    Wish { key: "payload_kg", words: "Carrying no more than", unit: "kg", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, payload_kg) },
-    Wish { key: "towed_mass_kg", words: "Towing no more than", unit: "kg", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, towed_mass_kg) },
-    Wish { key: "grade_percent", words: "Hills no steeper than", unit: "%", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, grade_percent) },
-    Wish { key: "climb_speed_m_s", words: "Up the hill at", unit: "km/h", eases_downward: true, factor: 0.15, group: Group::Asked, place: figure!(Vehicle, some climb_speed_m_s) },
-    Wish { key: "climb_duration_min", words: "Hills that last no longer than", unit: "min", eases_downward: true, factor: 0.1, group: Group::Asked, place: figure!(Vehicle, some climb_duration_min) },
-    Wish { key: "target_speed_m_s", words: "On the level at", unit: "km/h", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(Vehicle, target_speed_m_s) },
-    Wish { key: "accelerate_s", words: "Up to speed within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Vehicle, some accelerate_s) },
+    Wish { key: "payload_kg", words: "Carrying no more than", unit: "kg", eases_downward: true, factor: 0.3, group: Group::Requested, place: figure!(Vehicle, payload_kg) },
+    Wish { key: "towed_mass_kg", words: "Towing no more than", unit: "kg", eases_downward: true, factor: 0.1, group: Group::Requested, place: figure!(Vehicle, towed_mass_kg) },
+    Wish { key: "grade_percent", words: "Hills no steeper than", unit: "%", eases_downward: true, factor: 0.15, group: Group::Requested, place: figure!(Vehicle, grade_percent) },
+    Wish { key: "climb_speed_m_s", words: "Up the hill at", unit: "km/h", eases_downward: true, factor: 0.15, group: Group::Requested, place: figure!(Vehicle, some climb_speed_m_s) },
+    Wish { key: "climb_duration_min", words: "Hills that last no longer than", unit: "min", eases_downward: true, factor: 0.1, group: Group::Requested, place: figure!(Vehicle, some climb_duration_min) },
+    Wish { key: "target_speed_m_s", words: "On the level at", unit: "km/h", eases_downward: true, factor: 0.3, group: Group::Requested, place: figure!(Vehicle, target_speed_m_s) },
+    Wish { key: "accelerate_s", words: "Up to speed within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Requested, place: figure!(Vehicle, some accelerate_s) },
     Wish { key: "friction", words: "Grippier tyres, a friction of", unit: "", eases_downward: false, factor: 2.0, group: Group::Mass, place: figure!(Vehicle, some friction) },
     Wish { key: "driven_weight_share", words: "More of the weight on the driven wheels, a share of", unit: "", eases_downward: false, factor: 4.0, group: Group::Mass, place: figure!(Vehicle, driven_weight_share) },
-    Wish { key: "target_rpm", words: "Wheels at", unit: "rpm", eases_downward: true, factor: 0.4, group: Group::Asked, place: figure!(Flywheel, target_rpm) },
-    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Flywheel, some spin_up_s) },
+    Wish { key: "target_rpm", words: "Wheels at", unit: "rpm", eases_downward: true, factor: 0.4, group: Group::Requested, place: figure!(Flywheel, target_rpm) },
+    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Requested, place: figure!(Flywheel, some spin_up_s) },
     Wish { key: "inertia_kg_m2", words: "Lighter wheels:", unit: "kg·m²", eases_downward: true, factor: 0.3, group: Group::Mass, place: figure!(Flywheel, inertia_kg_m2) },
-    Wish { key: "projectile/per_second", words: "A rate of", unit: "shots a second", eases_downward: true, factor: 0.1, group: Group::Asked, place: shots },
-    Wish { key: "projectile/speed_m_s", words: "Shots with", unit: "m/s", eases_downward: true, factor: 0.3, group: Group::Asked, place: thrown },
-    Wish { key: "target_rpm", words: "The fan at", unit: "rpm", eases_downward: true, factor: 0.4, group: Group::Asked, place: figure!(Fan, target_rpm) },
-    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Fan, some spin_up_s) },
-    Wish { key: "target_tip_speed_m_s", words: "A tip speed of", unit: "m/s", eases_downward: true, factor: 0.4, group: Group::Asked, place: figure!(Blade, target_tip_speed_m_s) },
-    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Asked, place: figure!(Blade, some spin_up_s) },
-    Wish { key: "lift_speed_m_s", words: "Lifting at", unit: "m/s", eases_downward: true, factor: 0.2, group: Group::Asked, place: figure!(Hoist, lift_speed_m_s) },
-    Wish { key: "mass_kg", words: "Lifting no more than", unit: "kg", eases_downward: true, factor: 0.2, group: Group::Asked, place: figure!(Hoist, mass_kg) },
-    Wish { key: "target_rpm", words: "The shaft at", unit: "rpm", eases_downward: true, factor: 0.3, group: Group::Asked, place: figure!(ConstantTorque, target_rpm) },
-    Wish { key: "torque_nm", words: "A torque of", unit: "N·m", eases_downward: true, factor: 0.2, group: Group::Asked, place: figure!(ConstantTorque, torque_nm) },
+    Wish { key: "projectile/per_second", words: "A rate of", unit: "shots a second", eases_downward: true, factor: 0.1, group: Group::Requested, place: shots },
+    Wish { key: "projectile/speed_m_s", words: "Shots with", unit: "m/s", eases_downward: true, factor: 0.3, group: Group::Requested, place: thrown },
+    Wish { key: "target_rpm", words: "The fan at", unit: "rpm", eases_downward: true, factor: 0.4, group: Group::Requested, place: figure!(Fan, target_rpm) },
+    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Requested, place: figure!(Fan, some spin_up_s) },
+    Wish { key: "target_tip_speed_m_s", words: "A tip speed of", unit: "m/s", eases_downward: true, factor: 0.4, group: Group::Requested, place: figure!(Blade, target_tip_speed_m_s) },
+    Wish { key: "spin_up_s", words: "Spun up within", unit: "s", eases_downward: false, factor: 10.0, group: Group::Requested, place: figure!(Blade, some spin_up_s) },
+    Wish { key: "lift_speed_m_s", words: "Lifting at", unit: "m/s", eases_downward: true, factor: 0.2, group: Group::Requested, place: figure!(Hoist, lift_speed_m_s) },
+    Wish { key: "mass_kg", words: "Lifting no more than", unit: "kg", eases_downward: true, factor: 0.2, group: Group::Requested, place: figure!(Hoist, mass_kg) },
+    Wish { key: "target_rpm", words: "The shaft at", unit: "rpm", eases_downward: true, factor: 0.3, group: Group::Requested, place: figure!(ConstantTorque, target_rpm) },
+    Wish { key: "torque_nm", words: "A torque of", unit: "N·m", eases_downward: true, factor: 0.2, group: Group::Requested, place: figure!(ConstantTorque, torque_nm) },
 ];
 
 fn thrown(load: &mut Load) -> Option<&mut f64> {
@@ -132,7 +132,7 @@ pub(super) fn wishes(draft: &Variant, drive: &str) -> Vec<Adjustment> {
 pub(super) fn runtime(draft: &Variant) -> Option<Adjustment> {
     let now = draft.job.runtime_min?;
     Some(Adjustment::new(
-        Group::Asked,
+        Group::Requested,
         "/job/runtime_min".to_owned(),
         falling(now, 0.05),
         |draft, step| draft.job.runtime_min = Some(step),
@@ -144,7 +144,7 @@ pub(super) fn runtime(draft: &Variant) -> Option<Adjustment> {
 pub(super) fn duty(draft: &Variant) -> Adjustment {
     let now = draft.job.duty_cycle;
     Adjustment::new(
-        Group::Asked,
+        Group::Requested,
         "/job/duty_cycle".to_owned(),
         falling(now, 0.1),
         |draft, step| draft.job.duty_cycle = step,

@@ -110,7 +110,7 @@ fn cost(found: &Found<'_>, now: &OptionEvaluation) -> f64 {
     let failing = after.checks.iter().filter(|check| check.verdict == Verdict::Fail).count();
     let numberless =
         after.checks.iter().filter(|check| check.verdict == Verdict::Fail && check.utilisation.is_none()).count();
-    let concession = if found.lever.group == Group::Asked { 30.0 } else { 0.0 };
+    let concession = if found.lever.group == Group::Requested { 30.0 } else { 0.0 };
     let worst = worst_utilisation(after).unwrap_or(3.0).min(3.0);
     let count = |number: usize| f64::from(u32::try_from(number).unwrap_or(u32::MAX));
     25.0 * count(breaks) + 10.0 * count(failing) + 5.0 * count(numberless) + concession + worst + found.travel
@@ -170,7 +170,7 @@ fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluat
             let repeats = chosen.iter().any(|other| found[*other].lever.group == group);
             // What breaks other things is a way out of need, not a fourth choice.
             let harms = broken(now, &candidate.tried.result).next().is_some() && chosen.len() >= 2;
-            if taken || harms || (different_groups && repeats) || (group == Group::Asked && repeats) {
+            if taken || harms || (different_groups && repeats) || (group == Group::Requested && repeats) {
                 continue;
             }
             if let Some(remedy) = proven(candidate, build, index, now, check) {

@@ -50,7 +50,7 @@ pub(super) fn motor_room(draft: &Variant, drive: &str) -> Option<Adjustment> {
     let place = draft.job.drives.iter().position(|job| job.name == drive)?;
     draft.job.drives[place].motor_space.as_ref()?;
     Some(Adjustment::new(
-        Group::Asked,
+        Group::Requested,
         format!("/job/drives/{place}/motor_space"),
         rising(1.0, 3.0),
         move |draft, step| {
@@ -93,7 +93,7 @@ pub(super) fn packs_that_fit(draft: &Variant, index: usize) -> Vec<Adjustment> {
     }
     if draft.job.compartment.is_some() {
         levers.push(Adjustment::new(
-            Group::Asked,
+            Group::Requested,
             "/job/compartment".to_owned(),
             rising(1.0, 4.0),
             |draft, step| {
@@ -108,7 +108,7 @@ pub(super) fn packs_that_fit(draft: &Variant, index: usize) -> Vec<Adjustment> {
         if draft.job.compartment.as_ref().is_some_and(|room| room.ground_clearance_mm.is_some()) {
             let now = draft.job.compartment.as_ref().and_then(|room| room.ground_clearance_mm).unwrap_or(0.0);
             levers.push(Adjustment::new(
-                Group::Asked,
+                Group::Requested,
                 "/job/compartment/ground_clearance_mm".to_owned(),
                 falling(now, 0.05),
                 |draft, step| {
@@ -144,7 +144,7 @@ fn halved(battery: &mut crate::document::Battery) {
 pub(super) fn controller_room(draft: &Variant) -> Option<Adjustment> {
     draft.job.controller_space.as_ref()?;
     Some(Adjustment::new(
-        Group::Asked,
+        Group::Requested,
         "/job/controller_space".to_owned(),
         rising(1.0, 4.0),
         |draft, step| {

@@ -110,7 +110,14 @@ export interface Place {
 }
 
 /** The request; null while an entry is wrong. */
-export function askedOf({ id, build, option, drive, stage, wheels }: Place): Schemas["SearchAsked"] | null {
+export function requestOf({
+  id,
+  build,
+  option,
+  drive,
+  stage,
+  wheels,
+}: Place): Schemas["SearchRequest"] | null {
   const driver = wholeNumbers(form.driver, TEETH.least, TEETH.most);
   const driven = wholeNumbers(form.driven, TEETH.least, TEETH.most);
   const diameters = wheels ? wheelsOf(form.wheels) : { kind: "list" as const, values: [] };

@@ -43,7 +43,7 @@ struct SearchTeeth {
 /// A build, and what to try in one of its options.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
-pub(super) struct SearchAsked {
+pub(super) struct SearchRequest {
     /// Id of the stored build.
     build_id: String,
     /// Place of the option it starts from.
@@ -109,7 +109,7 @@ fn picked(
 /// The search document of what was asked, and its text.
 pub(super) async fn document(
     app: &App,
-    WithBuild(build, asked): WithBuild<SearchAsked>,
+    WithBuild(build, asked): WithBuild<SearchRequest>,
 ) -> Result<(String, Search, String, String), ApiError> {
     let option = option_at(&build, asked.option)?.clone();
     let Some(drive) = option.drives.get(asked.drive) else {
