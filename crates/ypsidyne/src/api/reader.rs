@@ -31,7 +31,7 @@ pub(super) fn from_headers(headers: &HeaderMap) -> Result<Reader, ApiError> {
 
 /// The units of a link, which cannot send headers.
 #[derive(Deserialize)]
-struct QueryOf {
+struct UnitsQuery {
     units: Option<String>,
 }
 
