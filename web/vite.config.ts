@@ -53,6 +53,7 @@ function documents(): Plugin {
 
 export default defineConfig({
   plugins: [vue(), documents(), compressed()],
+  define: { __VUE_PROD_DEVTOOLS__: "false", __VUE_OPTIONS_API__: "true" },
   build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 600 },
   server: { proxy: { "/api": { target: "http://127.0.0.1:4770", changeOrigin: true } } },
 });

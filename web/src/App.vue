@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import Toast from "primevue/toast";
-import { ref } from "vue";
+import type { ToastMessageOptions } from "primevue/toast";
+import ToastEventBus from "primevue/toasteventbus";
+import { nextTick, ref } from "vue";
 import { api } from "./api/client";
 import { ask, silentSince } from "./api/reach";
 import { timeOf } from "./api/stale";
 import LoginView from "./builds/LoginView.vue";
+import { later, whenIdle } from "./shared/lib/later";
 
 const needsPassphrase = ref<boolean | null>(null);
 
@@ -14,6 +16,23 @@ async function look(): Promise<void> {
 }
 
 void look();
+
+// ---- short messages: what draws them comes last, or with the first of them
+
+const Toast = later(() => import("primevue/toast"));
+const toasts = ref(false);
+const early: ToastMessageOptions[] = [];
+const keep = (message: unknown) => {
+  early.push(message as ToastMessageOptions);
+  toasts.value = true;
+};
+ToastEventBus.on("add", keep);
+whenIdle(() => (toasts.value = true));
+
+function tellEarly(): void {
+  ToastEventBus.off("add", keep);
+  void nextTick(() => early.splice(0).forEach((message) => ToastEventBus.emit("add", message)));
+}
 </script>
 
 <template>
@@ -25,7 +44,7 @@ void look();
     The server has not answered since {{ timeOf(silentSince) }}. What is typed is kept here and sent when it
     answers; figures drawn pale are of before.
   </p>
-  <Toast position="bottom-left">
+  <Toast v-if="toasts" position="bottom-left" @vue:mounted="tellEarly">
     <template #message="{ message }">
       <span>{{ message.summary }}</span>
       <button v-if="message.detail" type="button" class="action" @click="message.detail()">undo</button>

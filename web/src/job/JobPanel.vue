@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import InputText from "primevue/inputtext";
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed } from "vue";
 import { api, type Build, type Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
@@ -186,13 +185,14 @@ function setNotes(build: Build, text: string): void {
   <div class="top job-top">
     <div>
       <div class="who">
-        <InputText
-          :model-value="bench.jobDrive?.name"
+        <input
+          type="text"
+          :value="bench.jobDrive?.name"
           aria-label="Name of the drive"
-          class="name"
+          class="name write"
           @change="(event) => rename((event.target as HTMLInputElement).value)"
         />
-        <Select
+        <ChoiceSelect
           :model-value="load?.kind"
           :options="KINDS"
           option-label="said"
@@ -434,7 +434,7 @@ function setNotes(build: Build, text: string): void {
   font-size: var(--size);
 }
 
-.who :deep(.p-select) {
+.who :deep(.choose) {
   font-size: var(--size);
 }
 

@@ -2,7 +2,8 @@
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
 import { CASE_WORDS, LIMIT_WORDS } from "../workbench/words";
-import CurveChart, { type ChartLabel, type Curve } from "../shared/plots/CurveChart.vue";
+import type { ChartLabel, Curve } from "../shared/plots/curves";
+import { CurveChart } from "../shared/plots/late";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import BenchField from "../shared/fields/BenchField.vue";

@@ -2,7 +2,8 @@
 // How hard, how long: minutes to the limit of the winding against current, and what would help.
 import { computed } from "vue";
 import type { Schemas } from "../api/client";
-import CurveChart, { type Curve } from "../shared/plots/CurveChart.vue";
+import type { Curve } from "../shared/plots/curves";
+import { CurveChart } from "../shared/plots/late";
 import { figures, shownText } from "../units/quantity";
 
 const props = defineProps<{ endurance: Schemas["Endurance"] }>();

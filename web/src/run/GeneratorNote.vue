@@ -4,7 +4,8 @@
 import { computed } from "vue";
 import type { Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
-import CurveChart, { type Curve } from "../shared/plots/CurveChart.vue";
+import type { Curve } from "../shared/plots/curves";
+import { CurveChart } from "../shared/plots/late";
 import { displayUnit, figures, shownText } from "../units/quantity";
 
 const props = defineProps<{ row: Schemas["GeneratorRow"] }>();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // What one drive of a course does.
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, ref } from "vue";
 import { api, saying } from "../api/client";
 import { useBench } from "../workbench/bench";
@@ -91,7 +91,7 @@ async function turnOver(to: "t_s" | "distance_m"): Promise<void> {
   <section class="part" :data-part="part.drive">
     <h3 class="rule">
       <b>{{ part.drive }}</b>
-      <Select
+      <ChoiceSelect
         :model-value="mode.kind"
         :options="kinds"
         option-label="said"

@@ -2,7 +2,8 @@
 // Everything of a run on one axis: lanes one above another, a crosshair through all, limits along the axis.
 import { computed } from "vue";
 import { placed } from "../shared/plots/labels";
-import { linePath, type PanelFrame, rowAt, usePlot } from "../shared/plots/plot";
+import { linePath, type PanelFrame, usePlot } from "../shared/plots/plot";
+import { rowAt } from "../shared/lib/rows";
 import PlotFrame from "../shared/plots/PlotFrame.vue";
 import type { PlotTable } from "../shared/plots/table";
 import { figures } from "../units/quantity";

@@ -2,7 +2,7 @@
 // The figures of runs side by side, and where the energy went.
 import { computed } from "vue";
 import { figures, shownText } from "../units/quantity";
-import { momentWords } from "./lanes";
+import { momentWords } from "./momentWords";
 import { driveRun, type ShownRun } from "./runs";
 
 const props = defineProps<{ runs: ShownRun[]; drive: string }>();

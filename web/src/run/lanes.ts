@@ -1,6 +1,6 @@
 // What is drawn of a run: lanes on one axis, in the units people chose.
 import type { Schemas } from "../api/client";
-import { displayUnit, figures } from "../units/quantity";
+import { displayUnit } from "../units/quantity";
 import type { Quantity, Unit } from "../units/units";
 import { RUN_LIMIT_WORDS } from "./moment";
 import type { DriveRun } from "./runs";
@@ -329,14 +329,4 @@ export function seriesCsv(series: Schemas["Series"]): string {
   const columns = Object.entries(series) as [string, (number | string | null)[]][];
   const rows = series.t_s.map((_, row) => columns.map(([, column]) => column[row] ?? "").join(","));
   return `${columns.map(([name]) => name).join(",")}\n${rows.join("\n")}\n`;
-}
-
-/** A moment as people say it. */
-export function momentWords(t_s: number): string {
-  if (t_s < 180) return `${figures(t_s, 3)} s`;
-  const [hours, minutes] = [Math.floor(t_s / 3600), Math.floor((t_s % 3600) / 60)];
-  const seconds = String(Math.floor(t_s % 60)).padStart(2, "0");
-  return hours > 0
-    ? `${hours}:${String(minutes).padStart(2, "0")}:${seconds} h`
-    : `${minutes}:${seconds} min`;
 }

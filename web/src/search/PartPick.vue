@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Parts of one kind to try: all that a filter finds, or some picked by hand.
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
@@ -84,12 +84,11 @@ function choose(): void {
       <label v-if="owns" class="note" :title="owns">
         <input v-model="picked.own" type="checkbox" /> the one in use too
       </label>
-      <Select
+      <ChoiceSelect
         :model-value="null"
         :options="numbers"
         option-label="label"
         option-value="key"
-        filter
         placeholder="filter by figure"
         :aria-label="`${word}: filter by figure`"
         class="by"

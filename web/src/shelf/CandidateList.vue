@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Parts of the shelf for this step, each with its effect on this build. The arrows step, the workbench follows,
 // Enter keeps, Escape goes back.
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, onBeforeUnmount, ref } from "vue";
 import { useAnswer } from "../api/answer";
 import { api, type Schemas } from "../api/client";
@@ -187,7 +187,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
         :data-candidate-search="kind"
       />
       <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
-      <Select
+      <ChoiceSelect
         :model-value="null"
         :options="unfiltered"
         option-label="head"

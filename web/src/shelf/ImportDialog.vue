@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Parts from a table or a shelf file: columns are matched, every bad row is named, then the good ones or all or none.
 import Dialog from "primevue/dialog";
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
 import { type Kind, KINDS } from "./kinds";
@@ -112,7 +112,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
         />
         <template v-if="isTable">
           where no column says it, rows are
-          <Select
+          <ChoiceSelect
             v-model="rowKind"
             :options="KINDS"
             option-label="many"
@@ -137,13 +137,12 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
             <tr v-for="column in look.columns" :key="column.header" :data-column="column.header">
               <td>{{ column.header }}</td>
               <td>
-                <Select
+                <ChoiceSelect
                   :model-value="column.choice.key ?? LEAVE_OUT"
                   :options="offered"
                   option-label="label"
                   option-value="key"
                   placeholder="leave out"
-                  filter
                   :aria-label="`What ${column.header} holds`"
                   @update:model-value="
                     (key: string) =>
@@ -152,7 +151,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
                 />
               </td>
               <td>
-                <Select
+                <ChoiceSelect
                   v-if="units(column.choice.key).length > 1"
                   :model-value="column.choice.unit ?? units(column.choice.key)[0]"
                   :options="units(column.choice.key)"
@@ -239,7 +238,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
   align-items: center;
 }
 
-.columns :deep(.p-select) {
+.columns :deep(.choose) {
   max-width: 210px;
 }
 

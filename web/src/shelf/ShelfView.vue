@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The shelf: every part by kind, searched as you type, filtered by any figure, sorted, compared, edited.
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { useToast } from "primevue/usetoast";
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, ref, watch } from "vue";
@@ -170,14 +170,13 @@ const untouched = computed(
         <button type="button" :aria-pressed="query.owned === false" @click="query.owned = false">need</button>
       </span>
       <label class="note"><input v-model="query.retired" type="checkbox" /> retired</label>
-      <Select
+      <ChoiceSelect
         v-if="query.kind"
         :model-value="null"
         :options="figures"
         option-label="label"
         option-value="key"
         placeholder="filter by a figure"
-        filter
         aria-label="Filter by a figure"
         class="add"
         data-add-filter

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, nextTick, ref, watch } from "vue";
 import { api } from "../api/client";
 import { ask } from "../api/reach";
@@ -171,7 +171,7 @@ function useArea(index: number, area: boolean): void {
         <div class="two">
           <BenchField :at="`${list}/${index}`" record="WiringRun" name="name" />
           <PickRow label="Carries">
-            <Select
+            <ChoiceSelect
               :model-value="run.circuit"
               :options="circuits"
               option-label="said"

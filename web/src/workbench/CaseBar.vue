@@ -4,7 +4,7 @@ import { computed } from "vue";
 import { CHARGES, useBench } from "./bench";
 import { CASE_WORDS } from "./words";
 import { useSums } from "./sums";
-import { momentWords } from "../run/lanes";
+import { momentWords } from "../run/momentWords";
 import { useRuns } from "../run/runs";
 import FigureDelta from "../shared/figures/FigureDelta.vue";
 import { figures, shown, shownText } from "../units/quantity";

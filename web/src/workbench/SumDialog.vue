@@ -1,17 +1,15 @@
 <script setup lang="ts">
 // A sum shown whole: what is asked, the formula, the numbers put in and where each came from, the result, the source.
 import Dialog from "primevue/dialog";
-import Select from "primevue/select";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { useToast } from "primevue/usetoast";
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import { type Sum, useSums } from "./sums";
 import FormulaText from "../shared/figures/FormulaText.vue";
 import { figures } from "../units/quantity";
 
 const sums = useSums();
 const toast = useToast();
-/** The list of figures is open: Escape closes it first. */
-const choosing = ref(false);
 
 const shown = computed({
   get: () => sums.id !== null,
@@ -81,17 +79,13 @@ function print(): void {
     :style="{ width: '600px', maxWidth: '94vw' }"
   >
     <p v-if="sums.problem" class="problem" role="alert">{{ sums.problem }}</p>
-    <Select
+    <ChoiceSelect
       :model-value="sums.sum ? key(sums.sum) : null"
       :options="choices"
       option-label="said"
       option-value="key"
-      filter
       aria-label="Which figure"
       class="which"
-      @show="choosing = true"
-      @hide="choosing = false"
-      @keydown.esc.capture="choosing || sums.close()"
       @update:model-value="choose"
     />
     <article v-if="sums.sum" data-sum-shown>
@@ -169,7 +163,7 @@ function print(): void {
 
   .printing-sum .p-dialog-footer,
   .printing-sum .p-dialog-header-actions,
-  .printing-sum .p-select,
+  .printing-sum .choose,
   .printing-sum .p-toast {
     display: none;
   }

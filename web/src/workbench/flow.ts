@@ -13,7 +13,7 @@ import { checkKey, LIMIT_WORDS, LOAD_WORDS, stepOf } from "./words";
 import { driveRun, useRuns } from "../run/runs";
 import { generatingFlow } from "../run/generating";
 import { flowAt } from "../run/moment";
-import { rowAt } from "../shared/plots/plot";
+import { rowAt } from "../shared/lib/rows";
 import type { Step } from "../router";
 import { type Difference, difference, figures, shownText } from "../units/quantity";
 import type { Quantity } from "../units/units";

@@ -84,8 +84,7 @@ async fn candidates_are_searched_sorted_and_filtered_by_effect() {
         )
         .await;
     // Only what lasts: a range of an effect, typed with a unit of its own.
-    browser.click("[data-filter-effect] [role=combobox]").await;
-    browser.press_option("runs").await;
+    browser.choose("[data-filter-effect]", "runs").await;
     browser
         .find("[data-effect-range='runtime_min'] input[aria-label$='at least']")
         .await
@@ -189,9 +188,8 @@ async fn a_figure_opens_its_sum_and_the_sums_behind_it() {
     browser.press("Copy as text").await;
     browser.until("said", "/copied as text|does not let it copy/.test(document.body.innerText)").await;
     // Any figure can be chosen; there are more than forty.
-    browser.click("[role=dialog] [role=combobox]").await;
-    browser.until("the list", "document.querySelectorAll('li[role=option]').length > 5").await;
-    browser.press_option("time on one charge").await;
+    browser.until("the list", "document.querySelectorAll('[role=dialog] select option').length > 40").await;
+    browser.choose("[role=dialog]", "time on one charge").await;
     browser.until_text("Peukert's law").await;
     browser.keys(ESCAPE).await;
     browser.until("closed", "!document.querySelector('[role=dialog]')").await;

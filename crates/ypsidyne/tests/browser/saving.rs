@@ -218,8 +218,7 @@ async fn what_a_change_of_kind_makes_void_is_set_aside_and_comes_back() {
     let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
     let drop_v = document(&server, &id).await.pointer(&format!("{MOTOR}/brush_drop_v")).unwrap().clone();
     let choose = async |words: &str| {
-        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
-        browser.press_option(words).await;
+        browser.choose("[data-field='kind']", words).await;
     };
     choose("Brushless").await;
     until_stored(&server, &id, &format!("{MOTOR}/kind"), "brushless").await;
@@ -238,8 +237,7 @@ async fn what_was_set_aside_of_one_build_stays_out_of_another() {
     let browser = Browser::start().await;
     let cart = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
     let choose = async |words: &str| {
-        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
-        browser.press_option(words).await;
+        browser.choose("[data-field='kind']", words).await;
     };
     choose("Brushless").await;
     until_stored(&server, &cart, &format!("{MOTOR}/kind"), "brushless").await;
@@ -265,8 +263,7 @@ async fn a_controller_for_brushes_sets_the_field_orientation_aside() {
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "controller").await;
     assert_eq!(document(&server, &id).await.pointer(&format!("{CONTROLLER}/commutation")), Some(&json!("foc")));
     let choose = async |words: &str| {
-        browser.click("[data-field='kind'][role=combobox], [data-field='kind'] [role=combobox]").await;
-        browser.press_option(words).await;
+        browser.choose("[data-field='kind']", words).await;
     };
     choose("Brushed").await;
     until_stored(&server, &id, &format!("{CONTROLLER}/kind"), "brushed").await;

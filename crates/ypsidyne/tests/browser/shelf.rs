@@ -24,8 +24,7 @@ async fn parts_are_searched_filtered_sorted_and_compared() {
         )
         .await;
     // A range, typed with a unit of its own.
-    browser.click("[data-add-filter] [role=combobox]").await;
-    browser.press_option("Speed constant Kv").await;
+    browser.choose("[data-add-filter]", "Speed constant Kv").await;
     browser
         .find("[data-filter='kv_rpm_per_v'] input[aria-label$='at least']")
         .await
@@ -105,8 +104,7 @@ async fn a_table_is_matched_looked_at_and_its_good_rows_kept() {
     browser
         .until("nothing reads yet", "document.querySelector('[data-import-sum]')?.innerText.startsWith('0 parts read')")
         .await;
-    browser.click("[data-column='Article'] [role=combobox]").await;
-    browser.press_option("Called").await;
+    browser.choose("[data-column='Article']", "Called").await;
     browser
         .until(
             "two read",

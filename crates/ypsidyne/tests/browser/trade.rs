@@ -96,8 +96,7 @@ async fn which_kind_of_motor_follows_the_wishes_and_they_are_stored() {
     browser.run("document.querySelector('[data-motor-guide] summary').click()").await;
     let first = "document.querySelector('[data-motor-guide] [data-kind]')?.dataset.kind";
     browser.until("quiet crawling wants an encoder", &format!("{first} === 'field_oriented'")).await;
-    browser.run("document.querySelector(\"[data-field='class_rule']\").click()").await;
-    browser.press_option("Sealed brushed cans only").await;
+    browser.choose("[data-field='class_rule']", "Sealed brushed cans only").await;
     until_stored(&server, &id, "/job/drives/0/wishes/class_rule", "sealed_only").await;
     browser.until("the class decides", &format!("{first} !== 'field_oriented'")).await;
     browser
@@ -221,8 +220,7 @@ async fn a_spur_pair_is_put_in_judged_and_mended() {
     let server = Server::demo();
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
-    browser.run("document.querySelector(\"[data-stage] [data-field='kind']\").click()").await;
-    browser.press_option("Spur gears").await;
+    browser.choose("[data-stage] [data-field='kind']", "Spur gears").await;
     until_stored(&server, &id, &format!("{TEETH}/kind"), "spur").await;
     browser.fill("module_mm", "1.5").await;
     browser.fill("face_width_mm", "3").await;

@@ -178,8 +178,7 @@ async fn several_drives_and_loads_are_added_and_taken_out_in_every_option() {
     let id = open_demo(&browser, &server, "Hillside harvest cart", "job").await;
     browser.press("add a drive").await;
     browser.until("two drives", "document.querySelectorAll('[aria-label=Drive] button').length === 2").await;
-    browser.click(".p-select[data-field='load_kind']").await;
-    browser.press_option("cutting blade").await;
+    browser.choose("[data-field='load_kind']", "cutting blade").await;
     browser.until("a blade", "document.querySelector(\"input[data-field='blade_radius_m']\")").await;
     until_stored(&server, &id, "/job/drives/1/load/kind", "blade").await;
     let build = document(&server, &id).await;

@@ -348,13 +348,20 @@ impl Browser {
         std::fs::write(&path, content).unwrap();
         path
     }
-}
 
-impl Browser {
-    /// Chooses an entry of the list that is open.
-    pub async fn press_option(&self, words: &str) {
-        let path = format!("//li[@role='option'][contains(normalize-space(.), '{words}')]");
-        self.click_on(Locator::XPath(&path), words).await;
+    /// Chooses the first entry with these words of a list.
+    pub async fn choose(&self, selector: &str, words: &str) {
+        let (selector, words) = (json!(selector), json!(words));
+        let option = format!(
+            "[...document.querySelectorAll({selector})].flatMap((one) => [...(one.closest('select') ?? \
+             one.querySelector('select'))?.options ?? []]).find((option) => option.textContent.includes({words}))"
+        );
+        self.until(&format!("{words} in the list {selector}"), &format!("Boolean({option})")).await;
+        self.run(&format!(
+            "const option = {option}; const list = option.closest('select'); list.value = option.value; \
+             list.dispatchEvent(new Event('change'))"
+        ))
+        .await;
     }
 }
 

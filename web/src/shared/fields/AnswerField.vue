@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A plain question of a document: yes, no, or as is usual, which the core says.
-import Select from "primevue/select";
+import ChoiceSelect from "./ChoiceSelect.vue";
 import { computed } from "vue";
 import { fieldHelp, fieldMeta } from "../../api/fields";
 import { useDesk } from "../../workbench/desk";
@@ -34,7 +34,7 @@ const choices = computed(() => {
 
 <template>
   <PickRow :label="meta.label" :title="help" :data-place="`${record}.${name}`">
-    <Select
+    <ChoiceSelect
       :model-value="value"
       :options="choices"
       option-label="said"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // One field of a document: label, the right entry for its kind, help, typical values, guesses.
-import Select from "primevue/select";
-import InputText from "primevue/inputtext";
+import ChoiceSelect from "./ChoiceSelect.vue";
 import { computed, useId } from "vue";
 import { fieldHelp, fieldMeta } from "../../api/fields";
 import { useDesk } from "../../workbench/desk";
@@ -99,7 +98,7 @@ function setText(text: string): void {
         @update:model-value="set"
         @seal="desk.seal()"
       />
-      <Select
+      <ChoiceSelect
         v-else-if="meta.choices"
         :model-value="chosen"
         :options="choices"
@@ -111,15 +110,16 @@ function setText(text: string): void {
         class="choice"
         @update:model-value="set"
       />
-      <InputText
+      <input
         v-else
-        :model-value="words"
+        type="text"
+        :value="words"
         :aria-label="label"
         :aria-describedby="helpId"
         :data-field="name"
         placeholder="not given"
-        class="text"
-        @update:model-value="(text) => setText(text ?? '')"
+        class="text write"
+        @input="setText(($event.target as HTMLInputElement).value)"
         @blur="desk.seal()"
       />
     </template>

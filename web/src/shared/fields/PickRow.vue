@@ -29,7 +29,7 @@ defineProps<{ label: string }>();
   min-width: 0;
 }
 
-.pick :slotted(.p-select) {
+.pick :slotted(.choose) {
   border-color: transparent;
   border-bottom-color: var(--line);
   background: transparent;

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 // A number with its unit. Takes what people type; a wrong entry stays on screen and says what would do.
-import InputText from "primevue/inputtext";
 import { computed, onBeforeUnmount, ref, useId, watch } from "vue";
 import type { FieldMeta } from "../../api/fields";
 import { preferences } from "../../units/preferences";
@@ -169,19 +168,19 @@ function step(event: KeyboardEvent): void {
 
 <template>
   <span class="quantity" :class="{ wrong }">
-    <InputText
-      :model-value="typed"
+    <input
+      type="text"
+      :value="typed"
       :placeholder="placeholder"
       :aria-label="label"
       :aria-invalid="wrong ? true : undefined"
       :aria-describedby="wrong ? errorId : describedBy"
-      :invalid="wrong !== null"
       :data-field="name"
       inputmode="text"
       autocomplete="off"
       spellcheck="false"
-      class="entry"
-      @update:model-value="(text) => take(text ?? '')"
+      class="entry write"
+      @input="take(($event.target as HTMLInputElement).value)"
       @focus="focus"
       @blur="blur"
       @keydown="step"

@@ -34,6 +34,14 @@ export function afterwards(loader: Loader): Loader {
 export const later = (loader: Loader): Component =>
   defineAsyncComponent({ loader: afterwards(loader), delay: 250, loadingComponent: Waiting });
 
+/** The same, with its room kept, px, so that nothing below it moves when it comes. */
+export function laterInRoom<T extends Component>(loader: () => Promise<{ default: T }>, height: number): T {
+  const room = defineComponent(
+    () => () => h("div", { style: { height: `${height}px` }, "data-fetching": "" }),
+  );
+  return defineAsyncComponent({ loader: afterwards(loader), delay: 0, loadingComponent: room }) as T;
+}
+
 /** Does something once the browser has nothing else to do. */
 export function whenIdle(run: () => void): void {
   if (window.requestIdleCallback) window.requestIdleCallback(run, { timeout: 10_000 });

@@ -2,32 +2,12 @@
 // A ruled chart over speed or current: lines, a shaded band, marks and upright lines with their words.
 import { computed } from "vue";
 import { figures } from "../../units/quantity";
+import type { ChartLabel, ChartMark, Curve } from "./curves";
 import { placed } from "./labels";
 import { areaPath, linePath, type Point, usePlot, valueAt } from "./plot";
 import PlotFrame from "./PlotFrame.vue";
 import { spanOf } from "./ruler";
 import type { PlotTable } from "./table";
-
-export interface Curve {
-  name: string;
-  points: Point[];
-  style: "strong" | "accent" | "dashed";
-}
-
-export interface ChartMark {
-  name: string;
-  x: number;
-  y: number;
-  open: boolean;
-  bad?: boolean;
-}
-
-/** A word at a place of a line. */
-export interface ChartLabel {
-  text: string;
-  x: number;
-  y: number;
-}
 
 const props = defineProps<{
   title: string;

@@ -1,7 +1,8 @@
 // What hands do on a plot: point or touch to read, drag or pinch to zoom, keys for all of it.
 import { useEventListener } from "@vueuse/core";
 import { ref, type Ref } from "vue";
-import { type Plot, rowAt } from "./plot";
+import { rowAt } from "../lib/rows";
+import type { Plot } from "./plot";
 
 /** Shorter drags are clicks. */
 const LEAST_DRAG_PX = 10;

@@ -1,6 +1,6 @@
 // What all plots share: the frame of one or more panels over one axis, where one reads, and what stretch is drawn.
 import { useElementSize } from "@vueuse/core";
-import { bisector, bisectRight } from "d3-array";
+import { bisector } from "d3-array";
 import { line } from "d3-shape";
 import { computed, ref, type ComputedRef, type Ref } from "vue";
 import { type Ruler, ruler } from "./ruler";
@@ -196,9 +196,4 @@ export function valueAt(points: readonly Point[], place: number): number | null 
   if (!a || !b || place < (points[0]?.[0] ?? 0)) return null;
   const span = b[0] - a[0];
   return span > 0 ? a[1] + ((place - a[0]) / span) * (b[1] - a[1]) : b[1];
-}
-
-/** The index of the last of ascending values that is not beyond a place. */
-export function rowAt(values: readonly number[], place: number): number {
-  return Math.max(0, bisectRight(values, place) - 1);
 }
