@@ -14,8 +14,15 @@ export interface Answer<T> {
   reload: () => void;
 }
 
-/** Figures are asked for this long after the last change. */
+/** Figures are asked for this long after the last change, */
 const PAUSE_MS = 150;
+/** and not before nobody has typed for so long: a keystroke is one request, that of the build's own figures. */
+const TYPED_MS = 600;
+let typedAt = -Infinity;
+for (const kind of ["keydown", "input"]) {
+  window.addEventListener(kind, () => (typedAt = performance.now()), { capture: true });
+}
+
 /** An answer that is out for longer than this is drawn as stale. */
 const STALE_AFTER_MS = 1500;
 
@@ -32,15 +39,18 @@ export function useAnswer<T>(
   const problem = ref<string | null>(null);
   const drawn = getCurrentInstance();
   const turn = ref(0);
+  let asked = false;
   watch(
     [about, turn, readerUnits],
     (_now, _before, onCleanup) => {
       const request = new AbortController();
       const started = new Date();
-      const late = setTimeout(() => markStale(drawn, started), STALE_AFTER_MS);
+      const wait = Math.max(asked ? pause : 0, typedAt + TYPED_MS - performance.now());
+      const late = setTimeout(() => markStale(drawn, started), wait + STALE_AFTER_MS);
       const go = async () => {
         let first = asking(request.signal);
         if (!first) return clearTimeout(late);
+        asked = true;
         const reply = await ask(
           () => {
             const sent = first ?? asking(request.signal);
@@ -59,7 +69,7 @@ export function useAnswer<T>(
           problem.value = saying(reply.error);
         }
       };
-      const timer = setTimeout(() => void go(), pause);
+      const timer = setTimeout(() => void go(), wait);
       onCleanup(() => {
         clearTimeout(timer);
         clearTimeout(late);

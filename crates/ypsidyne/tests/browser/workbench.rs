@@ -421,3 +421,33 @@ async fn the_theme_is_a_preference_that_stays() {
     browser.until("light paper", &format!("{paper} === 'rgb(252, 251, 248)'")).await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_keystroke_is_one_request_and_the_rest_waits_until_nobody_types() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.until("candidates", "document.querySelectorAll('[data-candidates] tbody tr').length > 5").await;
+    browser.click("input[data-field='kv_rpm_per_v']").await;
+    browser
+        .run(
+            "performance.clearResourceTimings(); \
+             addEventListener('keydown', () => { window.pressed = performance.now(); }, { once: true, capture: true })",
+        )
+        .await;
+    browser.keys("5").await;
+    let asked = "performance.getEntriesByType('resource').filter(({ name }) => name.includes('/api/'))";
+    browser
+        .until("the list is asked again", &format!("{asked}.some(({{ name }}) => name.includes('candidates'))"))
+        .await;
+    let soon = format!("{asked}.filter(({{ startTime }}) => startTime < window.pressed + 280)");
+    let first = browser.run(&format!("return {soon}.map((entry) => [entry.name, entry.transferSize])")).await;
+    let first = first.as_array().unwrap();
+    assert_eq!(first.len(), 1, "{first:?}");
+    assert!(first[0][0].as_str().unwrap().contains("/api/workbench"), "{first:?}");
+    let bytes = first[0][1].as_f64().unwrap();
+    assert!((1.0..60_000.0).contains(&bytes), "{bytes} bytes");
+    let late = format!("{asked}.filter(({{ name }}) => name.includes('candidates'))[0].startTime - window.pressed");
+    assert!(browser.run(&format!("return {late}")).await.as_f64().unwrap() > 550.0);
+    browser.end().await;
+}

@@ -89,6 +89,9 @@ impl Browser {
             Some(browser) => browser,
             None => RUNTIME.spawn(Self::new()).await.unwrap(),
         };
+        let downloads = browser.folder.join("downloads");
+        std::fs::create_dir_all(&downloads).unwrap();
+        browser.client.issue_cmd(DownloadsTo(downloads)).await.expect("the browser takes a folder for downloads");
         browser.resize(width, height).await;
         browser
     }
@@ -365,7 +368,8 @@ impl Browser {
     }
 }
 
-/// Where the browser puts what is downloaded. Said in its preferences, a browser knows it from its second page on only.
+/// Where the browser puts what is downloaded: said to it before each test, for its preferences count from the second page on
+/// only.
 #[derive(Debug)]
 struct DownloadsTo(PathBuf);
 

@@ -45,7 +45,7 @@ pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &
         None,
     );
     let formula = if drive.parts.motor.kind == MachineKind::Brushless {
-        lost = lost.from_job("V_f", "one diode", load.diode_drop_v, "V", asked("diode_drop_v"));
+        lost = lost.job_figure("V_f", "one diode", load.diode_drop_v, "V", asked("diode_drop_v"));
         "V_d = V_b + 2 · V_f"
     } else {
         "V_d = V_b"
@@ -59,14 +59,14 @@ pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &
             .given("R", "winding resistance", drive.motor.resistance_ohm, "Ω", at("motor/resistance_ohm"), None)
             .solved("R_w", "leads of the machine", drive.leads_ohm, "Ω");
         match (load.electrical.battery_v, load.electrical.resistance_ohm) {
-            (Some(volts), _) => line.from_job("V_bat", "battery", volts, "V", asked("electrical/battery_v")).gives(
+            (Some(volts), _) => line.job_figure("V_bat", "battery", volts, "V", asked("electrical/battery_v")).gives(
                 "I = (E - V_d - V_bat) / (R + R_w)",
                 result.current_a,
                 "A",
                 OHM,
             ),
             (None, ohm) => line
-                .from_job("R_l", "load", ohm.unwrap_or(0.0), "Ω", asked("electrical/resistance_ohm"))
+                .job_figure("R_l", "load", ohm.unwrap_or(0.0), "Ω", asked("electrical/resistance_ohm"))
                 .gives("I = (E - V_d) / (R + R_w + R_l)", result.current_a, "A", OHM),
         }
     }

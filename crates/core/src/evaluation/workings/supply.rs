@@ -273,7 +273,7 @@ fn sag(desk: &FullDesk<'_>, paper: &mut Worksheet) {
                 "current the pack should be good for",
                 "What should the pack be good for, with headroom?",
             )
-            .from_job("k", "headroom", headroom, "", "/job/battery_headroom".to_owned())
+            .job_figure("k", "headroom", headroom, "", "/job/battery_headroom".to_owned())
             .summed("I", "battery current, hardest work", hardest_a, "A", "supply.all_hardest")
             .gives("I_h = k · I", headroom * hardest_a, "A", COMMON_PRACTICE);
     }
@@ -290,7 +290,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let at = |key: &str| desk.at(&format!("battery/{key}"));
     paper
         .line("battery.average_current", None, "current on average", "What flows on average, work and rest together?")
-        .from_job("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
+        .job_figure("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
         .summed("I", "battery current, usual work", working_a, "A", "supply.all_usual")
         .solved("P_0", "idle power and other consumers", idle_w, "W")
         .summed("V_oc", "resting, half charge", desk.supply.open_circuit_v.mid, "V", "battery.open_circuit")
@@ -333,13 +333,13 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Worksheet) {
         let line = if !drive.controller.present {
             line.solved("v", "speed on a plain switch", range_m / (60.0 * minutes * job.duty_cycle), "m/s")
         } else if let Some(usual) = drive.load.usual_rad_s {
-            line.from_job("v", "usual speed", usual * radius_m, "m/s", desk.at_load(drive, "usual_speed_m_s"))
+            line.job_figure("v", "usual speed", usual * radius_m, "m/s", desk.at_load(drive, "usual_speed_m_s"))
         } else {
             let speed_m_s = drive.load.target_rad_s * radius_m;
-            line.from_job("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
+            line.job_figure("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
         };
         line.summed("t", "time on one charge", minutes, "min", "battery.runtime")
-            .from_job("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
+            .job_figure("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
             .gives("s = v · 60 · t · d", range_m, "m", MECHANICS);
     }
 }

@@ -71,7 +71,7 @@ impl Line<'_> {
     }
 
     /// A figure that somebody gave in the job.
-    pub fn from_job(self, symbol: &str, what: &'static str, value: f64, unit: &'static str, pointer: String) -> Self {
+    pub fn job_figure(self, symbol: &str, what: &'static str, value: f64, unit: &'static str, pointer: String) -> Self {
         self.input(symbol, what, value, unit, "the job".to_owned()).pointing(pointer)
     }
 
