@@ -8,12 +8,12 @@ import { api, saying } from "../api/client";
 import { ifMatch } from "../api/tag";
 import { shownInColumn } from "../units/quantity";
 import { quantityOf } from "../units/units";
-import QuantityField from "../shared/fields/QuantityField.vue";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import CompareSheet from "./CompareSheet.vue";
 import ImportDialog from "./ImportDialog.vue";
 import { figureOf, type Kind, KINDS, kindOf, labelOf, numbersOf, type Part, type PartLine } from "./kinds";
 import PartSheet from "./PartSheet.vue";
+import ShelfFilters from "./ShelfFilters.vue";
 import { useShelf } from "./query";
 
 const toast = useToast();
@@ -60,13 +60,6 @@ function addFilter(key: string): void {
   }
 }
 
-const plain = (key: string) => {
-  const last = key.split(".").at(-1) ?? key;
-  return {
-    last,
-    meta: { label: labelOf(record.value, key), required: false, min: -1e12, max: 1e12 },
-  };
-};
 const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figureOf(part, key));
 
 function fresh(): void {
@@ -187,37 +180,7 @@ const untouched = computed(
       </button>
       <button v-if="compared.length > 0" type="button" class="action" @click="compared = []">none</button>
     </div>
-    <div v-if="query.filters.length > 0" class="filters">
-      <div
-        v-for="(filter, place) in query.filters"
-        :key="filter.key"
-        class="filter"
-        :data-filter="filter.key"
-      >
-        <span>{{ labelOf(record, filter.key) }}</span>
-        <QuantityField
-          v-model="filter.at_least"
-          :name="plain(filter.key).last"
-          :meta="plain(filter.key).meta"
-          :label="`${labelOf(record, filter.key)}, at least`"
-        />
-        <span>to</span>
-        <QuantityField
-          v-model="filter.at_most"
-          :name="plain(filter.key).last"
-          :meta="plain(filter.key).meta"
-          :label="`${labelOf(record, filter.key)}, at most`"
-        />
-        <button
-          type="button"
-          class="action"
-          :aria-label="`No filter by ${labelOf(record, filter.key)}`"
-          @click="query.filters.splice(place, 1)"
-        >
-          ×
-        </button>
-      </div>
-    </div>
+    <ShelfFilters v-if="query.filters.length > 0" v-model="query.filters" :record="record" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="list" role="table" aria-label="Parts" :aria-rowcount="total ?? undefined" @keydown="move">
       <div class="row heads" role="row" :style="{ '--figures': columns.length }">
@@ -378,22 +341,6 @@ input[type="checkbox"] {
 
 .add {
   font-size: var(--size);
-}
-
-.filters {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 24px;
-  padding: 5px 14px;
-  border-bottom: 1px solid var(--line);
-  background: var(--paper);
-}
-
-.filter {
-  display: grid;
-  grid-template-columns: auto 118px auto 118px auto;
-  gap: 8px;
-  align-items: baseline;
 }
 
 .problem {
