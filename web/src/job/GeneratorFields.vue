@@ -6,10 +6,10 @@ import { useBench } from "../workbench/bench";
 
 const bench = useBench();
 const jobDrive = computed(() => `/job/drives/${bench.jobDriveIndex}`);
-const generator = computed(() => ({
+const generator = computed(() => {
   const load = bench.jobDrive?.load;
   return load?.kind === "generator" ? load : null;
-}));
+});
 const fixedSpeed = computed(() => generator.value?.source.rpm != null);
 const charges = computed(() => generator.value?.electrical.battery_v != null);
 

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 // A bench sheet: what it needs and how it is done, the readings, what they say, what to do with it.
-import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
-import { useRouter } from "vue-router";
-import { api, saying } from "../api/client";
+import { computed, onBeforeUnmount, onMounted, provide, watch } from "vue";
 import { DESK } from "../workbench/desk";
 import { download, fileName } from "../shared/lib/download";
 import BenchField from "../shared/fields/BenchField.vue";
@@ -15,11 +13,11 @@ import { kindOf } from "./kinds";
 import ReadingTable from "./ReadingTable.vue";
 import ResultPanel from "./ResultPanel.vue";
 import SceneDrawing from "./SceneDrawing.vue";
-import { type Sheet, useSheet } from "./sheet";
+import { useOwnSheets } from "./ownSheets";
+import { useSheet } from "./sheet";
 
 const props = defineProps<{ id: string }>();
 const sheet = useSheet();
-const router = useRouter();
 watch(
   () => props.id,
   (id) => void sheet.open(id),
@@ -44,7 +42,6 @@ const far = computed(
     ),
 );
 const label = computed(() => (sheet.document?.label as string | undefined) ?? "");
-const problem = ref<string | null>(null);
 
 function exportSheet(): void {
   const text = `${JSON.stringify(sheet.document, null, 2)}\n`;
@@ -54,47 +51,10 @@ function exportSheet(): void {
   );
 }
 
-/** A sheet of its own of what was typed here; null where that did not work, which is said. */
-async function asNew(from: Sheet, name: string): Promise<string | null> {
-  const body = { ...from, label: name.slice(0, 160) };
-  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
-  problem.value = reply?.data ? null : saying(reply?.error);
-  return reply?.data?.id ?? null;
-}
-
-async function copy(): Promise<void> {
-  await sheet.flush();
-  const id = sheet.document && (await asNew(sheet.document, `${label.value || kind.value?.title}, copy`));
-  if (id) void router.push({ name: "sheet", params: { id } });
-}
-
-/** Ends a conflict. Of both, mine becomes a sheet of its own; theirs stays where it is. */
-async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
-  const mine = sheet.document;
-  if (keep !== "both" || !mine) {
-    sheet.settle(keep === "both" ? "mine" : keep);
-    return;
-  }
-  const id = await asNew(mine, `${label.value || kind.value?.title}, mine`);
-  if (id === null) return;
-  sheet.settle("theirs");
-  void router.push({ name: "sheet", params: { id } });
-}
-
-async function unbin(): Promise<void> {
-  const params = { path: { id: props.id } };
-  const reply = await api.POST("/api/sheets/{id}/restore", { params }).catch(() => undefined);
-  if (reply?.response.ok) await sheet.flush();
-  else problem.value = saying(reply?.error);
-}
-
-async function keepOrphan(): Promise<void> {
-  const lost = sheet.orphan;
-  const id = lost && (await asNew(lost, typeof lost.label === "string" ? lost.label : ""));
-  if (!id) return;
-  sheet.adopted();
-  void router.push({ name: "sheet", params: { id } });
-}
+const { problem, copy, settle, unbin, keepOrphan } = useOwnSheets(
+  () => props.id,
+  () => label.value || (kind.value?.title ?? ""),
+);
 
 /** A propeller that takes 50 W at 8000 rpm, to be changed for the one at hand. */
 function setPropeller(on: boolean): void {

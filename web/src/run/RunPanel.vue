@@ -6,24 +6,25 @@ import { api } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { useBench } from "../workbench/bench";
 import { readerUnits } from "../units/reader";
-import { freshName } from "../shared/lib/names";
 import PanelHead from "../shared/PanelHead.vue";
+import { useCourseChoice } from "./courseChoice";
 import CourseEditor from "./CourseEditor.vue";
 import EnduranceNote from "./EnduranceNote.vue";
 import GeneratorNote from "./GeneratorNote.vue";
 import { lanesOf, limitStretches, timeAxis, wayAxis } from "./lanes";
 import { momentWords } from "./momentWords";
+import KeptRuns from "./KeptRuns.vue";
 import LauncherNote from "./LauncherNote.vue";
 import LineKey from "../shared/plots/LineKey.vue";
+import { usePlaying } from "./playing";
 import RunChart from "./RunChart.vue";
 import RunFigures from "./RunFigures.vue";
 import { useRunning } from "./running";
 import { type Course, driveRun, useRuns } from "./runs";
-import { freshMode, modesOf, suits, useTargets } from "./tasks";
+import { suits } from "./tasks";
 
 const bench = useBench();
 const runs = useRuns();
-const targets = useTargets();
 
 watch(
   () => bench.id,
@@ -50,76 +51,8 @@ const { value: offered } = useAnswer<Course[]>(
 );
 const { value: about } = useRunning();
 
-// ---- which course
-
-interface Picked {
-  own: number | null;
-  offered: string | null;
-}
-const pickedKey = () => `ypsidyne.run.${bench.id}`;
-const stored = sessionStorage.getItem(pickedKey());
-const picked = ref<Picked>(stored ? (JSON.parse(stored) as Picked) : { own: 0, offered: null });
-watch(picked, (now) => sessionStorage.setItem(pickedKey(), JSON.stringify(now)), { deep: true });
-const editing = ref(false);
-
-const own = computed(() => bench.shown?.courses ?? []);
-/** Courses to start from that the build does not have by that name. */
-const ideas = computed(() =>
-  (offered.value ?? []).filter(({ name }) => !own.value.some((course) => course.name === name)),
-);
-const ownIndex = computed(() => {
-  if (picked.value.offered !== null && ideas.value.some(({ name }) => name === picked.value.offered))
-    return null;
-  if (own.value.length === 0) return null;
-  return Math.min(picked.value.own ?? 0, own.value.length - 1);
-});
-const course = computed<Course | null>(() => {
-  if (ownIndex.value !== null) return own.value[ownIndex.value] ?? null;
-  return ideas.value.find(({ name }) => name === picked.value.offered) ?? ideas.value[0] ?? null;
-});
-
-function pickOwn(index: number): void {
-  picked.value = { own: index, offered: null };
-}
-
-function pickIdea(name: string): void {
-  editing.value = false;
-  picked.value = { own: null, offered: name };
-}
-
-function addCourse(added: Course): void {
-  const name = freshName(
-    added.name,
-    own.value.map((known) => known.name),
-  );
-  const index = own.value.length;
-  bench.set("/courses", [...own.value, { ...added, name }], null);
-  pickOwn(index);
-  editing.value = true;
-}
-
-/** An offered course is taken into the build before it is edited. */
-function edit(): void {
-  if (editing.value) editing.value = false;
-  else if (ownIndex.value === null && course.value) addCourse(course.value);
-  else editing.value = true;
-}
-
-function draw(): void {
-  const build = bench.shown;
-  const drive = bench.drive?.drive;
-  if (!build || drive === undefined) return;
-  const kinds = modesOf(build, bench.optionIndex, drive);
-  const kind = kinds.includes("profile") ? "profile" : kinds[0];
-  if (kind) addCourse({ name: "My course", parts: [{ drive, mode: freshMode(kind, targets(drive)) }] });
-}
-
-function remove(): void {
-  if (ownIndex.value === null) return;
-  editing.value = false;
-  bench.set(`/courses/${ownIndex.value}`, undefined, null);
-  pickOwn(Math.max(0, ownIndex.value - 1));
-}
+const { own, ideas, ownIndex, course, editing, pickOwn, pickIdea, addCourse, edit, draw, remove } =
+  useCourseChoice(offered);
 
 // ---- running
 
@@ -200,37 +133,8 @@ const events = computed(() =>
 );
 const chart = ref<InstanceType<typeof RunChart>>();
 
-// ---- play and scrub
-
+const { playing, play, pause, PLAYS_IN_S } = usePlaying(() => endS.value);
 const endS = computed(() => run.value?.summary.t_s ?? 0);
-/** The whole run passes in this time, s. */
-const PLAYS_IN_S = 16;
-const playing = ref(false);
-let frame = 0;
-
-function play(): void {
-  if (playing.value) {
-    pause();
-    return;
-  }
-  playing.value = true;
-  if (runs.cursor === null || runs.cursor >= 0.995 * endS.value) runs.cursor = 0;
-  let last = performance.now();
-  const advance = (now: number) => {
-    if (!playing.value) return;
-    const next = (runs.cursor ?? 0) + ((now - last) / 1000) * (endS.value / PLAYS_IN_S);
-    last = now;
-    runs.cursor = Math.min(next, endS.value);
-    if (next >= endS.value) pause();
-    else frame = requestAnimationFrame(advance);
-  };
-  frame = requestAnimationFrame(advance);
-}
-
-function pause(): void {
-  playing.value = false;
-  cancelAnimationFrame(frame);
-}
 
 function lookAt(t_s: number): void {
   if (!playing.value) runs.cursor = t_s;
@@ -243,8 +147,6 @@ async function keep(): Promise<void> {
   if (!build || !option || !taken) return;
   await runs.keep(`${taken.name}, ${option.name}`, build, option.name, taken);
 }
-const kept = (iso: string) =>
-  new Date(iso).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 const words = computed(() => simulated.value?.words ?? []);
 const endurance = computed(() =>
@@ -415,30 +317,7 @@ const generatorRow = computed(() =>
     <p v-for="line in simulated.estimates" :key="line" class="note">≈ {{ line }}</p>
   </template>
 
-  <section v-if="runs.kept.length > 0" class="kept">
-    <h3>kept runs</h3>
-    <table data-kept>
-      <tbody>
-        <tr v-for="line in runs.kept" :key="line.id">
-          <td>
-            <label>
-              <input
-                type="checkbox"
-                :checked="runs.opened.some(({ kept: id }) => id === line.id)"
-                @change="runs.toggle(line)"
-              />
-              {{ line.title }}
-            </label>
-          </td>
-          <td class="note">{{ kept(line.kept_at) }}</td>
-          <td class="right">
-            <a class="note" :href="`/api/runs/${line.id}`" :download="`${line.title}.json`">JSON</a>
-            <button type="button" class="action note" @click="runs.forget(line)">forget</button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-  </section>
+  <KeptRuns v-if="runs.kept.length > 0" />
 
   <GeneratorNote v-if="generatorRow" :row="generatorRow" />
   <LauncherNote
@@ -548,18 +427,5 @@ progress {
 
 .fill {
   flex: 1;
-}
-
-.kept h3 {
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
-
-.right {
-  text-align: right;
-}
-
-.right .action {
-  margin-left: 12px;
 }
 </style>

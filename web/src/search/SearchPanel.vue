@@ -1,17 +1,14 @@
 <script setup lang="ts">
 // The search from this build: what to try, how many that makes, how far it is, what it found.
 import { computed, ref, watch } from "vue";
-import { api, type Schemas } from "../api/client";
-import { useAnswer } from "../api/answer";
+import type { Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
 import PanelHead from "../shared/PanelHead.vue";
-import { displayUnit } from "../units/quantity";
-import { requestOf, form, PICKS, TEETH, wheelsOf } from "./request";
 import RejectionTable from "./RejectionTable.vue";
 import HitScatter from "./HitScatter.vue";
 import HitTable from "./HitTable.vue";
-import { wholeNumbers } from "./lists";
-import PartPick from "./PartPick.vue";
+import { whole } from "./lists";
+import SearchForm from "./SearchForm.vue";
 import { type Hit, type SearchLine, useSearches } from "./searches";
 
 const bench = useBench();
@@ -22,70 +19,15 @@ watch(
   { immediate: true },
 );
 
-// ---- what to try
-
-const RANKS: { key: Schemas["RankBy"]; word: string }[] = [
-  { key: "margin", word: "most margin" },
-  { key: "price", word: "cheapest" },
-  { key: "mass", word: "lightest" },
-  { key: "runtime", word: "runs longest" },
-];
-const COUNTS = [1, 2, 3, 4];
 const option = computed(() => bench.document?.options[bench.optionIndex]);
 const drive = computed(() => option.value?.drives[bench.driveIndex]);
-const stage = computed(() => {
-  const found = drive.value?.gearing?.findIndex(({ driver_teeth: teeth }) => teeth != null) ?? -1;
-  return found < 0 ? null : found;
-});
-const stageOf = computed(() => (stage.value === null ? undefined : drive.value?.gearing?.[stage.value]));
-const vehicle = computed(() => bench.jobDrive?.load.kind === "vehicle");
-const owned = computed(() => ({
-  motor: drive.value?.motor.label ?? "this motor",
-  battery: option.value?.battery.label ?? "this battery",
-  controller: drive.value?.controller?.label ?? (drive.value?.controller ? "this controller" : null),
-}));
-
-const wrongTeeth = (text: string) => {
-  const read = wholeNumbers(text, TEETH.least, TEETH.most);
-  return read.kind === "wrong" ? read.why : null;
-};
-const wrongWheels = computed(() => {
-  const read = wheelsOf(form.wheels);
-  return read.kind === "wrong" ? read.why : null;
-});
-const asked = computed(() => {
-  const [id, build] = [bench.id, bench.document];
-  if (!id || !build) return null;
-  return requestOf({
-    id,
-    build,
-    option: bench.optionIndex,
-    drive: bench.driveIndex,
-    stage: stage.value,
-    wheels: vehicle.value,
-  });
-});
-const { value: counted, problem: countProblem } = useAnswer<Schemas["Counted"]>(
-  () => JSON.stringify(asked.value),
-  (signal) => (asked.value ? api.POST("/api/searches/count", { body: asked.value, signal }) : null),
-);
-const tooMany = computed(() => (counted.value ? counted.value.combinations > counted.value.most : false));
-
-function toggleCount(count: number): void {
-  form.counts = form.counts.includes(count)
-    ? form.counts.filter((other) => other !== count)
-    : [...form.counts, count].sort((a, b) => a - b);
-}
-
-const whole = (count: number) => Math.round(count).toLocaleString("en").replaceAll(",", " ");
 
 /** With a result on the paper the form folds away. */
 const formShown = ref(false);
 const formOpen = computed(() => formShown.value || searches.open === null);
-function begin(): void {
-  if (!asked.value) return;
+function begin(asked: Schemas["SearchRequest"]): void {
   formShown.value = false;
-  void searches.begin(asked.value);
+  void searches.begin(asked);
 }
 
 // ---- how far it is
@@ -144,98 +86,7 @@ function lookAt(hit: Hit): void {
 
 <template>
   <PanelHead title="Search the shelf" :note="`in “${option?.name ?? ''}”, ${drive?.drive ?? ''}`" />
-  <form v-show="formOpen" class="form" @submit.prevent="begin">
-    <PartPick
-      v-for="pick in PICKS"
-      :key="pick.kind"
-      v-model="form[pick.kind]"
-      :kind="pick.kind"
-      :word="pick.word"
-      :owns="owned[pick.kind]"
-    />
-    <div class="line">
-      <b>Number of motors</b>
-      <span class="switch" role="group" aria-label="Number of motors">
-        <button
-          v-for="count in COUNTS"
-          :key="count"
-          type="button"
-          :aria-pressed="form.counts.includes(count)"
-          @click="toggleCount(count)"
-        >
-          {{ count }}
-        </button>
-      </span>
-      <span v-if="form.counts.length === 0" class="note">as now: {{ drive?.motor_count ?? 1 }}</span>
-    </div>
-    <div v-if="stageOf" class="line">
-      <b>Teeth</b>
-      <label>
-        <span class="note">driver</span>
-        <input
-          v-model="form.driver"
-          :placeholder="String(stageOf.driver_teeth ?? '')"
-          data-search-driver
-          :aria-invalid="wrongTeeth(form.driver) !== null"
-          aria-label="Driver teeth to try"
-        />
-      </label>
-      <label>
-        <span class="note">driven</span>
-        <input
-          v-model="form.driven"
-          :placeholder="String(stageOf.driven_teeth ?? '')"
-          data-search-driven
-          :aria-invalid="wrongTeeth(form.driven) !== null"
-          aria-label="Driven teeth to try"
-        />
-      </label>
-      <span class="note">like 12-20, 24 or 30-72/2</span>
-      <p v-if="wrongTeeth(form.driver) ?? wrongTeeth(form.driven)" class="wrong" role="alert">
-        {{ wrongTeeth(form.driver) ?? wrongTeeth(form.driven) }}
-      </p>
-    </div>
-    <div v-if="vehicle" class="line">
-      <b>Wheels</b>
-      <input
-        v-model="form.wheels"
-        class="long"
-        placeholder="the present one"
-        data-search-wheels
-        :aria-invalid="wrongWheels !== null"
-        aria-label="Wheel diameters to try"
-      />
-      <span class="note">diameters in {{ displayUnit("length", 0.1).symbol }}, like 90, 110, 5 in</span>
-      <p v-if="wrongWheels" class="wrong" role="alert">{{ wrongWheels }}</p>
-    </div>
-    <div class="line">
-      <b>Best is</b>
-      <span class="switch" role="group" aria-label="Best is">
-        <button
-          v-for="rank in RANKS"
-          :key="rank.key"
-          type="button"
-          :aria-pressed="form.rank_by === rank.key"
-          :data-rank="rank.key"
-          @click="form.rank_by = rank.key"
-        >
-          {{ rank.word }}
-        </button>
-      </span>
-    </div>
-    <div class="line start">
-      <span v-if="counted" class="count" data-count>
-        <span class="figure big">{{ whole(counted.combinations) }}</span> combinations
-      </span>
-      <button type="submit" class="boxed" :disabled="!asked || tooMany || running" data-begin>Search</button>
-      <span v-if="tooMany && counted" class="wrong">
-        {{ whole(counted.most) }} are possible: filter the parts or try fewer teeth.
-      </span>
-      <span v-if="countProblem ?? searches.problem" class="wrong" role="alert">{{
-        countProblem ?? searches.problem
-      }}</span>
-    </div>
-  </form>
+  <SearchForm v-show="formOpen" :running="running" @begin="begin" />
 
   <div v-if="searches.lines.length > 0" class="runs">
     <button
@@ -332,15 +183,6 @@ function lookAt(hit: Hit): void {
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  align-items: baseline;
-  padding: 5px 0;
-  border-bottom: 1px solid var(--faint);
-}
-
 .line > b {
   min-width: 128px;
   font-weight: 600;
@@ -356,11 +198,6 @@ input:not([type]) {
   margin-left: 5px;
 }
 
-.long {
-  width: 190px !important;
-  margin-left: 0 !important;
-}
-
 input[aria-invalid="true"] {
   border-color: var(--fail);
 }
@@ -368,10 +205,6 @@ input[aria-invalid="true"] {
 .wrong {
   color: var(--fail);
   flex-basis: 100%;
-}
-
-.start {
-  border-bottom: 0;
 }
 
 .big {

@@ -27,3 +27,6 @@ export function wholeNumbers(text: string, least: number, most: number): Listed 
     return { kind: "wrong", why: `${found.size} numbers are too many; ${MOST} would do` };
   return { kind: "list", values: [...found].sort((a, b) => a - b) };
 }
+
+/** A count with its thousands apart. */
+export const whole = (count: number) => Math.round(count).toLocaleString("en").replaceAll(",", " ");

@@ -10,11 +10,9 @@ import { verdictWord } from "../workbench/words";
 import QuantityField from "../shared/fields/QuantityField.vue";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { holdInPlace } from "../shared/lib/steady";
-import { shownInColumn } from "../units/quantity";
-import type { Quantity } from "../units/units";
+import { ANY, type Effect, FIELD, useEffectColumns } from "./effectColumns";
 
 type Candidate = Schemas["Candidate"];
-type Effect = Schemas["Effect"];
 
 const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
 const bench = useBench();
@@ -38,60 +36,13 @@ const { value: found, problem } = useAnswer<Schemas["Candidates"]>(
 );
 onBeforeUnmount(() => bench.look(null));
 
-const vehicle = computed(() => found.value?.now.speed_m_s != null);
-const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
-
-interface Column {
-  key: keyof Effect;
-  head: string;
-  quantity: Quantity;
-  scale?: number;
-}
-const columns = computed<Column[]>(() => [
-  { key: "worst_utilisation", head: "worst", quantity: "percent", scale: 100 },
-  ...(hill.value
-    ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
-    : []),
-  vehicle.value
-    ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
-    : { key: "output_rpm", head: "flat out", quantity: "rotation" },
-  { key: "winding_c", head: "winding", quantity: "temperature" },
-  ...(found.value?.now.flat_out_s != null ||
-  found.value?.candidates.some(({ effect }) => effect?.flat_out_s != null)
-    ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
-    : []),
-  { key: "runtime_min", head: "runs", quantity: "minutes" },
-  { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
-  { key: "price", head: "parts cost", quantity: "plain" },
-]);
-
-const number = (effect: Effect, column: Column) => {
-  const value = effect[column.key];
-  return typeof value === "number" ? value * (column.scale ?? 1) : null;
-};
-const figure = (effect: Effect, column: Column) => {
-  const value = number(effect, column);
-  return value === null && column.key === "worst_utilisation" && effect.failing > 0
-    ? { text: "cannot", unit: "" }
-    : shownInColumn(column.quantity, value);
-};
+const { columns, figure } = useEffectColumns(found);
 
 /** Ranges that effects must be in, by column, in the document's units. */
 const ranges = ref<{ key: keyof Effect; at_least: number | null; at_most: number | null }[]>([]);
 const unfiltered = computed(() =>
   columns.value.filter(({ key }) => !ranges.value.some((range) => range.key === key)),
 );
-/** The field whose units a column is typed in. */
-const FIELD: Partial<Record<keyof Effect, string>> = {
-  worst_utilisation: "max_duty",
-  climb_utilisation: "max_duty",
-  speed_m_s: "target_speed_m_s",
-  output_rpm: "target_rpm",
-  winding_c: "ambient_c",
-  runtime_min: "runtime_min",
-  hardware_mass_kg: "mass_kg",
-};
-const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
 const headOf = (key: keyof Effect) => columns.value.find((column) => column.key === key)?.head ?? key;
 
 /** Without a figure nothing can be said to be in range. */

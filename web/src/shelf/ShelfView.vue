@@ -11,7 +11,17 @@ import { quantityOf } from "../units/units";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import CompareSheet from "./CompareSheet.vue";
 import ImportDialog from "./ImportDialog.vue";
-import { figureOf, type Kind, KINDS, kindOf, labelOf, numbersOf, type Part, type PartLine } from "./kinds";
+import {
+  figureOf,
+  type Kind,
+  KINDS,
+  kindOf,
+  labelOf,
+  numbersOf,
+  type Part,
+  type PartLine,
+  START,
+} from "./kinds";
 import PartSheet from "./PartSheet.vue";
 import ShelfFilters from "./ShelfFilters.vue";
 import { useShelf } from "./query";
@@ -64,14 +74,7 @@ const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figur
 
 function fresh(): void {
   const kind: Kind = query.kind ?? "motor";
-  const start: Record<Kind, object> = {
-    motor: { kind: "brushless", kv_rpm_per_v: 200, resistance_ohm: 0.05 },
-    controller: { kind: "brushless" },
-    battery: { chemistry: "lipo", cells_series: 6, capacity_ah: 5, continuous_c: 25 },
-    gearing_stage: { kind: "belt", driver_teeth: 15, driven_teeth: 36 },
-    wheel: { diameter_m: 0.2 },
-  };
-  open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...start[kind] } as Part };
+  open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...START[kind] } as Part };
 }
 
 async function setOwned(line: PartLine): Promise<void> {

@@ -1,0 +1,65 @@
+// What is told of each candidate: the columns of its effect, in the units people chose.
+import { computed, type Ref } from "vue";
+import type { Schemas } from "../api/client";
+import { shownInColumn } from "../units/quantity";
+import type { Quantity } from "../units/units";
+import { useBench } from "../workbench/bench";
+
+export type Effect = Schemas["Effect"];
+
+export interface Column {
+  key: keyof Effect;
+  head: string;
+  quantity: Quantity;
+  scale?: number;
+}
+
+/** The field whose units a column is typed in. */
+export const FIELD: Partial<Record<keyof Effect, string>> = {
+  worst_utilisation: "max_duty",
+  climb_utilisation: "max_duty",
+  speed_m_s: "target_speed_m_s",
+  output_rpm: "target_rpm",
+  winding_c: "ambient_c",
+  runtime_min: "runtime_min",
+  hardware_mass_kg: "mass_kg",
+};
+/** A range may be any number. */
+export const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
+
+export function useEffectColumns(found: Readonly<Ref<Schemas["Candidates"] | null>>) {
+  const bench = useBench();
+  const vehicle = computed(() => found.value?.now.speed_m_s != null);
+  const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
+
+  const columns = computed<Column[]>(() => [
+    { key: "worst_utilisation", head: "worst", quantity: "percent", scale: 100 },
+    ...(hill.value
+      ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
+      : []),
+    vehicle.value
+      ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
+      : { key: "output_rpm", head: "flat out", quantity: "rotation" },
+    { key: "winding_c", head: "winding", quantity: "temperature" },
+    ...(found.value?.now.flat_out_s != null ||
+    found.value?.candidates.some(({ effect }) => effect?.flat_out_s != null)
+      ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
+      : []),
+    { key: "runtime_min", head: "runs", quantity: "minutes" },
+    { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
+    { key: "price", head: "parts cost", quantity: "plain" },
+  ]);
+
+  const number = (effect: Effect, column: Column) => {
+    const value = effect[column.key];
+    return typeof value === "number" ? value * (column.scale ?? 1) : null;
+  };
+  const figure = (effect: Effect, column: Column) => {
+    const value = number(effect, column);
+    return value === null && column.key === "worst_utilisation" && effect.failing > 0
+      ? { text: "cannot", unit: "" }
+      : shownInColumn(column.quantity, value);
+  };
+
+  return { columns, figure };
+}
