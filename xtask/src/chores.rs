@@ -192,3 +192,22 @@ pub fn bench() -> anyhow::Result<()> {
     run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "http"])?;
     run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "typing"])
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_sum_of_the_tests_is_read_from_what_cargo_prints() {
+        let line = "test result: FAILED. 804 passed; 3 failed; 0 ignored; 0 measured; 12 filtered out";
+        assert_eq!((counted(line, " passed"), counted(line, " failed")), (804, 3));
+        assert_eq!(counted("nothing of the kind", " passed"), 0);
+    }
+
+    #[test]
+    fn every_file_that_is_made_is_there_to_be_compared() {
+        for file in GENERATED {
+            assert!(web().join(file).exists(), "{file}");
+        }
+    }
+}

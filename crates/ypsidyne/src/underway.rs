@@ -61,3 +61,31 @@ impl Drop for Run {
         self.all.with(|runs| runs.remove(&self.id));
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_run_is_stopped_by_its_id_alone_and_forgotten_when_it_is_dropped() {
+        let all = Underway::new(CancellationToken::new());
+        let (first, second) = (all.begin(), all.begin());
+        let token = first.token();
+        assert!(!all.stop("no such run") && !token.is_cancelled());
+        assert!(all.stop(first.id()) && token.is_cancelled());
+        assert!(!second.token().is_cancelled(), "the other goes on");
+        let (id, token) = (second.id().to_owned(), second.token());
+        drop(second);
+        assert!(token.is_cancelled(), "nobody waits for it any more");
+        assert!(!all.stop(&id), "and it is forgotten");
+    }
+
+    #[test]
+    fn the_end_of_the_program_stops_all_and_what_comes_after() {
+        let closing = CancellationToken::new();
+        let all = Underway::new(closing.clone());
+        let run = all.begin();
+        closing.cancel();
+        assert!(run.token().is_cancelled() && all.begin().token().is_cancelled());
+    }
+}

@@ -1557,6 +1557,8 @@ export interface components {
              * @description Of the supply loss, what stays in the battery, W; the rest is in the leads.
              */
             battery_loss_w: number | null;
+            /** @description The losses by the stages of the power path, W. */
+            stage_losses_w: components["schemas"]["StageLossesW"] | null;
             /**
              * Format: double
              * @description Output power over battery power.
@@ -1609,6 +1611,34 @@ export interface components {
             /**
              * Format: double
              * @description Heat in the gearing.
+             */
+            gearing: number;
+        };
+        /** @description The same heat by the stages of the power path, W. */
+        StageLossesW: {
+            /**
+             * Format: double
+             * @description In the cells.
+             */
+            battery: number;
+            /**
+             * Format: double
+             * @description In leads and connectors between battery and controller.
+             */
+            wiring: number;
+            /**
+             * Format: double
+             * @description In the controllers, idle power included.
+             */
+            controller: number;
+            /**
+             * Format: double
+             * @description In the motors and their leads: windings, brushes, iron, bearings, air.
+             */
+            motor: number;
+            /**
+             * Format: double
+             * @description In the gearing.
              */
             gearing: number;
         };

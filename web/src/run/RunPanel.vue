@@ -16,9 +16,10 @@ import { momentWords } from "./momentWords";
 import KeptRuns from "./KeptRuns.vue";
 import LauncherNote from "./LauncherNote.vue";
 import LineKey from "../shared/plots/LineKey.vue";
-import { usePlaying } from "./playing";
+import { playing } from "./playing";
 import RunChart from "./RunChart.vue";
 import RunFigures from "./RunFigures.vue";
+import RunTools from "./RunTools.vue";
 import { useRunning } from "./running";
 import { type Course, driveRun, useRuns } from "./runs";
 import { suits } from "./tasks";
@@ -35,7 +36,6 @@ runs.active = true;
 onBeforeUnmount(() => {
   runs.active = false;
   runs.stop();
-  pause();
 });
 
 const { value: offered } = useAnswer<Course[]>(
@@ -133,7 +133,6 @@ const events = computed(() =>
 );
 const chart = ref<InstanceType<typeof RunChart>>();
 
-const { playing, play, pause, PLAYS_IN_S } = usePlaying(() => endS.value);
 const endS = computed(() => run.value?.summary.t_s ?? 0);
 
 function lookAt(t_s: number): void {
@@ -240,53 +239,14 @@ const generatorRow = computed(() =>
         {{ other.title }}: {{ other.simulated.words[0] }}
       </p>
     </div>
-    <div class="tools">
-      <button
-        type="button"
-        class="boxed"
-        :aria-pressed="playing"
-        data-play
-        :title="'The power path follows; the run passes in ' + PLAYS_IN_S + ' seconds'"
-        @click="play"
-      >
-        {{ playing ? "Pause" : "Play" }}
-      </button>
-      <input
-        type="range"
-        min="0"
-        :max="endS"
-        :step="endS / 500 || 0.01"
-        :value="runs.cursor ?? 0"
-        aria-label="Moment of the run"
-        data-scrub
-        @input="runs.cursor = Number(($event.target as HTMLInputElement).value)"
-      />
-      <span class="figure moment" data-moment>{{
-        runs.cursor === null ? "" : momentWords(runs.cursor)
-      }}</span>
-      <span v-if="driveNames.length > 1" class="switch" role="group" aria-label="Drive drawn">
-        <button
-          v-for="name in driveNames"
-          :key="name"
-          type="button"
-          :aria-pressed="name === run.drive"
-          @click="bench.driveName = name"
-        >
-          {{ name }}
-        </button>
-      </span>
-      <span v-if="travels" class="switch" role="group" aria-label="Over">
-        <button type="button" :aria-pressed="!byWay" @click="byWay = false">time</button>
-        <button type="button" :aria-pressed="byWay" data-by-way @click="byWay = true">way</button>
-      </span>
-      <span class="switch" role="group" aria-label="Zoom">
-        <button type="button" aria-label="Closer" @click="chart?.zoom(0.5)">+</button>
-        <button type="button" aria-label="Wider" @click="chart?.zoom(2)">−</button>
-        <button type="button" :disabled="runs.stretch === null" data-all @click="runs.stretch = null">
-          all
-        </button>
-      </span>
-    </div>
+    <RunTools
+      v-model:by-way="byWay"
+      :end="endS"
+      :drives="driveNames"
+      :drive="run.drive"
+      :travels="travels"
+      @zoom="(factor) => chart?.zoom(factor)"
+    />
     <RunChart
       ref="chart"
       :title="`${course?.name ?? 'Run'}, ${runs.first?.title ?? ''}`"
@@ -400,23 +360,6 @@ progress {
   font-weight: 600;
   line-height: 1.25;
   padding-bottom: 2px;
-}
-
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 12px;
-  align-items: center;
-  margin-bottom: 2px;
-}
-
-.tools input[type="range"] {
-  flex: 1;
-  min-width: 120px;
-}
-
-.moment {
-  min-width: 82px;
 }
 
 .key {

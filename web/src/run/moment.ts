@@ -84,10 +84,8 @@ export function flowAt(
   };
   const used = lost.controller + lost.motor + lost.gearing + out;
   // Heat in cells and in leads stands in the same relation at every current.
-  const cells =
-    point?.battery_loss_w != null && (point.losses_w?.supply ?? 0) > 0
-      ? point.battery_loss_w / (point.losses_w?.supply ?? 1)
-      : 1;
+  const { battery: inCells, wiring: inLeads } = point?.stage_losses_w ?? { battery: 1, wiring: 0 };
+  const cells = inCells + inLeads > 0 ? inCells / (inCells + inLeads) : 1;
   const battery = option.battery;
   const motors = parts.motor_count ?? 1;
   const times = (text: string) => (motors > 1 ? `${motors} × ${text}` : text);

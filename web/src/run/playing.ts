@@ -5,9 +5,11 @@ import { useRuns } from "./runs";
 /** The whole run passes in this time, s. */
 const PLAYS_IN_S = 16;
 
+/** While a run plays, the pointer does not move it. */
+export const playing = ref(false);
+
 export function usePlaying(end: () => number) {
   const runs = useRuns();
-  const playing = ref(false);
   let frame = 0;
 
   function play(): void {
@@ -34,5 +36,5 @@ export function usePlaying(end: () => number) {
     cancelAnimationFrame(frame);
   }
 
-  return { playing, play, pause, PLAYS_IN_S };
+  return { play, pause, PLAYS_IN_S };
 }

@@ -10,6 +10,7 @@ import { shownInColumn } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import CompareSheet from "./CompareSheet.vue";
+import EmptyShelf from "./EmptyShelf.vue";
 import ImportDialog from "./ImportDialog.vue";
 import {
   figureOf,
@@ -99,12 +100,6 @@ function retired(line: PartLine): void {
   };
   const summary = `“${line.part.label ?? ""}” is retired. Builds that use it keep their figures.`;
   toast.add({ severity: "secondary", summary, detail: undo, life: 12_000 });
-}
-
-async function stockUp(): Promise<void> {
-  const reply = await api.POST("/api/parts/stock").catch(() => undefined);
-  if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
-  again();
 }
 
 function move(event: KeyboardEvent): void {
@@ -247,18 +242,7 @@ const untouched = computed(
           </div>
         </template>
       </VirtualScroller>
-      <div v-else class="empty">
-        <template v-if="untouched">
-          <p>Nothing of this kind is on the shelf yet.</p>
-          <p>
-            <button type="button" class="boxed" @click="stockUp">Put the generic parts on it</button>
-            that come with the program,
-            <button type="button" class="action" @click="importing = true">import a list</button>, or put
-            parts on it from a build.
-          </p>
-        </template>
-        <p v-else>Nothing here matches. Fewer words or a wider range would find more.</p>
-      </div>
+      <EmptyShelf v-else :untouched="untouched" @stocked="again" @import="importing = true" />
     </div>
     <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" @retired="retired" />
     <CompareSheet v-model:shown="comparing" :lines="compared" />
@@ -409,11 +393,5 @@ input[type="checkbox"] {
 .scroller {
   flex: 1;
   min-height: 300px;
-}
-
-.empty {
-  padding: 40px 14px;
-  display: grid;
-  gap: 10px;
 }
 </style>

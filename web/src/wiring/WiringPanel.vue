@@ -38,7 +38,6 @@ function result(view: View): FigureLine[] {
   const supply = view.option?.supply;
   const point = view.caseAt(bench.caseName, bench.charge);
   const leads = supply && supply.resistance_ohm - supply.pack_resistance_ohm;
-  const lost = point?.losses_w ? Math.max(0, point.losses_w.supply - (point.battery_loss_w ?? 0)) : null;
   return [
     {
       name: "supply leads and connectors",
@@ -52,7 +51,7 @@ function result(view: View): FigureLine[] {
       value: supply?.pack_resistance_ohm,
       sum: "battery.pack_resistance",
     },
-    { name: "lost in the supply leads now", quantity: "power", value: lost },
+    { name: "lost in the supply leads now", quantity: "power", value: point?.stage_losses_w?.wiring },
     { name: "lost in the motor leads now", quantity: "power", value: point?.losses_w?.motor_leads },
   ];
 }

@@ -68,6 +68,8 @@ const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
 /** What is asked at the load stands whether it can be had or not. */
 const ASKED: (keyof CaseEvaluation)[] = ["output_rpm", "speed_m_s", "tip_speed_m_s"];
 
+const NOTHING_LOST: Schemas["StageLossesW"] = { battery: 0, wiring: 0, controller: 0, motor: 0, gearing: 0 };
+
 const times = (count: number | undefined, text: string) => ((count ?? 1) > 1 ? `${count} × ${text}` : text);
 
 /** One operating point of one drive of an option, and the same point of the pinned one. */
@@ -116,15 +118,8 @@ export function usePowerFlow(): ComputedRef<Flow | null> {
 export function flowOf({ point, base, compared, option, parts, result, figures: all, load }: Point): Flow {
   // What cannot be has no figures, losses included: only a shaft that stands still under load has real ones.
   const cannot = !point.feasible && point.limited_by !== "load";
-  const losses = cannot ? null : point.losses_w;
-  const batteryLossW = cannot ? 0 : (point.battery_loss_w ?? 0);
-  const lost = {
-    battery: batteryLossW,
-    wiring: Math.max(0, (losses?.supply ?? 0) - batteryLossW),
-    controller: losses?.controller ?? 0,
-    motor: (losses?.motor_copper ?? 0) + (losses?.motor_leads ?? 0) + (losses?.motor_no_load ?? 0),
-    gearing: losses?.gearing ?? 0,
-  };
+  const losses = cannot ? null : point.stage_losses_w;
+  const lost = losses ?? NOTHING_LOST;
   const outW = cannot ? 0 : (point.output_power_w ?? 0);
   const hasNumbers = losses !== null;
   const side = hasNumbers ? point.accessory_power_w : 0;

@@ -1,4 +1,6 @@
 //! `ypsidyne.measurement/1`: the readings of a bench sheet, told apart by `kind`.
+//!
+//! Over 400 lines: it holds nothing but records, one for each kind of sheet.
 
 use serde::Serialize;
 

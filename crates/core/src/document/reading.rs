@@ -2,6 +2,8 @@
 //!
 //! A field is described once, by a [`Spec`]; reading, the published JSON Schema and the labels
 //! of the page all come from that one description (see [`record!`](super::record)).
+//!
+//! Over 400 lines: strict reading is one walk over one description, and reads better whole.
 
 use std::collections::BTreeMap;
 

@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::format::{percent, significant};
 use crate::model::Drive;
 use crate::model::bus::Limit;
-use crate::model::cases::{Case, CaseResult, LossesW, rpm};
+use crate::model::cases::{Case, CaseResult, Figures, LossesW, StageLossesW, rpm};
 use crate::model::supply::Chain;
 
 /// One case at one charge. The figures are null when the battery cannot give the power.
@@ -49,6 +49,8 @@ pub struct CaseEvaluation {
     pub losses_w: Option<LossesW>,
     /// Of the supply loss, what stays in the battery, W; the rest is in the leads.
     pub battery_loss_w: Option<f64>,
+    /// The losses by the stages of the power path, W.
+    pub stage_losses_w: Option<StageLossesW>,
     /// Output power over battery power.
     pub efficiency: Option<f64>,
     /// Speed of travel or of the rope, m/s; absent where nothing travels.
@@ -68,6 +70,7 @@ impl CaseEvaluation {
             crate::document::Load::Blade(blade) => Some(blade.blade_radius_m),
             _ => None,
         };
+        let battery_w = |f: &Figures| f.supply_a * f.supply_a * chain.battery.pack_ohm;
         Self {
             case: result.case,
             state_of_charge: result.charge,
@@ -87,7 +90,8 @@ impl CaseEvaluation {
             output_power_w: figures.map(|f| f.output_w),
             accessory_power_w: chain.job.accessory_power_w,
             losses_w: figures.map(|f| f.losses),
-            battery_loss_w: figures.map(|f| f.supply_a * f.supply_a * chain.battery.pack_ohm),
+            battery_loss_w: figures.map(battery_w),
+            stage_losses_w: figures.map(|f| f.losses.by_stage(battery_w(f))),
             efficiency: figures.map(|f| f.efficiency),
             speed_m_s: drive.load.travel_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
             tip_speed_m_s: tip_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),

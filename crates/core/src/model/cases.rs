@@ -44,7 +44,34 @@ pub struct LossesW {
     pub gearing: f64,
 }
 
+/// The same heat by the stages of the power path, W.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct StageLossesW {
+    /// In the cells.
+    pub battery: f64,
+    /// In leads and connectors between battery and controller.
+    pub wiring: f64,
+    /// In the controllers, idle power included.
+    pub controller: f64,
+    /// In the motors and their leads: windings, brushes, iron, bearings, air.
+    pub motor: f64,
+    /// In the gearing.
+    pub gearing: f64,
+}
+
 impl LossesW {
+    /// By the stages of the power path; `battery_w` is what of the supply's loss stays in the cells, W.
+    #[must_use]
+    pub fn by_stage(&self, battery_w: f64) -> StageLossesW {
+        StageLossesW {
+            battery: battery_w,
+            wiring: (self.supply - battery_w).max(0.0),
+            controller: self.controller,
+            motor: self.motor_copper + self.motor_leads + self.motor_no_load,
+            gearing: self.gearing,
+        }
+    }
+
     /// All of them together, W.
     #[must_use]
     pub fn total(&self) -> f64 {

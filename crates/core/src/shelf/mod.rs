@@ -6,6 +6,7 @@
 //! * [`place`]: a part from the shelf put into an option.
 
 pub mod columns;
+mod csv_cell;
 pub mod csv_in;
 pub mod csv_out;
 pub mod figures;

@@ -1,13 +1,16 @@
 //! A machine that is turned, over time: the battery fills, the winding warms, the load falls off.
 
+mod book;
 mod words;
+
+use book::Book;
 
 use super::Progress;
 use super::heat_nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
-    DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunEvent, RunLimit, RunSummary, SIMULATED_FORMAT, Simulated,
+    DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunLimit, RunSummary, SIMULATED_FORMAT, Simulated,
 };
-use super::series::{Row, Series};
+use super::series::Row;
 use super::step_solver::Stepper;
 use crate::document::load::Generator;
 use crate::document::{JobDrive, Load, Mode, Simulation};
@@ -388,38 +391,5 @@ impl Turned<'_> {
             lead,
             others: Vec::new(),
         }
-    }
-}
-
-/// What is kept of it.
-struct Book {
-    series: Series,
-    events: Vec<RunEvent>,
-    hottest: (f64, f64),
-    hottest_case_c: f64,
-    peak_a: f64,
-    least_v: f64,
-}
-
-impl Default for Book {
-    fn default() -> Self {
-        Self {
-            series: Series::default(),
-            events: Vec::new(),
-            hottest: (f64::NEG_INFINITY, 0.0),
-            hottest_case_c: f64::NEG_INFINITY,
-            peak_a: 0.0,
-            least_v: f64::INFINITY,
-        }
-    }
-}
-
-impl Book {
-    fn event(&mut self, t_s: f64, kind: EventKind, drive: &str, words: String) {
-        self.events.push(RunEvent { t_s, kind, drive: Some(drive.to_owned()), words });
-    }
-
-    fn told(&self, kind: EventKind) -> bool {
-        self.events.iter().any(|event| event.kind == kind)
     }
 }

@@ -1,12 +1,14 @@
 //! Where practice is split: what each school does in this very build, with its own numbers.
 
+mod battery_questions;
+
 use serde::Serialize;
 use serde_json::Value;
 
 use crate::document::{BatteryRule, Build, Load};
 use crate::evaluation::checks::{Check, CheckClass, CheckCode, CheckGroup, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::{percent, significant};
+use crate::format::significant;
 use crate::model::cases::Case;
 use crate::variants::remedies::{Variant, scaling};
 
@@ -126,129 +128,6 @@ impl WorkingContext {
         (draft, result)
     }
 
-    /// Which battery current must fit which rating.
-    fn battery_rule(&self) -> Question {
-        let now = self.draft.job.battery_rule;
-        let ah = self.now.supply.capacity_ah;
-        let schools = BatteryRule::ALL
-            .iter()
-            .map(|rule| {
-                let (_, result) = self.tried(|draft| draft.job.battery_rule = *rule);
-                let asked = check(&result, CheckCode::BatteryContinuousCurrent, None);
-                let burst = check(&result, CheckCode::BatteryBurstCurrent, None);
-                let demand_a = asked.and_then(|check| check.demand);
-                let burst_a = burst.and_then(|check| check.demand);
-                let (name, why) = match rule {
-                    BatteryRule::ContinuousWithHeadroom => (
-                        format!("{} × the hardest work", significant(self.draft.job.battery_headroom)),
-                        "Printed ratings are optimistic, so the pack is asked for more than the work takes. The usual \
-                         choice; stalls are left to the burst rating.",
-                    ),
-                    BatteryRule::ContinuousCoversStall => (
-                        "The continuous rating covers a stall".to_owned(),
-                        "A jam may then last without harm to the pack. For machines that jam: feeders, mowers, robots \
-                         that push. It costs the largest pack.",
-                    ),
-                    BatteryRule::BurstCoversStall => (
-                        "The burst rating covers a stall".to_owned(),
-                        "A stall lasts a moment and the burst rating is for ten seconds. The lightest pack; something \
-                         must cut the throttle when a stall lasts.",
-                    ),
-                };
-                School {
-                    name,
-                    says: format!(
-                        "{why} Here it asks {} for good and {} for a moment.",
-                        said(demand_a, "A"),
-                        said(burst_a, "A")
-                    ),
-                    now: *rule == now,
-                    pointer: (*rule != now).then(|| "/job/battery_rule".to_owned()),
-                    value: (*rule != now).then(|| rule.word().into()),
-                    figures: vec![
-                        figure("asked for good", demand_a, "A"),
-                        figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "C"),
-                        figure("used", asked.and_then(|check| check.utilisation), ""),
-                    ],
-                }
-            })
-            .collect();
-        Question { id: "battery_rule", drive: None, asks: "Which current must the battery be rated for?", schools }
-    }
-
-    /// The highest C that fits, or just enough.
-    fn c_rating(&self) -> Option<Question> {
-        let battery = &self.draft.option.battery;
-        let c = battery.continuous_c?;
-        let rated: Vec<f64> = {
-            let highest = crate::variants::remedies::highest_c(battery.chemistry).max(c).floor();
-            std::iter::successors(Some(1.0), |tried| Some(tried + 1.0)).take_while(|tried| *tried <= highest).collect()
-        };
-        let with = |to: f64| self.tried(|draft| rerated(draft, c, to));
-        // A pack rated lower sags more and is asked for more, so the whole chain decides; and it must go in and be paid.
-        let enough = rated.iter().copied().find(|tried| self.does(&with(*tried).1))?;
-        let highest = rated.iter().rev().copied().find(|tried| *tried <= c || self.goes_in(&with(*tried).1))?;
-        let climbs = check(&self.now, CheckCode::PerformanceClimb, None).is_some();
-        let used =
-            |result: &OptionEvaluation, code: CheckCode| check(result, code, None).and_then(|check| check.utilisation);
-        let figures = |draft: &Variant, result: &OptionEvaluation| {
-            let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
-            let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
-            if climbs {
-                told.push(figure("hill used", used(result, CheckCode::PerformanceClimb), ""));
-            }
-            if let Some(range_m) = result.supply.range_m {
-                told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));
-            }
-            told.extend([
-                figure("time on one charge", result.supply.runtime_min, "min"),
-                figure("sag of a cell at the moment that takes most", sag(result), "V"),
-            ]);
-            told
-        };
-        let pointer = format!("/options/{}/battery", self.index);
-        let school = |name: String, why: &str, to: f64| {
-            let now = (to - c).abs() < 1e-9;
-            let (draft, result) = with(to);
-            let heavier = draft.option.battery.mass_kg.zip(battery.mass_kg).map(|(then, now)| 1000.0 * (then - now));
-            let hill = match used(&result, CheckCode::PerformanceClimb) {
-                Some(used) if climbs => format!("the hill is used to {}, and it lasts ", percent(used)),
-                _ => "it lasts ".to_owned(),
-            };
-            let costs = match heavier {
-                Some(grams) if grams.abs() >= 1.0 => format!(
-                    " Against now the pack is {} g {}; {hill}{} on one charge.",
-                    significant(grams.abs()),
-                    if grams > 0.0 { "heavier" } else { "lighter" },
-                    said(result.supply.runtime_min, "min"),
-                ),
-                _ => format!(" It lasts {} on one charge.", said(result.supply.runtime_min, "min")),
-            };
-            School {
-                name,
-                says: format!("{why}{costs}"),
-                now,
-                pointer: (!now).then(|| pointer.clone()),
-                value: if now { None } else { serde_json::to_value(&draft.option.battery).ok() },
-                figures: figures(&draft, &result),
-            }
-        };
-        let mut schools = vec![school(
-            format!("Just enough: {} C", significant(enough)),
-            "A motor takes what it needs; a rating it never reaches is weight and money.",
-            enough,
-        )];
-        if highest > enough {
-            schools.push(school(
-                format!("The highest that fits: {} C", significant(highest)),
-                "A rating too high harms nothing: less sag, less heat in the pack, fewer ripples for the controller. It costs \
-                 price and weight.",
-                highest,
-            ));
-        }
-        Some(Question { id: "c_rating", drive: None, asks: "The highest C that fits, or just enough?", schools })
-    }
-
     /// Whether a rating is enough: every check of the battery holds, the wheels spin up, and the pack goes in and is paid. A fan
     /// is run flat out, so its headroom is judged there.
     fn does(&self, result: &OptionEvaluation) -> bool {
@@ -323,10 +202,7 @@ impl WorkingContext {
             let target = seen.at_half(Case::Target);
             let motor_a = target.and_then(|case| case.motor_current_a);
             let battery_a = result.supply.all_hardest.current_a;
-            let wire_w = target.and_then(|case| {
-                let losses = case.losses_w?;
-                Some(losses.supply - case.battery_loss_w? + losses.motor_leads)
-            });
+            let wire_w = target.and_then(|case| Some(case.stage_losses_w?.wiring + case.losses_w?.motor_leads));
             let speed = check(&result, CheckCode::MotorSpeed, Some(&name));
             let kv = draft.option.drives[drive].motor.kv_rpm_per_v;
             School {

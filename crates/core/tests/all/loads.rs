@@ -321,3 +321,28 @@ fn a_shot_takes_its_energy_from_the_wheels() {
     // A stone takes more than the wheels have.
     assert_eq!((shot(5.0).speed_after_shot_rpm, shot(5.0).recovery_s), (Some(None), Some(None)));
 }
+
+/// The stages of the power path lose together what all parts lose, and the leads I²·(Rs − Rpack).
+#[test]
+fn losses_by_stage_are_the_losses_of_the_parts() {
+    let mut seen = 0;
+    for build in ypsidyne_core::library::demo::BUILDS {
+        let build = ypsidyne_testkit::read(&serde_json::from_str(build.json).unwrap());
+        for option in evaluate(&build).options {
+            let supply = &option.supply;
+            for case in option.drives.iter().flat_map(|drive| &drive.cases) {
+                let (Some(parts), Some(stages), Some(amperes)) =
+                    (case.losses_w, case.stage_losses_w, case.supply_current_a)
+                else {
+                    continue;
+                };
+                let together = stages.battery + stages.wiring + stages.controller + stages.motor + stages.gearing;
+                assert_relative_eq!(together, parts.total(), max_relative = 1e-9, epsilon = 1e-9);
+                let leads_ohm = supply.resistance_ohm - supply.pack_resistance_ohm;
+                assert_relative_eq!(stages.wiring, amperes * amperes * leads_ohm, max_relative = 1e-6, epsilon = 1e-6);
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 100, "{seen} cases");
+}

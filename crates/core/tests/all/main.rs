@@ -4,6 +4,7 @@
 mod looms;
 
 mod altered;
+mod bench_motor;
 mod check_list;
 mod checks;
 mod choosing;

@@ -1,5 +1,7 @@
 //! Links that are slow, cut or gone, and windows that are reloaded, hidden and doubled: nothing typed is lost, nothing is
 //! overwritten.
+//!
+//! Over 400 lines: each test is one story of a user, told whole.
 
 use std::collections::HashMap;
 

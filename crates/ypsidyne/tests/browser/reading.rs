@@ -1,4 +1,6 @@
 //! What people type into a field, and what it is read as: every entry typed into the real page.
+//!
+//! Over 400 lines: each test is one story of a user, told whole.
 
 use crate::link::Link;
 use crate::support::Server;

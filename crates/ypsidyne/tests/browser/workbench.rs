@@ -1,4 +1,6 @@
 //! The page in a real browser: a machine from the first word to the verdict, and everything on the way.
+//!
+//! Over 400 lines: each test is one story of a user, told whole.
 
 use crate::support::Server;
 use crate::window;

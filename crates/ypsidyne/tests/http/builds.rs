@@ -1,4 +1,6 @@
 //! The interface over HTTP: revisions, problems, limits, who may ask.
+//!
+//! Over 400 lines: the whole life of a build in its order.
 
 use crate::request::{JSON, post_json, problem, send};
 use crate::support::{DOLLY, Server};

@@ -1,4 +1,6 @@
 //! A headless browser for each test, driven as a person drives it.
+//!
+//! Over 400 lines: everything a test does with a browser has one place.
 #![allow(dead_code, reason = "each user takes its own part")]
 
 use std::io::{BufRead, BufReader};

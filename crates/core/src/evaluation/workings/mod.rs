@@ -3,6 +3,7 @@
 //! Made from the values that were used, never from a second computation: the text of a sum, worked out by hand, gives
 //! its result. A module for each stretch of the chain: [`job`], [`motor`], [`running`], [`supply`], [`outcome`].
 
+mod battery;
 mod generating;
 mod job;
 mod motor;

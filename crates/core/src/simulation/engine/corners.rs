@@ -189,11 +189,3 @@ impl Engine<'_> {
         self.diary.happen(self.t_s, &self.state, &self.flow, &self.plant);
     }
 }
-
-/// A segment along the way that ends at rest may stop a hair early.
-pub(super) fn arrived_early(track: &super::super::course_track::Track, doing: DriveMode, speed: f64, t_s: f64) -> bool {
-    track.next_angle().is_finite()
-        && track.gain_rad_s2(t_s) < 0.0
-        && matches!(doing, DriveMode::Follows { .. })
-        && speed <= 1e-9 * track.fastest()
-}

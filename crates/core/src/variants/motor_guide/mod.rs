@@ -7,6 +7,7 @@
 
 pub mod codes;
 pub mod guide;
+mod kv_band;
 pub mod reading;
 mod rules;
 pub mod slower;

@@ -19,14 +19,13 @@ struct Stage {
 }
 
 fn stages(point: &CaseEvaluation) -> Option<Vec<Stage>> {
-    let losses = point.losses_w.as_ref()?;
+    let losses = point.stage_losses_w.as_ref()?;
     let out_w = point.output_power_w?;
-    let battery_w = point.battery_loss_w.unwrap_or(0.0);
     let lost = [
-        ("Battery", battery_w),
-        ("Wiring", (losses.supply - battery_w).max(0.0)),
+        ("Battery", losses.battery),
+        ("Wiring", losses.wiring),
         ("Controller", losses.controller),
-        ("Motor", losses.motor_copper + losses.motor_leads + losses.motor_no_load),
+        ("Motor", losses.motor),
         ("Gearing", losses.gearing),
     ];
     let mut flowing = out_w + lost.iter().map(|(_, watts)| watts).sum::<f64>();
