@@ -166,6 +166,7 @@ input[type="search"] {
 }
 
 .by {
+  width: 170px;
   font-size: var(--size-note);
 }
 

@@ -182,11 +182,6 @@ function begin(): void {
   border-bottom: 0;
 }
 
-.long {
-  width: 190px !important;
-  margin-left: 0 !important;
-}
-
 .wrong {
   color: var(--fail);
   flex-basis: 100%;
@@ -195,5 +190,29 @@ function begin(): void {
 .big {
   font-size: 24px;
   font-weight: 600;
+}
+
+.line > b {
+  min-width: 128px;
+  font-weight: 600;
+}
+
+input {
+  font: inherit;
+  color: inherit;
+  background: transparent;
+  border: 1px solid var(--line);
+  padding: 1px 6px;
+  width: 110px;
+  margin-left: 5px;
+}
+
+input[aria-invalid="true"] {
+  border-color: var(--fail);
+}
+
+input.long {
+  width: 190px;
+  margin-left: 0;
 }
 </style>

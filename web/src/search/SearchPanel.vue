@@ -183,25 +183,6 @@ function lookAt(hit: Hit): void {
 </template>
 
 <style scoped>
-.line > b {
-  min-width: 128px;
-  font-weight: 600;
-}
-
-input:not([type]) {
-  font: inherit;
-  color: inherit;
-  background: transparent;
-  border: 1px solid var(--line);
-  padding: 1px 6px;
-  width: 110px;
-  margin-left: 5px;
-}
-
-input[aria-invalid="true"] {
-  border-color: var(--fail);
-}
-
 .wrong {
   color: var(--fail);
   flex-basis: 100%;
