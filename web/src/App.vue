@@ -67,7 +67,7 @@ function tellEarly(): void {
   inset: auto 0 0;
   z-index: 5;
   min-height: 30px;
-  padding: 5px 14px 0;
+  padding: 0.3125rem var(--space-7) 0;
   background: var(--fail-paper);
   border-top: 1px solid var(--fail);
   text-align: center;

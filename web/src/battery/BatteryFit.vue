@@ -31,9 +31,9 @@ const SIDES = ["length", "width", "height"] as const;
 <style scoped>
 h3 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   align-items: baseline;
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 </style>

@@ -158,6 +158,6 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
 }
 
 .caution {
-  margin: 4px 0 14px;
+  margin: var(--space-2) 0 var(--space-7);
 }
 </style>

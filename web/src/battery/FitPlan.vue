@@ -103,7 +103,7 @@ const said = computed(() => {
 
 <style scoped>
 .fit {
-  margin: 6px 0;
+  margin: var(--space-3) 0;
   min-width: 0;
 }
 
@@ -128,7 +128,7 @@ svg {
 }
 
 text {
-  font: 400 11.5px var(--mono);
+  font: 400 var(--size-note) var(--mono);
   fill: var(--ink);
 }
 
@@ -140,7 +140,7 @@ text {
 figcaption {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
-  margin-top: 4px;
+  gap: var(--space-2) var(--space-7);
+  margin-top: var(--space-2);
 }
 </style>

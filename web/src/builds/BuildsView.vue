@@ -177,10 +177,10 @@ const drives = (line: BuildLine) =>
 
 .head {
   display: flex;
-  gap: 16px;
+  gap: var(--space-8);
   align-items: center;
   flex-wrap: wrap;
-  padding: 0 24px;
+  padding: 0 var(--space-12);
   min-height: 38px;
   border-bottom: 1px solid var(--ink);
 }
@@ -195,21 +195,21 @@ h1 {
   margin-left: auto;
   color: var(--soft);
   display: flex;
-  gap: 18px;
+  gap: var(--space-9);
   align-items: center;
 }
 
 .body {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 32px;
+  gap: 2rem;
   max-width: 1320px;
-  padding: 20px 24px 48px;
+  padding: var(--space-10) var(--space-12) 3rem;
 }
 
 .list td {
   vertical-align: top;
-  padding-block: 9px;
+  padding-block: 0.5625rem;
 }
 
 .list td:first-child,
@@ -250,7 +250,7 @@ h1 {
 }
 
 .acts .action {
-  margin-left: 10px;
+  margin-left: var(--space-5);
 }
 
 .kinds li {
@@ -260,7 +260,7 @@ h1 {
 .kinds button {
   display: grid;
   width: 100%;
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 
 .kinds .title {
@@ -275,9 +275,9 @@ h1 {
 .import {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: center;
-  margin: 14px 0;
+  margin: var(--space-7) 0;
   cursor: pointer;
 }
 
@@ -288,12 +288,12 @@ h1 {
 
 .way ol {
   list-style: decimal;
-  padding-left: 18px;
-  margin-top: 4px;
+  padding-left: var(--space-9);
+  margin-top: var(--space-2);
 }
 
 .way li {
-  padding: 2px 0;
+  padding: var(--space-1) 0;
 }
 
 .first {
@@ -307,14 +307,14 @@ h1 {
 
 .refused {
   border-left: 3px solid var(--fail);
-  padding: 2px 0 6px 12px;
-  margin-bottom: 14px;
+  padding: var(--space-1) 0 var(--space-3) var(--space-6);
+  margin-bottom: var(--space-7);
 }
 
 @media (max-width: 900px) {
   .body {
     grid-template-columns: minmax(0, 1fr);
-    padding: 14px;
+    padding: var(--space-7);
   }
 
   .tagline {
@@ -328,18 +328,18 @@ h1 {
   .list tr {
     display: grid;
     border-bottom: 1px solid var(--line);
-    padding: 6px 0;
+    padding: var(--space-3) 0;
   }
 
   .list td {
     border: 0;
-    padding: 4px 0;
+    padding: var(--space-2) 0;
     width: auto;
   }
 
   .acts .action {
-    margin: 0 16px 0 0;
-    padding: 8px 0;
+    margin: 0 var(--space-8) 0 0;
+    padding: var(--space-4) 0;
   }
 }
 </style>

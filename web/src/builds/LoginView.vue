@@ -40,19 +40,19 @@ async function open(): Promise<void> {
 .login {
   max-width: 320px;
   margin: 15vh auto 0;
-  padding: 0 16px;
+  padding: 0 var(--space-8);
   display: grid;
-  gap: 10px;
+  gap: var(--space-5);
 }
 
 h1 {
-  font-size: 18px;
+  font-size: var(--size-answer);
   letter-spacing: 0.08em;
 }
 
 input {
   font: inherit;
-  padding: 6px;
+  padding: var(--space-3);
   border: 1px solid var(--line);
   background: var(--sheet);
   color: var(--ink);

@@ -38,9 +38,9 @@ header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 14px;
+  gap: var(--space-7);
   min-height: 38px;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   border-bottom: 1px solid var(--ink);
 }
 
@@ -59,8 +59,8 @@ header h2 {
 main {
   max-width: 860px;
   margin: 0 auto;
-  padding: 12px 24px 60px;
-  font-size: 15px;
+  padding: var(--space-6) var(--space-12) 3.75rem;
+  font-size: var(--size-title);
   line-height: 1.55;
 }
 
@@ -70,9 +70,9 @@ main :deep(h1) {
 }
 
 main :deep(h2) {
-  font-size: 19px;
-  margin: 34px 0 6px;
-  padding-top: 8px;
+  font-size: var(--size-answer);
+  margin: 2.125rem 0 var(--space-3);
+  padding-top: var(--space-4);
   border-top: 1px solid var(--ink);
 }
 
@@ -81,21 +81,21 @@ main :deep(h2:target) {
 }
 
 main :deep(p) {
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 
 main :deep(table) {
   width: 100%;
   border-collapse: collapse;
-  margin: 10px 0;
-  font-size: 13.5px;
+  margin: var(--space-5) 0;
+  font-size: var(--size);
 }
 
 main :deep(th),
 main :deep(td) {
   text-align: left;
   vertical-align: top;
-  padding: 4px 12px 4px 0;
+  padding: var(--space-2) var(--space-6) var(--space-2) 0;
   border-bottom: 1px solid var(--line);
 }
 
@@ -105,13 +105,13 @@ main :deep(th) {
 }
 
 main :deep(code) {
-  font: 12.5px var(--mono);
+  font: var(--size-small) var(--mono);
   overflow-wrap: anywhere;
 }
 
 @media (max-width: 600px) {
   main {
-    padding: 8px 12px 40px;
+    padding: var(--space-4) var(--space-6) 2.5rem;
   }
 
   main :deep(table) {

@@ -276,11 +276,11 @@ function addController(): void {
 
 <style scoped>
 .words {
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 
 .caution {
-  margin-bottom: 14px;
+  margin-bottom: var(--space-7);
 }
 
 .bare {
@@ -289,6 +289,6 @@ function addController(): void {
 
 .bare .boxed,
 .switch {
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 </style>

@@ -94,7 +94,7 @@ const said = computed(() => {
   margin: 0;
   display: grid;
   grid-template-columns: auto minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--space-6);
   align-items: center;
 }
 
@@ -128,13 +128,13 @@ const said = computed(() => {
 }
 
 text {
-  font: 600 12px var(--mono);
+  font: 600 var(--size-small) var(--mono);
   fill: var(--ink);
   text-anchor: middle;
 }
 
 figcaption {
   display: grid;
-  gap: 4px;
+  gap: var(--space-2);
 }
 </style>

@@ -64,22 +64,22 @@ function lines(view: View): FigureLine[] {
 
 <style scoped>
 .box {
-  margin-bottom: 18px;
+  margin-bottom: var(--space-9);
 }
 
 h3 {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-6);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 8px 24px;
-  padding-top: 6px;
+  gap: var(--space-4) var(--space-12);
+  padding-top: var(--space-3);
 }
 
 @media (max-width: 760px) {

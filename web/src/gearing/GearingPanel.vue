@@ -144,17 +144,17 @@ function add(): void {
 <style scoped>
 .output h3 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .output {
-  margin-bottom: 14px;
+  margin-bottom: var(--space-7);
 }
 
 .every {
-  margin: 8px 0 14px;
+  margin: var(--space-4) 0 var(--space-7);
 }
 
 .every summary {
@@ -163,15 +163,15 @@ function add(): void {
 }
 
 .output {
-  margin-top: 16px;
+  margin-top: var(--space-8);
 }
 
 .two {
   columns: 2 220px;
-  column-gap: 24px;
+  column-gap: var(--space-12);
 }
 
 .try {
-  margin-top: 6px;
+  margin-top: var(--space-3);
 }
 </style>

@@ -70,14 +70,14 @@ const words = computed(() => {
 <style scoped>
 .needed {
   border-top: 1px solid var(--line);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 
 .pairs {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-2) var(--space-4);
   align-items: baseline;
-  margin-top: 4px;
+  margin-top: var(--space-2);
 }
 </style>

@@ -145,7 +145,7 @@ svg {
 }
 
 text {
-  font: 600 12px var(--mono);
+  font: 600 var(--size-small) var(--mono);
   fill: var(--ink);
   text-anchor: middle;
   paint-order: stroke;
@@ -154,7 +154,7 @@ text {
 }
 
 .words text {
-  font: 400 11.5px var(--sans);
+  font: 400 var(--size-note) var(--sans);
 }
 
 .words .size {

@@ -188,34 +188,34 @@ function otherPitch(): void {
 
 <style scoped>
 .stage {
-  margin-bottom: 18px;
+  margin-bottom: var(--space-9);
 }
 
 h3 {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-6);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
-  gap: 6px 24px;
+  gap: var(--space-3) var(--space-12);
 }
 
 .seen {
   display: grid;
-  gap: 8px;
+  gap: var(--space-4);
   align-content: start;
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 
 .stock {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 8px;
+  gap: var(--space-2) var(--space-4);
   align-items: baseline;
 }
 
@@ -231,13 +231,13 @@ h3 {
 
 .advice {
   display: grid;
-  gap: 3px;
+  gap: 0.1875rem;
 }
 
 .more summary {
   color: var(--soft);
   cursor: pointer;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
   font-size: var(--size-note);
 }
 

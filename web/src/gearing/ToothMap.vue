@@ -243,9 +243,9 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
 .read {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-7);
   align-items: baseline;
-  margin: 6px 0;
+  margin: var(--space-3) 0;
 }
 
 .range input {
@@ -305,7 +305,7 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
 }
 
 .read b {
-  font-size: 17px;
+  font-size: var(--size-entry);
 }
 
 .fail {
@@ -317,6 +317,6 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
 }
 
 .read label {
-  margin-right: 10px;
+  margin-right: var(--space-5);
 }
 </style>

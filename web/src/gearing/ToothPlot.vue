@@ -196,7 +196,7 @@ svg {
 }
 
 text {
-  font: 400 10.5px var(--mono);
+  font: 400 var(--size-tick) var(--mono);
   fill: var(--soft);
 }
 

@@ -203,9 +203,9 @@ function setNotes(build: Build, text: string): void {
 .who {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-5);
   align-items: baseline;
-  margin-bottom: 8px;
+  margin-bottom: var(--space-4);
 }
 
 .name {
@@ -231,10 +231,10 @@ function setNotes(build: Build, text: string): void {
 .answers {
   display: grid;
   grid-template-columns: auto auto auto;
-  gap: 10px;
+  gap: var(--space-5);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 8px;
-  margin-bottom: 8px;
+  padding-bottom: var(--space-4);
+  margin-bottom: var(--space-4);
 }
 
 .answers dt {
@@ -243,20 +243,20 @@ function setNotes(build: Build, text: string): void {
 }
 
 .answers dd {
-  font-size: 19px;
+  font-size: var(--size-answer);
   font-weight: 600;
   line-height: 1.25;
 }
 
 .rule {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .rule:not(:first-child) {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 
 textarea {

@@ -314,17 +314,17 @@ async function intoPart(line: Schemas["PartLine"]): Promise<void> {
 
 <style scoped>
 .apply {
-  margin-top: 16px;
+  margin-top: var(--space-8);
   border-top: 1px solid var(--ink);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 
 .way {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 12px;
+  gap: var(--space-3) var(--space-6);
   align-items: center;
-  padding: 5px 0;
+  padding: 0.3125rem 0;
 }
 
 select,
@@ -333,7 +333,7 @@ input {
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--line);
-  padding: 2px 4px;
+  padding: var(--space-1) var(--space-2);
   max-width: 100%;
 }
 
@@ -342,7 +342,7 @@ input {
 }
 
 .verdicts {
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 
 .wrong {
@@ -350,6 +350,6 @@ input {
 }
 
 .boxed {
-  margin-right: 12px;
+  margin-right: var(--space-6);
 }
 </style>

@@ -79,20 +79,20 @@ const put = (motors: Motor[]) => sheet.set("/candidates", motors, null);
 
 <style scoped>
 .candidates {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 
 .chosen {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px;
-  padding: 4px 0;
+  gap: var(--space-2);
+  padding: var(--space-2) 0;
 }
 
 .chosen button {
   border: 1px solid var(--line);
-  padding: 1px 6px;
-  font-size: 12px;
+  padding: 0.0625rem var(--space-3);
+  font-size: var(--size-small);
 }
 
 input {
@@ -100,12 +100,12 @@ input {
   color: inherit;
   background: transparent;
   border: 1px solid var(--line);
-  padding: 2px 6px;
-  margin-right: 10px;
+  padding: var(--space-1) var(--space-3);
+  margin-right: var(--space-5);
 }
 
 ul {
   columns: 2 220px;
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 </style>

@@ -118,7 +118,7 @@ function table(): PlotTable {
 
 <style scoped>
 .fit {
-  margin: 12px 0 0;
+  margin: var(--space-6) 0 0;
 }
 
 circle {

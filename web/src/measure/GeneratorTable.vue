@@ -76,13 +76,13 @@ const { value: machines, problem } = useAnswer<Schemas["AsGenerator"][]>(
 
 <style scoped>
 .generators {
-  margin-top: 26px;
+  margin-top: 1.625rem;
 }
 
 .line {
   display: flex;
-  gap: 18px;
-  padding: 6px 0;
+  gap: var(--space-9);
+  padding: var(--space-3) 0;
 }
 
 input {
@@ -92,7 +92,7 @@ input {
   border: 1px solid var(--line);
   width: 62px;
   text-align: right;
-  padding: 1px 4px;
+  padding: 0.0625rem var(--space-2);
 }
 
 .number {

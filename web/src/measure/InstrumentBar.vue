@@ -218,15 +218,15 @@ function toggle(fault: string): void {
 <style scoped>
 .instruments {
   border: 1px solid var(--line);
-  padding: 6px 10px;
-  margin-bottom: 12px;
+  padding: var(--space-3) var(--space-5);
+  margin-bottom: var(--space-6);
   background: var(--paper);
 }
 
 header {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-7);
   align-items: center;
 }
 
@@ -239,7 +239,7 @@ header {
   border: 2px solid var(--fail);
   color: var(--fail);
   font-weight: 600;
-  padding: 4px 12px;
+  padding: var(--space-2) var(--space-6);
 }
 
 .stop:hover {
@@ -250,9 +250,9 @@ header {
 .line {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-2) var(--space-6);
   align-items: center;
-  padding: 5px 0;
+  padding: 0.3125rem 0;
   border-top: 1px solid var(--faint);
 }
 
@@ -267,7 +267,7 @@ input:not([type="checkbox"]) {
   border: 1px solid var(--line);
   width: 48px;
   text-align: right;
-  padding: 1px 4px;
+  padding: 0.0625rem var(--space-2);
 }
 
 .line .address {

@@ -253,12 +253,12 @@ const shown = (unit: string, value: unknown) => {
 
 <style scoped>
 .readings {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 
 td,
 th {
-  padding: 3px 5px;
+  padding: 0.1875rem 0.3125rem;
 }
 
 .count {
@@ -271,13 +271,13 @@ th {
 }
 
 .readings :deep(.entry) {
-  font-size: 16px;
-  padding-inline: 3px;
+  font-size: var(--size-entry);
+  padding-inline: 0.1875rem;
 }
 
 .words {
   font: inherit;
-  font-size: 16px;
+  font-size: var(--size-entry);
   color: inherit;
   background: transparent;
   border: 0;
@@ -292,11 +292,11 @@ th {
 }
 
 .read {
-  margin-right: 6px;
+  margin-right: var(--space-3);
 }
 
 .tools .action {
-  padding: 4px 6px;
+  padding: var(--space-2) var(--space-3);
 }
 
 tr.entry td {
@@ -318,7 +318,7 @@ tr.entry td {
 
 @media (pointer: coarse) {
   td {
-    padding-block: 8px;
+    padding-block: var(--space-4);
   }
 }
 </style>

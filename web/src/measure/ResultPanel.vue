@@ -194,11 +194,11 @@ defineExpose({ far });
 
 <style scoped>
 .headline {
-  padding-bottom: 4px;
+  padding-bottom: var(--space-2);
 }
 
 .big {
-  font-size: 30px;
+  font-size: var(--size-huge);
   font-weight: 600;
 }
 
@@ -208,11 +208,11 @@ defineExpose({ far });
 
 .more {
   border-bottom: 1px solid var(--faint);
-  padding: 2px 0;
+  padding: var(--space-1) 0;
 }
 
 .first {
-  margin-left: 8px;
+  margin-left: var(--space-4);
 }
 
 .more .label {
@@ -222,13 +222,13 @@ defineExpose({ far });
 }
 
 .findings {
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 
 .findings li {
   border-left: 3px solid var(--line);
-  padding: 3px 0 3px 9px;
-  margin-bottom: 4px;
+  padding: 0.1875rem 0 0.1875rem 0.5625rem;
+  margin-bottom: var(--space-2);
 }
 
 .findings .doubt {
@@ -240,16 +240,16 @@ defineExpose({ far });
 }
 
 h3 {
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 summary {
   cursor: pointer;
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 .work {
   white-space: normal;
-  padding: 2px 0;
+  padding: var(--space-1) 0;
 }
 </style>

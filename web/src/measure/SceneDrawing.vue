@@ -48,7 +48,7 @@ line {
 
 text {
   fill: var(--ink);
-  font-size: 11px;
+  font-size: var(--size-tick);
   text-anchor: middle;
 }
 </style>

@@ -234,10 +234,10 @@ watch(
   grid-area: head;
   display: flex;
   align-items: center;
-  gap: 14px;
+  gap: var(--space-7);
   min-height: 38px;
   border-bottom: 1px solid var(--ink);
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   flex-wrap: wrap;
 }
 
@@ -269,7 +269,7 @@ h1 {
 
 .tools {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   color: var(--soft);
   flex-wrap: wrap;
   align-items: center;
@@ -283,12 +283,12 @@ h1 {
   grid-area: how;
   background: var(--paper);
   border-right: 1px solid var(--line);
-  padding: 12px 14px;
+  padding: var(--space-6) var(--space-7);
   overflow: auto;
 }
 
 .how h3 {
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 
 .how ol {
@@ -297,7 +297,7 @@ h1 {
 
 .how ol li {
   counter-increment: step;
-  padding: 3px 0 3px 20px;
+  padding: 0.1875rem 0 0.1875rem var(--space-10);
   position: relative;
 }
 
@@ -310,7 +310,7 @@ h1 {
 }
 
 .how ul li {
-  padding: 1px 0 1px 12px;
+  padding: 0.0625rem 0 0.0625rem var(--space-6);
   position: relative;
 }
 
@@ -321,35 +321,35 @@ h1 {
 }
 
 .caution {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 
 .entry {
   grid-area: entry;
-  padding: 12px 18px 24px;
+  padding: var(--space-6) var(--space-9) var(--space-12);
   overflow: auto;
 }
 
 .fields {
   columns: 2 240px;
-  column-gap: 24px;
+  column-gap: var(--space-12);
 }
 
 .says {
   grid-area: says;
   border-left: 1px solid var(--line);
-  padding: 12px 16px 24px;
+  padding: var(--space-6) var(--space-8) var(--space-12);
   overflow: auto;
 }
 
 .propeller {
   display: block;
-  padding: 8px 0;
+  padding: var(--space-4) 0;
 }
 
 .notes {
   display: grid;
-  margin-top: 14px;
+  margin-top: var(--space-7);
 }
 
 textarea {
@@ -365,9 +365,9 @@ textarea {
 }
 
 .missing {
-  padding: 48px;
+  padding: 3rem;
   display: grid;
-  gap: 10px;
+  gap: var(--space-5);
 }
 
 @media (max-width: 1000px) {

@@ -213,10 +213,10 @@ const day = (time: string) => new Date(time).toLocaleDateString([], { day: "nume
 .head {
   display: flex;
   align-items: center;
-  gap: 14px;
+  gap: var(--space-7);
   min-height: 38px;
   border-bottom: 1px solid var(--ink);
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   flex-wrap: wrap;
 }
 
@@ -235,7 +235,7 @@ h1 {
 .tools {
   margin-left: auto;
   display: flex;
-  gap: 14px;
+  gap: var(--space-7);
   align-items: center;
   flex-wrap: wrap;
 }
@@ -247,30 +247,30 @@ h1 {
 main {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 420px;
-  gap: 32px;
-  padding: 16px 20px;
+  gap: 2rem;
+  padding: var(--space-8) var(--space-10);
 }
 
 h2 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 5px;
+  padding-bottom: 0.3125rem;
 }
 
 .group {
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 
 .group h3 {
   color: var(--ink);
   font-size: var(--size);
   display: flex;
-  gap: 14px;
+  gap: var(--space-7);
   align-items: baseline;
 }
 
 .next {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   font-weight: 400;
   font-size: var(--size-note);
 }
@@ -295,7 +295,7 @@ h2 {
 .new button {
   display: grid;
   width: 100%;
-  padding: 7px 4px;
+  padding: 0.4375rem var(--space-2);
 }
 
 .new button:hover b {
@@ -304,7 +304,7 @@ h2 {
 
 .wrong {
   color: var(--fail);
-  padding: 8px 20px;
+  padding: var(--space-4) var(--space-10);
 }
 
 @media (max-width: 860px) {

@@ -93,7 +93,7 @@ const tally = (kind: Schemas["Ranked"]) =>
 
 <style scoped>
 .guide {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 
 summary {
@@ -104,8 +104,8 @@ summary {
 .halves {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
-  gap: 8px 22px;
-  margin: 8px 0 14px;
+  gap: var(--space-4) 1.375rem;
+  margin: var(--space-4) 0 var(--space-7);
 }
 
 .asked {
@@ -114,7 +114,7 @@ summary {
 
 .fields {
   columns: 2 240px;
-  column-gap: 24px;
+  column-gap: var(--space-12);
 }
 
 .fields :deep(.field) {
@@ -126,8 +126,8 @@ summary {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 0 8px;
-  padding: 4px 6px;
+  gap: 0 var(--space-4);
+  padding: var(--space-2) var(--space-3);
   border-bottom: 1px solid var(--faint);
   border-left: 3px solid transparent;
 }
@@ -148,8 +148,8 @@ summary {
 
 .reasons li {
   display: flex;
-  gap: 7px;
-  padding: 2px 0;
+  gap: 0.4375rem;
+  padding: var(--space-1) 0;
 }
 
 .reasons .note {
@@ -166,7 +166,7 @@ summary {
 }
 
 h4 {
-  margin: 8px 0 2px;
+  margin: var(--space-4) 0 var(--space-1);
   font-size: var(--size-note);
   font-weight: 600;
   color: var(--soft);

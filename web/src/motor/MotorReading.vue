@@ -231,7 +231,7 @@ const percent = (share: number) =>
 
 <style scoped>
 .reading {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 
 summary {
@@ -241,12 +241,12 @@ summary {
 
 .parts {
   columns: 2 300px;
-  column-gap: 24px;
-  margin: 8px 0 14px;
+  column-gap: var(--space-12);
+  margin: var(--space-4) 0 var(--space-7);
 }
 
 section {
-  margin-bottom: 12px;
+  margin-bottom: var(--space-6);
 }
 
 table {
@@ -255,9 +255,9 @@ table {
 
 h3 {
   break-after: avoid;
-  margin-top: 8px;
+  margin-top: var(--space-4);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 2px;
+  padding-bottom: var(--space-1);
 }
 
 section > h3:first-child {
@@ -270,7 +270,7 @@ section > h3:first-child {
 
 td,
 th {
-  padding: 2px 4px;
+  padding: var(--space-1) var(--space-2);
 }
 
 .now td {
@@ -278,7 +278,7 @@ th {
 }
 
 .large {
-  font-size: 19px;
+  font-size: var(--size-answer);
   font-weight: 600;
 }
 

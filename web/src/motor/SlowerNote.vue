@@ -63,7 +63,7 @@ function take(way: Schemas["Way"]): void {
 
 <style scoped>
 .slower {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 
 summary {

@@ -49,11 +49,11 @@ function regear(): void {
 .swap {
   border-left: 3px solid var(--fail);
   background: var(--fail-paper);
-  padding: 6px 10px;
-  margin: 6px 0;
+  padding: var(--space-3) var(--space-5);
+  margin: var(--space-3) 0;
 }
 
 .boxed {
-  margin-left: 8px;
+  margin-left: var(--space-4);
 }
 </style>

@@ -205,20 +205,20 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
 }
 
 .big {
-  font-size: 24px;
+  font-size: var(--size-big);
   font-weight: 600;
-  margin-right: 6px;
+  margin-right: var(--space-3);
 }
 
 .lead {
   max-width: 66ch;
-  margin-bottom: 8px;
+  margin-bottom: var(--space-4);
 }
 
 h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin-top: 12px;
+  padding-bottom: 0.1875rem;
+  margin-top: var(--space-6);
 }
 
 .number {
@@ -282,7 +282,7 @@ td.figure {
 }
 
 td.note span + span {
-  margin-left: 10px;
+  margin-left: var(--space-5);
 }
 
 @media (max-width: 760px) {
@@ -310,6 +310,6 @@ td.note span + span {
 
 summary {
   cursor: pointer;
-  margin-top: 12px;
+  margin-top: var(--space-6);
 }
 </style>

@@ -43,8 +43,8 @@ function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: 
 .edit label {
   display: flex;
   justify-content: space-between;
-  gap: 8px;
-  padding: 2px 0;
+  gap: var(--space-4);
+  padding: var(--space-1) 0;
 }
 
 .edit input {

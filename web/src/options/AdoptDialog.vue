@@ -58,12 +58,12 @@ async function take(build: BuildLine, option: number): Promise<void> {
 
 <style scoped>
 h3 {
-  margin-top: 10px;
+  margin-top: var(--space-5);
   border-bottom: 1px solid var(--line);
 }
 
 li {
-  padding: 4px 0;
+  padding: var(--space-2) 0;
 }
 
 .wrong {

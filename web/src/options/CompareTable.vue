@@ -263,15 +263,15 @@ th {
 }
 
 .name {
-  margin-left: 5px;
+  margin-left: 0.3125rem;
   font-weight: 600;
   font-size: var(--size);
 }
 
 .tools {
   display: flex;
-  gap: 8px;
-  margin-top: 3px;
+  gap: var(--space-4);
+  margin-top: 0.1875rem;
 }
 
 .tools .boxed[aria-pressed="true"] {
@@ -285,7 +285,7 @@ td .figure {
 
 .word,
 td .note {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 
 tr:not(.differs, .told) td {

@@ -92,9 +92,9 @@ const emit = defineEmits<{ again: [] }>();
 
 <style scoped>
 .decision {
-  margin-top: 14px;
+  margin-top: var(--space-7);
   border-top: 1px solid var(--ink);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 
 h3 {
@@ -108,7 +108,7 @@ h3 {
 }
 
 li {
-  margin-left: 18px;
+  margin-left: var(--space-9);
   list-style: square;
 }
 
@@ -117,7 +117,7 @@ li {
 }
 
 .boxed {
-  margin: 6px 0;
+  margin: var(--space-3) 0;
 }
 
 summary {
@@ -130,7 +130,7 @@ summary {
 
 .why {
   display: grid;
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 textarea {

@@ -149,12 +149,12 @@ async function take(cell: Cell): Promise<void> {
 
 <style scoped>
 .drawer {
-  margin-top: 16px;
+  margin-top: var(--space-8);
 }
 
 .head {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   align-items: baseline;
   width: 100%;
   border-bottom: 1px solid var(--line);
@@ -166,7 +166,7 @@ async function take(cell: Cell): Promise<void> {
 
 .said {
   min-height: 38px;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
 }
 
 table {
@@ -174,7 +174,7 @@ table {
 }
 
 th {
-  font-size: 12px;
+  font-size: var(--size-small);
   white-space: nowrap;
 }
 
@@ -182,7 +182,7 @@ th {
   height: 118px;
   vertical-align: bottom;
   width: 34px;
-  padding: 0 0 4px 4px;
+  padding: 0 0 var(--space-2) var(--space-2);
 }
 
 .slant span {
@@ -191,30 +191,30 @@ th {
   max-height: 118px;
   overflow: hidden;
   text-overflow: ellipsis;
-  font-size: 11px;
+  font-size: var(--size-tick);
 }
 
 td {
   border-left: 1px solid var(--faint);
-  padding: 2px 4px;
+  padding: var(--space-1) var(--space-2);
   vertical-align: middle;
 }
 
 .marks {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px;
+  gap: var(--space-1);
   max-width: 74px;
 }
 
 .marks button {
   line-height: 0;
-  padding: 2px;
+  padding: var(--space-1);
 }
 
 @media (pointer: coarse) {
   .marks button {
-    padding: 8px;
+    padding: var(--space-4);
   }
 
   .marks {

@@ -65,7 +65,7 @@ async function blank(): Promise<void> {
 .new {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-6);
 }
 
 .wrong {

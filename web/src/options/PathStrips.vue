@@ -163,14 +163,14 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
 
 <style scoped>
 figure {
-  margin: 16px 0 0;
+  margin: var(--space-8) 0 0;
 }
 
 figcaption {
   display: flex;
   justify-content: space-between;
   border-bottom: 1px solid var(--line);
-  margin-bottom: 4px;
+  margin-bottom: var(--space-2);
 }
 
 svg {
@@ -212,7 +212,7 @@ g[role="button"]:focus-visible .target {
 
 text {
   fill: var(--ink);
-  font-size: 12px;
+  font-size: var(--size-small);
 }
 
 .name {
@@ -220,16 +220,16 @@ text {
 }
 
 .out {
-  font: 500 13px var(--mono);
+  font: 500 var(--size) var(--mono);
 }
 
 .foot {
   fill: var(--soft);
-  font-size: 11px;
+  font-size: var(--size-tick);
 }
 
 .loss {
   fill: var(--heat-ink);
-  font: 11px var(--mono);
+  font: var(--size-tick) var(--mono);
 }
 </style>

@@ -238,7 +238,7 @@ const used = computed(() => {
 <style scoped>
 .tools {
   display: flex;
-  gap: 14px;
+  gap: var(--space-7);
 }
 
 .tools label {
@@ -256,19 +256,19 @@ const used = computed(() => {
 .sums {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 28px;
+  gap: var(--space-2) 1.75rem;
   align-items: baseline;
-  margin-bottom: 8px;
+  margin-bottom: var(--space-4);
 }
 
 .big {
-  font-size: 26px;
+  font-size: var(--size-big);
   font-weight: 600;
 }
 
 .budget {
   display: flex;
-  gap: 10px;
+  gap: var(--space-5);
   align-items: center;
 }
 
@@ -298,7 +298,7 @@ const used = computed(() => {
 }
 
 td {
-  padding: 2px 6px;
+  padding: var(--space-1) var(--space-3);
 }
 
 .what {
@@ -314,7 +314,7 @@ td {
   border: 0;
   border-bottom: 1px solid var(--faint);
   width: 100%;
-  padding: 1px 0;
+  padding: 0.0625rem 0;
 }
 
 .unit-entry {
@@ -339,7 +339,7 @@ input[type="checkbox"] {
 .pieces {
   display: inline-block;
   width: 49px;
-  padding-left: 5px;
+  padding-left: 0.3125rem;
   text-align: left;
   font-family: var(--sans);
   color: var(--soft);
@@ -351,22 +351,22 @@ input[type="checkbox"] {
 
 .add {
   display: flex;
-  gap: 10px;
+  gap: var(--space-5);
 }
 
 .suggested {
-  margin-top: 14px;
+  margin-top: var(--space-7);
 }
 
 .suggested h3 {
   border-bottom: 1px solid var(--line);
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
 }
 
 .suggested ul {
   columns: 2 260px;
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 
 @media (max-width: 760px) {
@@ -376,14 +376,14 @@ input[type="checkbox"] {
 
   td,
   th {
-    padding-inline: 3px;
+    padding-inline: 0.1875rem;
   }
 }
 
 @media (pointer: coarse) {
   td,
   .suggested li {
-    padding-block: 8px;
+    padding-block: var(--space-4);
   }
 }
 </style>

@@ -279,7 +279,7 @@ function table(): PlotTable {
 
 <style scoped>
 .course-drawing {
-  margin: 0 0 6px;
+  margin: 0 0 var(--space-3);
   min-width: 0;
 }
 

@@ -59,18 +59,18 @@ function add(drive: string): void {
 <style scoped>
 .editor {
   border-left: 3px solid var(--accent);
-  padding: 2px 0 6px 12px;
-  margin-bottom: 12px;
+  padding: var(--space-1) 0 var(--space-3) var(--space-6);
+  margin-bottom: var(--space-6);
 }
 
 .fields {
   columns: 2 260px;
-  column-gap: 26px;
+  column-gap: 1.625rem;
 }
 
 .note {
   display: flex;
-  gap: 12px;
-  padding-top: 8px;
+  gap: var(--space-6);
+  padding-top: var(--space-4);
 }
 </style>

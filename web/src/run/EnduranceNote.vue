@@ -90,12 +90,12 @@ const compared = computed(() => {
 <style scoped>
 .head {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin: 16px 0 6px;
+  padding-bottom: 0.1875rem;
+  margin: var(--space-8) 0 var(--space-3);
 }
 
 .answer b {
-  font-size: 19px;
+  font-size: var(--size-answer);
 }
 
 .right {

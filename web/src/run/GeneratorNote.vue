@@ -189,12 +189,12 @@ const machines = computed(() =>
 <style scoped>
 .head {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin: 16px 0 6px;
+  padding-bottom: 0.1875rem;
+  margin: var(--space-8) 0 var(--space-3);
 }
 
 .answer b {
-  font-size: 19px;
+  font-size: var(--size-answer);
 }
 
 .bad {
@@ -205,9 +205,9 @@ const machines = computed(() =>
 .charts {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 236px;
-  gap: 22px;
+  gap: 1.375rem;
   align-items: start;
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 .right {

@@ -37,7 +37,7 @@ const kept = (iso: string) =>
 <style scoped>
 .kept h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .right {
@@ -45,6 +45,6 @@ const kept = (iso: string) =>
 }
 
 .right .action {
-  margin-left: 12px;
+  margin-left: var(--space-6);
 }
 </style>

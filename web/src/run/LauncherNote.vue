@@ -107,16 +107,16 @@ const rim = computed(() => {
 <style scoped>
 .head {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin: 16px 0 6px;
+  padding-bottom: 0.1875rem;
+  margin: var(--space-8) 0 var(--space-3);
 }
 
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.6fr);
-  gap: 22px;
+  gap: 1.375rem;
   align-items: start;
-  margin: 8px 0;
+  margin: var(--space-4) 0;
 }
 
 .right {
@@ -133,7 +133,7 @@ const rim = computed(() => {
 }
 
 .shots td {
-  padding-block: 2px;
+  padding-block: var(--space-1);
 }
 
 @media (max-width: 760px) {

@@ -148,17 +148,17 @@ async function turnOver(to: "t_s" | "distance_m"): Promise<void> {
 
 <style scoped>
 .part {
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 .rule {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-2) var(--space-6);
   align-items: center;
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-  margin-bottom: 6px;
+  padding-bottom: 0.1875rem;
+  margin-bottom: var(--space-3);
 }
 
 .rule b {
@@ -167,7 +167,7 @@ async function turnOver(to: "t_s" | "distance_m"): Promise<void> {
 
 .fields {
   columns: 2 260px;
-  column-gap: 26px;
+  column-gap: 1.625rem;
 }
 
 .wrong {

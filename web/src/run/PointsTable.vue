@@ -185,7 +185,7 @@ async function save(): Promise<void> {
 }
 
 td {
-  padding: 1px 6px;
+  padding: 0.0625rem var(--space-3);
 }
 
 .points :deep(.quantity) {
@@ -197,25 +197,25 @@ td {
 }
 
 .acts button {
-  padding: 0 6px;
+  padding: 0 var(--space-3);
 }
 
 .line {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
-  padding: 4px 0;
+  gap: var(--space-2) var(--space-6);
+  padding: var(--space-2) 0;
 }
 
 .paste {
   display: grid;
-  gap: 6px;
+  gap: var(--space-3);
   justify-items: start;
 }
 
 textarea {
   width: 100%;
-  font: 12px var(--mono);
+  font: var(--size-small) var(--mono);
   color: inherit;
   background: transparent;
   border: 1px solid var(--line);

@@ -252,7 +252,7 @@ defineExpose({ zoom: (factor: number) => plot.zoom(factor) });
 }
 
 .title.narrow {
-  font-size: 10.5px;
+  font-size: var(--size-tick);
 }
 
 .title .soft {
@@ -288,7 +288,7 @@ defineExpose({ zoom: (factor: number) => plot.zoom(factor) });
 
 .limit-name {
   fill: var(--fail);
-  font-size: 11px;
+  font-size: var(--size-tick);
 }
 
 .strip {
@@ -297,7 +297,7 @@ defineExpose({ zoom: (factor: number) => plot.zoom(factor) });
 
 .strip-name {
   fill: var(--tight);
-  font-size: 11px;
+  font-size: var(--size-tick);
 }
 
 .event {

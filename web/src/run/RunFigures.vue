@@ -114,9 +114,9 @@ const energy = computed(() => {
 .below {
   display: grid;
   grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
-  gap: 22px;
+  gap: 1.375rem;
   align-items: start;
-  margin: 14px 0;
+  margin: var(--space-7) 0;
 }
 
 .right {
@@ -128,7 +128,7 @@ const energy = computed(() => {
 }
 
 td {
-  padding-block: 3px;
+  padding-block: 0.1875rem;
 }
 
 .bar {
@@ -152,7 +152,7 @@ td {
 
 h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 5px;
+  padding-bottom: 0.3125rem;
 }
 
 @media (max-width: 760px) {

@@ -293,7 +293,7 @@ const generatorRow = computed(() =>
 .courses {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-3) var(--space-7);
   align-items: center;
 }
 
@@ -304,7 +304,7 @@ const generatorRow = computed(() =>
 .ideas {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-6);
 }
 
 .ideas .taken {
@@ -315,15 +315,15 @@ const generatorRow = computed(() =>
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 16px;
+  gap: var(--space-2) var(--space-8);
   align-items: center;
-  padding: 6px 0 8px;
+  padding: var(--space-3) 0 var(--space-4);
 }
 
 .over {
   margin-left: auto;
   display: flex;
-  gap: 6px;
+  gap: var(--space-3);
   align-items: center;
 }
 
@@ -334,15 +334,15 @@ input[type="range"] {
 
 .wrong {
   color: var(--fail);
-  padding-bottom: 6px;
+  padding-bottom: var(--space-3);
 }
 
 .progress {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--space-5);
   align-items: center;
-  padding-bottom: 6px;
+  padding-bottom: var(--space-3);
 }
 
 progress {
@@ -351,21 +351,21 @@ progress {
 }
 
 .words {
-  margin-bottom: 8px;
+  margin-bottom: var(--space-4);
   max-width: 76ch;
 }
 
 .headline {
-  font-size: 21px;
+  font-size: var(--size-answer);
   font-weight: 600;
   line-height: 1.25;
-  padding-bottom: 2px;
+  padding-bottom: var(--space-1);
 }
 
 .key {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--space-1) var(--space-6);
 }
 
 .fill {

@@ -72,9 +72,9 @@ input[type="range"] {
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 12px;
+  gap: var(--space-3) var(--space-6);
   align-items: center;
-  margin-bottom: 2px;
+  margin-bottom: var(--space-1);
 }
 
 .tools input[type="range"] {

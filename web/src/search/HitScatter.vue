@@ -304,13 +304,13 @@ const pointed = computed(() => points.value.find(({ hit }) => hit.number === nea
 
 <style scoped>
 .scatter {
-  margin: 0 0 10px;
+  margin: 0 0 var(--space-5);
 }
 
 .choices {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 16px;
+  gap: var(--space-2) var(--space-8);
   align-items: baseline;
 }
 
@@ -366,12 +366,12 @@ select {
 .key {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: var(--space-1) var(--space-7);
 }
 
 .kind {
   display: inline-flex;
-  gap: 5px;
+  gap: 0.3125rem;
   align-items: center;
 }
 </style>

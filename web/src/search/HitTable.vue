@@ -305,7 +305,7 @@ const spoken = computed(() => {
 .bar .note {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: var(--space-2) var(--space-5);
   align-items: baseline;
 }
 
@@ -324,7 +324,7 @@ thead th {
 
 td,
 th {
-  padding: 3px 6px;
+  padding: 0.1875rem var(--space-3);
 }
 
 .number {
@@ -351,7 +351,7 @@ tr[aria-selected="true"]:hover {
 
 @media (pointer: coarse) {
   td {
-    padding-block: 9px;
+    padding-block: 0.5625rem;
   }
 }
 </style>

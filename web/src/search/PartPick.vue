@@ -138,16 +138,16 @@ function choose(): void {
 .pick {
   display: flex;
   flex-wrap: wrap;
-  gap: 3px 12px;
+  gap: 0.1875rem var(--space-6);
   align-items: baseline;
-  padding: 5px 0;
+  padding: 0.3125rem 0;
   border-bottom: 1px solid var(--faint);
 }
 
 .head {
   min-width: 196px;
   display: flex;
-  gap: 6px;
+  gap: var(--space-3);
   align-items: baseline;
 }
 
@@ -161,7 +161,7 @@ input[type="search"] {
   color: inherit;
   background: transparent;
   border: 1px solid var(--line);
-  padding: 1px 6px;
+  padding: 0.0625rem var(--space-3);
   width: 124px;
 }
 
@@ -175,7 +175,7 @@ input[type="search"] {
   display: grid;
   grid-template-columns: minmax(110px, auto) 118px auto 118px auto;
   justify-content: start;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 
@@ -185,7 +185,7 @@ input[type="search"] {
   max-height: 168px;
   overflow: auto;
   border: 1px solid var(--line);
-  padding: 4px 8px;
+  padding: var(--space-2) var(--space-4);
 }
 
 .list li {

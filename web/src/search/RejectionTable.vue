@@ -65,12 +65,12 @@ const nameOf = (hit: Hit) =>
 
 <style scoped>
 .fell {
-  margin-top: 14px;
+  margin-top: var(--space-7);
 }
 
 h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 td {

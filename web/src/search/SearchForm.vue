@@ -172,9 +172,9 @@ function begin(): void {
 .line {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-2) var(--space-6);
   align-items: baseline;
-  padding: 5px 0;
+  padding: 0.3125rem 0;
   border-bottom: 1px solid var(--faint);
 }
 
@@ -188,7 +188,7 @@ function begin(): void {
 }
 
 .big {
-  font-size: 24px;
+  font-size: var(--size-big);
   font-weight: 600;
 }
 
@@ -202,9 +202,9 @@ input {
   color: inherit;
   background: transparent;
   border: 1px solid var(--line);
-  padding: 1px 6px;
+  padding: 0.0625rem var(--space-3);
   width: 110px;
-  margin-left: 5px;
+  margin-left: 0.3125rem;
 }
 
 input[aria-invalid="true"] {

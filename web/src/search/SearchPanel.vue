@@ -183,28 +183,23 @@ function lookAt(hit: Hit): void {
 </template>
 
 <style scoped>
-.wrong {
-  color: var(--fail);
-  flex-basis: 100%;
-}
-
 .big {
-  font-size: 24px;
+  font-size: var(--size-big);
   font-weight: 600;
 }
 
 .runs {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 2px;
+  gap: 0 var(--space-1);
   align-items: baseline;
   border-top: 1px solid var(--ink);
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 
 .runs button {
-  padding: 2px 8px;
-  font-size: 12px;
+  padding: var(--space-1) var(--space-4);
+  font-size: var(--size-small);
   border-bottom: 3px solid transparent;
 }
 
@@ -219,17 +214,17 @@ function lookAt(hit: Hit): void {
 .result header {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
+  gap: var(--space-6);
   border-top: 1px solid var(--line);
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 
 .progress {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-3) var(--space-7);
   align-items: center;
-  padding: 10px 0;
+  padding: var(--space-5) 0;
 }
 
 .bar {
@@ -244,16 +239,16 @@ function lookAt(hit: Hit): void {
 }
 
 .closest {
-  margin: 6px 0 10px;
+  margin: var(--space-3) 0 var(--space-5);
 }
 
 .closest li {
-  margin-left: 18px;
+  margin-left: var(--space-9);
   list-style: square;
 }
 
 .empty {
   max-width: 62ch;
-  padding-top: 8px;
+  padding-top: var(--space-4);
 }
 </style>

@@ -47,7 +47,7 @@ function choose(key: keyof Preferences, word: string): void {
 <style scoped>
 .preferences {
   display: grid;
-  gap: 8px;
+  gap: var(--space-4);
 }
 
 .line {

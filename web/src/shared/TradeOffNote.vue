@@ -71,7 +71,7 @@ function follow(school: Schemas["School"]): void {
 
 <style scoped>
 .schools {
-  margin: 4px 0 14px;
+  margin: var(--space-2) 0 var(--space-7);
 }
 
 summary {
@@ -80,7 +80,7 @@ summary {
 }
 
 section {
-  margin-top: 8px;
+  margin-top: var(--space-4);
 }
 
 .sides {
@@ -90,7 +90,7 @@ section {
 }
 
 .school {
-  padding: 6px 14px 8px 10px;
+  padding: var(--space-3) var(--space-7) var(--space-4) var(--space-5);
   border-left: 1px solid var(--line);
 }
 
@@ -104,23 +104,23 @@ section {
 }
 
 h4 {
-  margin: 0 0 3px;
+  margin: 0 0 0.1875rem;
   font-size: var(--size);
   font-weight: 600;
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 10px;
+  gap: var(--space-1) var(--space-5);
   align-items: baseline;
 }
 
 dl {
-  margin-top: 5px;
+  margin-top: 0.3125rem;
 }
 
 dl div {
   display: flex;
   justify-content: space-between;
-  gap: 8px;
+  gap: var(--space-4);
   border-bottom: 1px solid var(--faint);
 }
 

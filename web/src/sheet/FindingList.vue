@@ -25,8 +25,8 @@ const WORDS: Record<Schemas["LoomWeight"], string> = { wrong: "wrong", risky: "r
 li {
   display: grid;
   grid-template-columns: 48px minmax(0, 1fr);
-  gap: 8px;
-  padding: 4px 0;
+  gap: var(--space-4);
+  padding: var(--space-2) 0;
   border-bottom: 1px solid var(--faint);
 }
 

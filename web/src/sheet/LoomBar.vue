@@ -71,16 +71,16 @@ function said(part: LoomPart): string {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 4px 16px;
+  gap: var(--space-2) var(--space-8);
   border-top: 1px solid var(--line);
   border-bottom: 1px solid var(--line);
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 
 .fields {
   flex: 1 1 420px;
   columns: 2 200px;
-  column-gap: 20px;
+  column-gap: var(--space-10);
 }
 
 .fields :deep(.field) {

@@ -159,7 +159,7 @@ onBeforeUnmount(letGo);
 
 <style scoped>
 .loom-box {
-  margin: 0 0 12px;
+  margin: 0 0 var(--space-6);
 }
 
 .scroll {
@@ -205,7 +205,7 @@ onBeforeUnmount(letGo);
 figcaption {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-7);
   justify-content: space-between;
 }
 </style>

@@ -119,7 +119,7 @@ const day = (iso: string) =>
 
 <style scoped>
 li {
-  padding: 6px 0 6px 28px;
+  padding: var(--space-3) 0 var(--space-3) 1.75rem;
   border-bottom: 1px solid var(--faint);
   position: relative;
 }
@@ -155,20 +155,20 @@ li.waits::before {
 .entry {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: center;
-  padding-top: 4px;
+  padding-top: var(--space-2);
 }
 
 input {
   width: 92px;
-  font: 15px var(--mono);
+  font: var(--size-title) var(--mono);
   color: inherit;
   background: transparent;
   border: 0;
   border-bottom: 1px solid var(--ink);
   text-align: right;
-  padding: 2px 4px;
+  padding: var(--space-1) var(--space-2);
 }
 
 .wrong {

@@ -92,7 +92,7 @@ const hot = (run: Schemas["JudgedRun"]) =>
 }
 
 .area {
-  margin-left: 8px;
+  margin-left: var(--space-4);
 }
 
 .bad {

@@ -88,20 +88,20 @@ const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ dr
 
 <style scoped>
 section {
-  margin-bottom: 18px;
+  margin-bottom: var(--space-9);
 }
 
 h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .headline {
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 
 .headline b {
-  font-size: 17px;
+  font-size: var(--size-entry);
 }
 
 .value {
@@ -118,6 +118,6 @@ h3 {
 }
 
 .caution {
-  margin: 4px 0;
+  margin: var(--space-2) 0;
 }
 </style>

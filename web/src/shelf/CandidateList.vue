@@ -256,17 +256,17 @@ function press(candidate: Candidate, event: MouseEvent): void {
 
 <style scoped>
 .candidates {
-  margin: 6px 0 16px;
+  margin: var(--space-3) 0 var(--space-8);
   border-top: 1px solid var(--ink);
-  padding-top: 6px;
+  padding-top: var(--space-3);
 }
 
 header {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-7);
   align-items: baseline;
-  margin-bottom: 4px;
+  margin-bottom: var(--space-2);
 }
 
 header h3 {
@@ -278,7 +278,7 @@ input[type="search"] {
   color: inherit;
   background: transparent;
   border: 1px solid var(--line);
-  padding: 1px 6px;
+  padding: 0.0625rem var(--space-3);
   width: 170px;
 }
 
@@ -295,7 +295,7 @@ input[type="checkbox"] {
   display: grid;
   grid-template-columns: 90px 118px auto 118px auto;
   justify-content: start;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 
@@ -304,7 +304,7 @@ input[type="checkbox"] {
   flex: 0 0 100%;
   height: 26px;
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
   overflow: hidden;
   white-space: nowrap;
@@ -325,7 +325,7 @@ thead th {
 
 td,
 th {
-  padding: 3px 6px;
+  padding: 0.1875rem var(--space-3);
 }
 
 .number {
@@ -367,7 +367,7 @@ tr[aria-selected="true"]:hover {
   }
 
   td {
-    padding-block: 9px;
+    padding-block: 0.5625rem;
   }
 }
 </style>

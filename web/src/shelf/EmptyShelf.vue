@@ -31,8 +31,8 @@ async function stockUp(): Promise<void> {
 
 <style scoped>
 .empty {
-  padding: 40px 14px;
+  padding: 2.5rem var(--space-7);
   display: grid;
-  gap: 10px;
+  gap: var(--space-5);
 }
 </style>

@@ -228,13 +228,13 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
 <style scoped>
 .sheet {
   display: grid;
-  gap: 8px;
+  gap: var(--space-4);
 }
 
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 12px;
+  gap: var(--space-4) var(--space-6);
   align-items: center;
 }
 
@@ -243,7 +243,7 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
 }
 
 .columns td {
-  padding-block: 2px;
+  padding-block: var(--space-1);
 }
 
 .problems {

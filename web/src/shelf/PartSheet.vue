@@ -208,20 +208,20 @@ async function retire(back: boolean): Promise<void> {
 <style scoped>
 .sheet {
   display: grid;
-  gap: 2px;
+  gap: var(--space-1);
 }
 
 .two {
   columns: 2 260px;
-  column-gap: 26px;
-  margin-top: 8px;
+  column-gap: 1.625rem;
+  margin-top: var(--space-4);
 }
 
 h3 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   border-bottom: 1px solid var(--line);
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 
 .wrong {

@@ -49,8 +49,8 @@ const plain = (key: string) => {
 .filters {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 24px;
-  padding: 5px 14px;
+  gap: var(--space-2) var(--space-12);
+  padding: 0.3125rem var(--space-7);
   border-bottom: 1px solid var(--line);
   background: var(--paper);
 }
@@ -58,7 +58,7 @@ const plain = (key: string) => {
 .filter {
   display: grid;
   grid-template-columns: auto 118px auto 118px auto;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: baseline;
 }
 </style>

@@ -65,10 +65,10 @@ function letGo(): void {
 
 <style scoped>
 .shelf-note {
-  margin: -4px 0 8px;
+  margin: calc(-1 * var(--space-2)) 0 var(--space-4);
 }
 
 .action {
-  margin-left: 10px;
+  margin-left: var(--space-5);
 }
 </style>

@@ -261,7 +261,7 @@ const untouched = computed(
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 4px 14px;
+  gap: var(--space-2) var(--space-7);
   min-height: 38px;
   border-bottom: 1px solid var(--ink);
 }
@@ -270,7 +270,7 @@ const untouched = computed(
   display: flex;
   align-items: center;
   align-self: stretch;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   font-weight: 600;
   letter-spacing: 0.08em;
   color: var(--ink);
@@ -286,9 +286,9 @@ h1 {
   margin-left: auto;
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-3) var(--space-7);
   align-items: center;
-  padding: 3px 14px;
+  padding: 0.1875rem var(--space-7);
 }
 
 .tools > button:not(.boxed):hover,
@@ -304,9 +304,9 @@ h1 {
 .ask {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--space-4) var(--space-7);
   align-items: center;
-  padding: 8px 14px;
+  padding: var(--space-4) var(--space-7);
   background: var(--paper);
   border-bottom: 1px solid var(--line);
 }
@@ -316,7 +316,7 @@ h1 {
   color: inherit;
   background: var(--sheet);
   border: 1px solid var(--line);
-  padding: 3px 8px;
+  padding: 0.1875rem var(--space-4);
   flex: 1 1 200px;
   max-width: 320px;
 }
@@ -332,7 +332,7 @@ input[type="checkbox"] {
 
 .problem {
   color: var(--fail);
-  padding: 6px 14px;
+  padding: var(--space-3) var(--space-7);
 }
 
 .list {
@@ -346,9 +346,9 @@ input[type="checkbox"] {
 .row {
   display: grid;
   grid-template-columns: 22px minmax(180px, 2.2fr) repeat(var(--figures), minmax(76px, 1fr)) 60px;
-  column-gap: 12px;
+  column-gap: var(--space-6);
   align-items: center;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   border-bottom: 1px solid var(--faint);
   min-width: calc(340px + var(--figures) * 88px);
 }
@@ -361,7 +361,7 @@ input[type="checkbox"] {
 .heads:hover {
   background: var(--sheet);
   border-bottom-color: var(--ink);
-  padding-block: 4px;
+  padding-block: var(--space-2);
   color: var(--soft);
   font-size: var(--size-note);
 }

@@ -223,7 +223,7 @@ function useArea(index: number, area: boolean): void {
 
 <style scoped>
 .found {
-  margin: 8px 0 14px;
+  margin: var(--space-4) 0 var(--space-7);
 }
 
 .wrong {
@@ -231,7 +231,7 @@ function useArea(index: number, area: boolean): void {
 }
 
 .top {
-  margin-top: 14px;
+  margin-top: var(--space-7);
 }
 
 .loom-fields :deep(.field) {
@@ -239,18 +239,18 @@ function useArea(index: number, area: boolean): void {
 }
 
 .run {
-  margin-bottom: 14px;
+  margin-bottom: var(--space-7);
 }
 
 .run h3 {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .two {
   columns: 2 220px;
-  column-gap: 24px;
+  column-gap: var(--space-12);
 }
 </style>

@@ -69,11 +69,11 @@ const percent = (share: number | null) => (share === null ? "cannot" : `${figure
 
 <style scoped>
 .named {
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 
 .guesses {
-  margin-top: 4px;
+  margin-top: var(--space-2);
 }
 
 summary {
@@ -84,7 +84,7 @@ summary {
 .assumed li,
 ol li {
   border-bottom: 1px solid var(--faint);
-  padding: 4px 0;
+  padding: var(--space-2) 0;
 }
 
 .assumed {

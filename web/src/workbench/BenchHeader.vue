@@ -176,7 +176,7 @@ function endName(event: Event): void {
 .brand {
   display: flex;
   align-items: center;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   font-weight: 600;
   letter-spacing: 0.08em;
   color: var(--ink);
@@ -190,7 +190,7 @@ function endName(event: Event): void {
   background: none;
   border: 0;
   border-right: 1px solid var(--line);
-  padding: 0 12px;
+  padding: 0 var(--space-6);
   width: 190px;
   min-width: 90px;
   flex: 0 1 190px;
@@ -215,9 +215,9 @@ function endName(event: Event): void {
 
 .tab > button:first-child {
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: center;
-  padding: 0 12px;
+  padding: 0 var(--space-6);
   height: 100%;
   min-width: 0;
 }
@@ -231,7 +231,7 @@ function endName(event: Event): void {
 
 .tab input {
   font: inherit;
-  margin: 0 8px;
+  margin: 0 var(--space-4);
 }
 
 .tab.open {
@@ -241,27 +241,27 @@ function endName(event: Event): void {
 
 .letter {
   border: 1px solid currentColor;
-  padding: 0 4px;
-  font-size: 12px;
+  padding: 0 var(--space-2);
+  font-size: var(--size-small);
   line-height: 17px;
 }
 
 .away {
-  padding: 0 10px 0 2px;
+  padding: 0 var(--space-5) 0 var(--space-1);
   color: var(--soft);
   height: 100%;
 }
 
 .more {
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   flex: none;
 }
 
 .tools {
   display: flex;
-  gap: 12px;
+  gap: var(--space-6);
   align-items: center;
-  padding: 0 14px;
+  padding: 0 var(--space-7);
   color: var(--soft);
   white-space: nowrap;
 }
@@ -311,7 +311,7 @@ function endName(event: Event): void {
     flex: 1 1 100%;
     min-height: 40px;
     flex-wrap: wrap;
-    padding-block: 6px;
+    padding-block: var(--space-3);
   }
 }
 </style>

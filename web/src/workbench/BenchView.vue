@@ -196,24 +196,24 @@ useKeys({
 .panel .top {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 224px;
-  gap: 22px;
-  margin-bottom: 14px;
+  gap: 1.375rem;
+  margin-bottom: var(--space-7);
   align-items: start;
 }
 
 .panel .columns {
   columns: 2 280px;
-  column-gap: 26px;
+  column-gap: 1.625rem;
 }
 
 .panel .columns .group {
   break-inside: avoid;
-  margin-bottom: 14px;
+  margin-bottom: var(--space-7);
 }
 
 .panel .columns h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 @media (max-width: 760px) {
@@ -253,14 +253,14 @@ useKeys({
   min-height: 0;
   position: relative;
   overflow: auto;
-  padding: 12px 18px 24px;
+  padding: var(--space-6) var(--space-9) var(--space-12);
   scrollbar-gutter: stable;
 }
 
 .missing {
-  padding: 48px;
+  padding: 3rem;
   display: grid;
-  gap: 10px;
+  gap: var(--space-5);
 }
 
 @media (max-width: 1000px) {
@@ -276,7 +276,7 @@ useKeys({
 
   .panel {
     overflow: visible;
-    padding: 12px;
+    padding: var(--space-6);
   }
 }
 </style>

@@ -234,15 +234,15 @@ const headlines = computed<Headline[]>(() => {
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--space-3) var(--space-7);
   align-items: center;
-  padding: 8px 16px 0 60px;
+  padding: var(--space-4) var(--space-8) 0 3.75rem;
 }
 
 .because {
   color: var(--soft);
   min-height: 22px;
-  padding: 3px 16px 2px 60px;
+  padding: 0.1875rem var(--space-8) var(--space-1) 3.75rem;
 }
 
 .because b {
@@ -256,9 +256,9 @@ const headlines = computed<Headline[]>(() => {
 
 .pin {
   border: 1px solid var(--line);
-  font-size: 12px;
+  font-size: var(--size-small);
   line-height: 18px;
-  padding: 0 8px;
+  padding: 0 var(--space-4);
   background: var(--sheet);
   max-width: 240px;
   overflow: hidden;
@@ -274,7 +274,7 @@ const headlines = computed<Headline[]>(() => {
 .headline {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 20px;
+  gap: var(--space-1) var(--space-10);
   color: var(--soft);
   margin-left: auto;
 }
@@ -287,7 +287,7 @@ const headlines = computed<Headline[]>(() => {
 @media (max-width: 1150px) {
   .bar,
   .because {
-    padding-left: 14px;
+    padding-left: var(--space-7);
   }
 }
 </style>

@@ -76,6 +76,6 @@ function said(value: unknown): string {
 }
 
 table {
-  margin: 10px 0;
+  margin: var(--space-5) 0;
 }
 </style>

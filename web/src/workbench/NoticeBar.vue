@@ -69,7 +69,7 @@ const said = (value: unknown) => (typeof value === "object" ? "what stood there"
 .notice {
   color: var(--fail);
   border-bottom: 1px solid var(--fail);
-  padding: 8px 18px 6px;
+  padding: var(--space-4) var(--space-9) var(--space-3);
 }
 
 .place {
@@ -78,6 +78,6 @@ const said = (value: unknown) => (typeof value === "object" ? "what stood there"
 }
 
 .action {
-  margin-left: 10px;
+  margin-left: var(--space-5);
 }
 </style>

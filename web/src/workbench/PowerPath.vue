@@ -316,7 +316,7 @@ const spoken = computed(() =>
 
 text {
   fill: var(--ink);
-  font-size: 13px;
+  font-size: var(--size);
 }
 
 .title {
@@ -334,17 +334,17 @@ text {
 
 .delta {
   fill: var(--accent);
-  font-size: 10.5px;
+  font-size: var(--size-tick);
 }
 
 .foot {
   fill: var(--soft);
-  font-size: 11.5px;
+  font-size: var(--size-note);
 }
 
 .loss {
   fill: var(--heat-ink);
-  font: 11.5px var(--mono);
+  font: var(--size-note) var(--mono);
   text-anchor: middle;
 }
 
@@ -358,7 +358,7 @@ text {
 
 .limit {
   fill: var(--tight);
-  font-size: 11.5px;
+  font-size: var(--size-note);
   font-weight: 600;
 }
 
@@ -368,9 +368,9 @@ text {
 
 .weakest {
   display: flex;
-  gap: 4px;
+  gap: var(--space-2);
   align-items: center;
-  font-size: 11.5px;
+  font-size: var(--size-note);
   line-height: 15px;
   color: var(--soft);
 }

@@ -112,15 +112,15 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
 
 <style scoped>
 .fixes {
-  margin-top: 6px;
+  margin-top: var(--space-3);
 }
 
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
-  column-gap: 10px;
+  column-gap: var(--space-5);
   align-items: start;
-  padding: 5px 0;
+  padding: 0.3125rem 0;
   border-top: 1px solid var(--faint);
   border-bottom: 0;
 }

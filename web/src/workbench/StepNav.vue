@@ -149,7 +149,7 @@ const words = computed<Record<Step, string>>(() => {
   position: relative;
   background: var(--paper);
   border-right: 1px solid var(--line);
-  padding-top: 6px;
+  padding-top: var(--space-3);
   overflow: auto;
 }
 
@@ -157,7 +157,7 @@ button {
   display: grid;
   grid-template-columns: 26px 1fr auto;
   width: 100%;
-  padding: 8px 20px 8px 13px;
+  padding: var(--space-4) var(--space-10) var(--space-4) 0.8125rem;
   border-left: 3px solid transparent;
 }
 
@@ -199,9 +199,9 @@ button[aria-current] .title {
 
   button {
     display: flex;
-    gap: 6px;
+    gap: var(--space-3);
     align-items: center;
-    padding: 0 12px;
+    padding: 0 var(--space-6);
     min-height: 44px;
     border-left: 0;
     border-bottom: 3px solid transparent;

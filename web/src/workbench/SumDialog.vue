@@ -173,7 +173,7 @@ function print(): void {
 <style scoped>
 .which {
   width: 100%;
-  margin-bottom: 10px;
+  margin-bottom: var(--space-5);
 }
 
 .asks {
@@ -181,8 +181,8 @@ function print(): void {
 }
 
 .formula {
-  font: 500 16px/1.5 var(--mono);
-  margin: 6px 0 10px;
+  font: 500 var(--size-entry)/1.5 var(--mono);
+  margin: var(--space-3) 0 var(--space-5);
   overflow-wrap: anywhere;
 }
 
@@ -193,12 +193,12 @@ function print(): void {
 .put {
   white-space: normal;
   overflow-wrap: anywhere;
-  margin-top: 10px;
+  margin-top: var(--space-5);
 }
 
 .result {
-  font-size: 22px;
-  margin: 2px 0 6px;
+  font-size: var(--size-big);
+  margin: var(--space-1) 0 var(--space-3);
 }
 
 .result b {

@@ -178,7 +178,7 @@ function move(event: KeyboardEvent): void {
   position: relative;
   background: var(--paper);
   border-left: 1px solid var(--line);
-  padding: 12px 16px 24px;
+  padding: var(--space-6) var(--space-8) var(--space-12);
   overflow: auto;
 }
 
@@ -190,20 +190,20 @@ li {
   display: grid;
   grid-template-columns: 22px minmax(0, 1fr) auto;
   align-items: baseline;
-  column-gap: 2px;
+  column-gap: var(--space-1);
   width: 100%;
-  padding: 7px 0 6px;
+  padding: 0.4375rem 0 var(--space-3);
 }
 
 .row .title {
-  padding-right: 8px;
+  padding-right: var(--space-4);
 }
 
 .bar {
   grid-column: 2 / -1;
   position: relative;
   height: 5px;
-  margin-top: 3px;
+  margin-top: 0.1875rem;
   background: var(--faint);
 }
 
@@ -231,31 +231,31 @@ li {
 }
 
 .because {
-  padding: 0 0 8px 24px;
+  padding: 0 0 var(--space-4) var(--space-12);
 }
 
 .because .action {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 
 .cautions {
-  margin-top: 14px;
+  margin-top: var(--space-7);
 }
 
 .cautions h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 .unknown {
-  margin-top: 10px;
+  margin-top: var(--space-5);
   color: var(--soft);
 }
 
 .unknown li {
   display: grid;
   grid-template-columns: 22px 1fr;
-  padding: 6px 0;
+  padding: var(--space-3) 0;
 }
 
 .unknown b {
@@ -275,7 +275,7 @@ summary {
   }
 
   .row {
-    padding: 12px 0;
+    padding: var(--space-6) 0;
   }
 }
 </style>

@@ -134,7 +134,7 @@ function setText(text: string): void {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 152px;
   align-items: baseline;
-  column-gap: 6px;
+  column-gap: var(--space-3);
   border-bottom: 1px solid var(--faint);
   min-height: 27px;
   break-inside: avoid;
@@ -155,9 +155,9 @@ function setText(text: string): void {
 .check {
   grid-column: 1 / -1;
   display: flex;
-  gap: 8px;
+  gap: var(--space-4);
   align-items: center;
-  padding: 4px 0;
+  padding: var(--space-2) 0;
 }
 
 .check input {
@@ -190,14 +190,14 @@ function setText(text: string): void {
   grid-column: 1 / -1;
   font-size: var(--size-note);
   color: var(--soft);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 
 @media (pointer: coarse) {
   .choice,
   .text {
     min-height: 40px;
-    font-size: 16px;
+    font-size: var(--size-entry);
   }
 }
 </style>

@@ -16,11 +16,11 @@ defineProps<{ title?: string; at: string; record: string; names: readonly string
 <style scoped>
 .group {
   break-inside: avoid;
-  margin-bottom: 14px;
+  margin-bottom: var(--space-7);
 }
 
 h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
+  padding-bottom: 0.1875rem;
 }
 </style>

@@ -49,7 +49,7 @@ function next(): void {
 
 <style scoped>
 .mark {
-  font: 10px/13px var(--mono);
+  font: var(--size-tick)/13px var(--mono);
   min-width: 14px;
   text-align: center;
   color: var(--soft);

@@ -259,7 +259,7 @@ function step(event: KeyboardEvent): void {
 }
 
 .unit {
-  padding-left: 4px;
+  padding-left: var(--space-2);
   white-space: nowrap;
 }
 
@@ -268,7 +268,7 @@ function step(event: KeyboardEvent): void {
   grid-column: 1 / -1;
   font-size: var(--size-note);
   text-align: right;
-  padding: 1px 0 2px;
+  padding: 0.0625rem 0 var(--space-1);
 }
 
 .understood {
@@ -280,12 +280,12 @@ function step(event: KeyboardEvent): void {
 }
 
 .asks button {
-  margin-left: 6px;
+  margin-left: var(--space-3);
   text-decoration: underline;
 }
 
 .why button {
-  margin-left: 6px;
+  margin-left: var(--space-3);
 }
 
 .why {
@@ -293,13 +293,13 @@ function step(event: KeyboardEvent): void {
   color: var(--fail);
   font-size: var(--size-note);
   text-align: right;
-  padding: 1px 0 2px;
+  padding: 0.0625rem 0 var(--space-1);
 }
 
 @media (pointer: coarse) {
   .entry {
-    padding-block: 8px;
-    font-size: 16px;
+    padding-block: var(--space-4);
+    font-size: var(--size-entry);
   }
 }
 </style>

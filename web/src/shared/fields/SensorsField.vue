@@ -41,14 +41,14 @@ function toggle(word: string, on: boolean): void {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 4px 14px;
-  padding: 4px 0;
+  gap: var(--space-2) var(--space-7);
+  padding: var(--space-2) 0;
 }
 
 .choices {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 10px;
+  gap: var(--space-1) var(--space-5);
 }
 
 input {

@@ -68,7 +68,7 @@ async function set(typed: string): Promise<void> {
 .field {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 190px;
-  column-gap: 6px;
+  column-gap: var(--space-3);
   align-items: baseline;
   border-bottom: 1px solid var(--faint);
   min-height: 27px;
@@ -77,7 +77,7 @@ async function set(typed: string): Promise<void> {
 
 .entry {
   display: flex;
-  gap: 4px;
+  gap: var(--space-2);
 }
 
 input {

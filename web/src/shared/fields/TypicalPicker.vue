@@ -51,7 +51,7 @@ function pick(value: number): void {
 <style scoped>
 .ask {
   font-size: var(--size-note);
-  margin-left: 4px;
+  margin-left: var(--space-2);
 }
 
 .values {

@@ -28,9 +28,9 @@ const said = computed(() =>
 <style scoped>
 .delta {
   display: inline-block;
-  font: 11px var(--mono);
+  font: var(--size-tick) var(--mono);
   color: var(--accent);
-  margin-left: 5px;
+  margin-left: 0.3125rem;
   white-space: nowrap;
 }
 

@@ -67,6 +67,6 @@ const base = (line: FigureLine) => props.pinned?.find((candidate) => candidate.n
 
 <style scoped>
 .before {
-  margin: 0 7px 0 0;
+  margin: 0 0.4375rem 0 0;
 }
 </style>

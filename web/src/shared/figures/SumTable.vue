@@ -42,7 +42,7 @@ caption {
 
 .put {
   font-family: var(--mono);
-  font-size: 11px;
+  font-size: var(--size-tick);
 }
 
 .result {

@@ -191,7 +191,7 @@ svg.reads {
 figcaption {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 12px;
+  gap: var(--space-2) var(--space-6);
   align-items: baseline;
 }
 

@@ -32,7 +32,7 @@ defineProps<{ title: string; table: PlotTable }>();
   max-height: 260px;
   overflow: auto;
   border-top: 1px solid var(--line);
-  margin-top: 6px;
+  margin-top: var(--space-3);
 }
 
 th {

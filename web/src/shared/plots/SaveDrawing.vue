@@ -26,7 +26,7 @@ async function savePng(): Promise<void> {
 <style scoped>
 .save {
   display: inline-flex;
-  gap: 12px;
+  gap: var(--space-6);
   font-size: var(--size-note);
 }
 </style>
