@@ -2338,38 +2338,384 @@ export interface components {
             /** @description What was assumed and why, in one sentence. */
             assumed: string;
         };
-        /** @description A problem document. */
-        ProblemDocument: {
-            /** @description Kind of problem, as a relative reference. */
-            type: string;
-            /** @description The kind in words. */
+        /** @description What a search found. */
+        Found: {
+            /** @description Always `ypsidyne.found/1`. */
+            format: string;
+            /**
+             * Format: uint64
+             * @description Combinations there are.
+             */
+            combinations: number;
+            /**
+             * Format: uint64
+             * @description Combinations that were tried; fewer when it was stopped.
+             */
+            considered: number;
+            /**
+             * Format: uint64
+             * @description Those that do the job: target and climb at half charge, kinds match, heat steady, no check fails.
+             */
+            feasible: number;
+            /**
+             * Format: uint64
+             * @description Of those, how many have a check nobody gave the limit of.
+             */
+            feasible_with_unknowns: number;
+            /** @description The best by the ranking asked for. */
+            ranked: components["schemas"]["Hit"][];
+            /** @description Those that no other beats in price, mass, time on one charge and margin at once. */
+            pareto: components["schemas"]["Hit"][];
+            /** @description Whether the list of those nothing beats was cut at its most. */
+            pareto_cut: boolean;
+            /** @description A fair sample of all that do the job, in the order of the document: every one while they are few. */
+            sample: components["schemas"]["Hit"][];
+            /** @description What the others fell to, the most frequent first, and what would let some through. */
+            fell: components["schemas"]["Rejection"][];
+            /** @description Where nothing does the job: the one that fails by the least. */
+            closest: components["schemas"]["Closest"] | null;
+            /** @description Where nothing does the job: the smallest single change that lets something through; null where none does. */
+            least: components["schemas"]["Relaxation"] | null;
+        };
+        /** @description A combination that does the job. */
+        Hit: {
+            /**
+             * Format: uint64
+             * @description Its number in the order of the document, from 0.
+             */
+            number: number;
+            /** @description What the motor is called. */
+            motor: string | null;
+            /** @description What the battery is called. */
+            battery: string | null;
+            /** @description What the controller is called; null for a bare switch. */
+            controller: string | null;
+            /**
+             * Format: uint32
+             * @description Equal motors that share the work.
+             */
+            motor_count: number;
+            /**
+             * Format: uint32
+             * @description Teeth of the driver; null where the stage has none.
+             */
+            driver_teeth: number | null;
+            /**
+             * Format: uint32
+             * @description Teeth of the driven wheel.
+             */
+            driven_teeth: number | null;
+            /**
+             * Format: double
+             * @description Diameter of the driven wheels, m.
+             */
+            wheel_diameter_m: number | null;
+            /**
+             * Format: double
+             * @description Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description The same without what is in the drawer.
+             */
+            to_buy: number | null;
+            /**
+             * Format: double
+             * @description Mass of all drive parts, kg.
+             */
+            hardware_mass_kg: number;
+            /**
+             * Format: double
+             * @description Minutes on one charge.
+             */
+            runtime_min: number | null;
+            /**
+             * Format: double
+             * @description Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+             */
+            flat_out_s: number | null;
+            /**
+             * Format: double
+             * @description How far the weakest link is used.
+             */
+            worst_utilisation: number | null;
+            /** @description What gives way first. */
+            weakest_link: components["schemas"]["WeakestLink"] | null;
+        };
+        /** @description What some combinations fell to. */
+        Rejection: {
+            /** @description `target`, `climb`, or the code of the first check that fails. */
+            code: string;
+            /** @description What a maker calls it. */
             title: string;
             /**
-             * Format: uint16
-             * @description HTTP status.
+             * Format: uint64
+             * @description How many.
              */
-            status: number;
-            /** @description This occurrence in words. */
-            detail: string;
-            /** @description Every problem of a document, by place. */
-            errors?: components["schemas"]["Problem"][];
+            count: number;
             /**
-             * Format: uint32
-             * @description The current revision, when a change came too late.
+             * @description The one that came nearest, with nothing else against it where there is such a one; null where there is no near and
+             *     far.
              */
-            current_revision?: number | null;
-            /**
-             * Format: uint32
-             * @description The revision that holds the refused document, set aside.
-             */
-            kept_as?: number | null;
+            nearest: components["schemas"]["Nearest"] | null;
+            /** @description What would let some of them through, the smallest change first. */
+            eased: components["schemas"]["Relaxation"][];
         };
-        /** @description One thing wrong with a document: where, what came and what would do. */
-        Problem: {
-            /** @description JSON pointer (RFC 6901) to the offending place; empty for the whole document. */
-            pointer: string;
-            /** @description What came and what would do, in one sentence. */
-            detail: string;
+        /** @description The combination that came nearest. */
+        Nearest: {
+            /** @description The combination. */
+            hit: components["schemas"]["Hit"];
+            /**
+             * Format: double
+             * @description How much of the bound it takes; above 1.
+             */
+            utilisation: number;
+            /** @description Why it falls, in one sentence. */
+            because: string;
+            /** @description What else it fails in, by title. */
+            also: string[];
+        };
+        /** @description A bound that gives way, and what comes of it. */
+        Relaxation: {
+            /** @description The change, to be read after "if". */
+            change: string;
+            /**
+             * Format: double
+             * @description How far the bound gives way, as a share.
+             */
+            by: number;
+            /**
+             * Format: uint64
+             * @description How many more there would be.
+             */
+            more: number;
+            /** @description Whether there may be more still: only the nearest were looked at. */
+            at_least: boolean;
+        };
+        /** @description Where nothing does the job: the combination that fails by the least, and everything it fails in. */
+        Closest: {
+            /** @description The combination. */
+            hit: components["schemas"]["Hit"];
+            /** @description Everything it fails in, in sentences. */
+            fails: string[];
+        };
+        /** @description Everything the workbench shows of a build. */
+        Workbench: {
+            /** @description Every option evaluated. */
+            evaluation: components["schemas"]["Evaluation"];
+            /** @description Envelopes of the drives of the asked option, at three charges each. */
+            envelopes: components["schemas"]["Envelope"][];
+            /** @description The sums of its job, drive by drive. */
+            sums: components["schemas"]["Sum"][];
+            /** @description What of each option no figure says. */
+            about: components["schemas"]["About"][];
+            /** @description What has become of the decision; null where none was kept. */
+            review: components["schemas"]["Review"] | null;
+        };
+        /** @description The full-throttle envelope of a drive, alone on the supply, at one charge. */
+        Envelope: {
+            /** @description Name of the drive. */
+            drive: string;
+            /**
+             * Format: double
+             * @description Charge, 0 to 1.
+             */
+            state_of_charge: number;
+            /** @description From rest to the no-load speed, rising; a point stands at every change of the limiting quantity. */
+            points: components["schemas"]["EnvelopePoint"][];
+            /** @description Where each limit holds, from rest upwards. */
+            stretches: components["schemas"]["Stretch"][];
+            /** @description Operating points to mark. */
+            marks: components["schemas"]["Mark"][];
+            /** @description Where full throttle takes most from the battery; null when the battery cannot give it. */
+            hungriest: components["schemas"]["EnvelopePoint"] | null;
+            /**
+             * Format: double
+             * @description Battery current of all motors there, A.
+             */
+            hungriest_supply_current_a: number | null;
+        };
+        /** @description One speed on the envelope; figures of one motor or one channel. */
+        EnvelopePoint: {
+            /**
+             * Format: double
+             * @description Motor speed, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor at full throttle, N·m.
+             */
+            shaft_torque_nm: number;
+            /**
+             * Format: double
+             * @description Shown current of each motor, A.
+             */
+            motor_current_a: number;
+            /**
+             * Format: double
+             * @description Battery current of one channel, A.
+             */
+            controller_battery_current_a: number;
+            /**
+             * Format: double
+             * @description Torque each motor gives for good at its continuous current, N·m, not above the envelope; null when not listed.
+             */
+            sustained_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor that the level load asks, N·m.
+             */
+            load_torque_nm: number;
+        };
+        /** @description A stretch of speeds with one limit. */
+        Stretch: {
+            /** @description What limits. */
+            limited_by: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Lowest motor speed, rpm.
+             */
+            from_rpm: number;
+            /**
+             * Format: double
+             * @description Highest motor speed, rpm.
+             */
+            to_rpm: number;
+        };
+        /** @description An operating point of a case. */
+        Mark: {
+            /** @description Target, climb or full throttle. */
+            case: components["schemas"]["Case"];
+            /** @description Whether it can be done. */
+            feasible: boolean;
+            /**
+             * Format: double
+             * @description Motor speed, rpm.
+             */
+            motor_rpm: number;
+            /**
+             * Format: double
+             * @description Shaft torque of each motor, N·m.
+             */
+            shaft_torque_nm: number;
+            /**
+             * Format: double
+             * @description Shown current of each motor, A.
+             */
+            motor_current_a: number;
+            /**
+             * Format: double
+             * @description Battery current of one channel, A.
+             */
+            controller_battery_current_a: number;
+        };
+        /** @description One figure with its working. */
+        Sum: {
+            /** @description Which figure, for example `motor.torque_constant`. */
+            id: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive: string | null;
+            /** @description What is worked out. */
+            what: string;
+            /** @description What is asked, in one sentence. */
+            asks: string;
+            /** @description The formula, in the field's symbols. */
+            formula: string;
+            /** @description The numbers that go in. */
+            inputs: components["schemas"]["Input"][];
+            /** @description The right side of the formula with its numbers. */
+            put_in: string;
+            /**
+             * Format: double
+             * @description The result, not rounded.
+             */
+            result: number;
+            /** @description Unit of the result. */
+            unit: string;
+            /** @description Where the formula is from. */
+            source: string;
+            /** @description The section of `docs/model.md` about it. */
+            section: string;
+        };
+        /** @description One number that goes into a sum. */
+        Input: {
+            /** @description Symbol in the formula. */
+            symbol: string;
+            /** @description What it is. */
+            what: string;
+            /**
+             * Format: double
+             * @description Its value.
+             */
+            value: number;
+            /** @description Its unit. */
+            unit: string;
+            /** @description Where it came from, in words. */
+            from: string;
+            /** @description Where it stands in the build document; null when it stands nowhere. */
+            pointer: string | null;
+            /** @description The sum that gave it; null when it was given. */
+            sum: string | null;
+        };
+        /** @description What of an option no figure says. */
+        About: {
+            /** @description Mounts, adapters, holes: what the workshop has to make. */
+            to_make: string[];
+            /** @description What is not known or leaves little to spare. */
+            risks: string[];
+        };
+        /** @description What has become of a decision. */
+        Review: {
+            /** @description When it was made, RFC 3339. */
+            at: string;
+            /** @description The option that was chosen. */
+            option: string;
+            /** @description Whether it would be made again on the same grounds. */
+            stands: boolean;
+            /** @description What has changed, what overturns it first. */
+            changes: components["schemas"]["Change"][];
+        };
+        /** @description Something that has changed since. */
+        Change: {
+            /** @description In one sentence. */
+            text: string;
+            /** @description Whether it takes away a ground of the decision. */
+            overturns: boolean;
+        };
+        /** @description A typical value of a field. */
+        Typical: {
+            /** @description Key of the field it can fill. */
+            field: string;
+            /** @description What it is a value of. */
+            what: string;
+            /**
+             * Format: double
+             * @description The value, in the unit of the field.
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Usual lowest value.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Usual highest value.
+             */
+            high: number;
+            /** @description Where it comes from. */
+            source: string;
+        };
+        /** @description A kind of machine to start from. */
+        Template: {
+            /** @description Short name for addresses. */
+            kind: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description What it starts with. */
+            words: string;
         };
         Build: {
             /**
@@ -4359,478 +4705,6 @@ export interface components {
              */
             wait_s?: number;
         };
-        /** @description What a search found. */
-        Found: {
-            /** @description Always `ypsidyne.found/1`. */
-            format: string;
-            /**
-             * Format: uint64
-             * @description Combinations there are.
-             */
-            combinations: number;
-            /**
-             * Format: uint64
-             * @description Combinations that were tried; fewer when it was stopped.
-             */
-            considered: number;
-            /**
-             * Format: uint64
-             * @description Those that do the job: target and climb at half charge, kinds match, heat steady, no check fails.
-             */
-            feasible: number;
-            /**
-             * Format: uint64
-             * @description Of those, how many have a check nobody gave the limit of.
-             */
-            feasible_with_unknowns: number;
-            /** @description The best by the ranking asked for. */
-            ranked: components["schemas"]["Hit"][];
-            /** @description Those that no other beats in price, mass, time on one charge and margin at once. */
-            pareto: components["schemas"]["Hit"][];
-            /** @description Whether the list of those nothing beats was cut at its most. */
-            pareto_cut: boolean;
-            /** @description A fair sample of all that do the job, in the order of the document: every one while they are few. */
-            sample: components["schemas"]["Hit"][];
-            /** @description What the others fell to, the most frequent first, and what would let some through. */
-            fell: components["schemas"]["Rejection"][];
-            /** @description Where nothing does the job: the one that fails by the least. */
-            closest: components["schemas"]["Closest"] | null;
-            /** @description Where nothing does the job: the smallest single change that lets something through; null where none does. */
-            least: components["schemas"]["Relaxation"] | null;
-        };
-        /** @description A combination that does the job. */
-        Hit: {
-            /**
-             * Format: uint64
-             * @description Its number in the order of the document, from 0.
-             */
-            number: number;
-            /** @description What the motor is called. */
-            motor: string | null;
-            /** @description What the battery is called. */
-            battery: string | null;
-            /** @description What the controller is called; null for a bare switch. */
-            controller: string | null;
-            /**
-             * Format: uint32
-             * @description Equal motors that share the work.
-             */
-            motor_count: number;
-            /**
-             * Format: uint32
-             * @description Teeth of the driver; null where the stage has none.
-             */
-            driver_teeth: number | null;
-            /**
-             * Format: uint32
-             * @description Teeth of the driven wheel.
-             */
-            driven_teeth: number | null;
-            /**
-             * Format: double
-             * @description Diameter of the driven wheels, m.
-             */
-            wheel_diameter_m: number | null;
-            /**
-             * Format: double
-             * @description Price of packs, motors, controllers and stages; null while one of battery, motor, controller has none.
-             */
-            price: number | null;
-            /**
-             * Format: double
-             * @description The same without what is in the drawer.
-             */
-            to_buy: number | null;
-            /**
-             * Format: double
-             * @description Mass of all drive parts, kg.
-             */
-            hardware_mass_kg: number;
-            /**
-             * Format: double
-             * @description Minutes on one charge.
-             */
-            runtime_min: number | null;
-            /**
-             * Format: double
-             * @description Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
-             */
-            flat_out_s: number | null;
-            /**
-             * Format: double
-             * @description How far the weakest link is used.
-             */
-            worst_utilisation: number | null;
-            /** @description What gives way first. */
-            weakest_link: components["schemas"]["WeakestLink"] | null;
-        };
-        /** @description What some combinations fell to. */
-        Rejection: {
-            /** @description `target`, `climb`, or the code of the first check that fails. */
-            code: string;
-            /** @description What a maker calls it. */
-            title: string;
-            /**
-             * Format: uint64
-             * @description How many.
-             */
-            count: number;
-            /**
-             * @description The one that came nearest, with nothing else against it where there is such a one; null where there is no near and
-             *     far.
-             */
-            nearest: components["schemas"]["Nearest"] | null;
-            /** @description What would let some of them through, the smallest change first. */
-            eased: components["schemas"]["Relaxation"][];
-        };
-        /** @description The combination that came nearest. */
-        Nearest: {
-            /** @description The combination. */
-            hit: components["schemas"]["Hit"];
-            /**
-             * Format: double
-             * @description How much of the bound it takes; above 1.
-             */
-            utilisation: number;
-            /** @description Why it falls, in one sentence. */
-            because: string;
-            /** @description What else it fails in, by title. */
-            also: string[];
-        };
-        /** @description A bound that gives way, and what comes of it. */
-        Relaxation: {
-            /** @description The change, to be read after "if". */
-            change: string;
-            /**
-             * Format: double
-             * @description How far the bound gives way, as a share.
-             */
-            by: number;
-            /**
-             * Format: uint64
-             * @description How many more there would be.
-             */
-            more: number;
-            /** @description Whether there may be more still: only the nearest were looked at. */
-            at_least: boolean;
-        };
-        /** @description Where nothing does the job: the combination that fails by the least, and everything it fails in. */
-        Closest: {
-            /** @description The combination. */
-            hit: components["schemas"]["Hit"];
-            /** @description Everything it fails in, in sentences. */
-            fails: string[];
-        };
-        Search: {
-            /**
-             * Job
-             * @description What the machine must do.
-             */
-            job: components["schemas"]["Job"];
-            /**
-             * Drive
-             * @description The drive in which parts are tried.
-             */
-            drive: string;
-            /**
-             * Base
-             * @description The option they are tried in.
-             */
-            base: components["schemas"]["OptionSheet"];
-            /**
-             * Vary
-             * @description What is tried.
-             */
-            vary: components["schemas"]["Vary"];
-            /**
-             * Rank by
-             * @description What the best one is best in.
-             * @default margin
-             */
-            rank_by?: components["schemas"]["RankBy"];
-            /**
-             * Limit
-             * @description How many are given back.
-             * @default 20
-             */
-            limit?: number;
-            /** @constant */
-            format: "ypsidyne.search/1";
-        };
-        Vary: {
-            /**
-             * Motors
-             * @description Motors to try.
-             * @default []
-             */
-            motors?: components["schemas"]["Motor"][];
-            /**
-             * Batteries
-             * @description Batteries to try.
-             * @default []
-             */
-            batteries?: components["schemas"]["Battery"][];
-            /**
-             * Controllers
-             * @description Controllers to try.
-             * @default []
-             */
-            controllers?: components["schemas"]["Controller"][];
-            /**
-             * Motors
-             * @description Numbers of equal motors to try, each with as many controllers as it needs.
-             * @default []
-             */
-            motor_count?: number[];
-            /**
-             * Gearing
-             * @description Teeth to try at one stage.
-             */
-            gearing?: components["schemas"]["VaryGearing"] | null;
-            /**
-             * Wheel diameters
-             * @description Wheel diameters to try.
-             * @default []
-             */
-            wheel_diameter_m?: number[];
-        };
-        VaryGearing: {
-            /**
-             * Stage
-             * @description Place in the gearing, from 0, without a built-in gearbox.
-             * @default 0
-             */
-            stage?: number;
-            /**
-             * Driver teeth
-             * @description Teeth of the driver to try.
-             */
-            driver_teeth: number[];
-            /**
-             * Driven teeth
-             * @description Teeth of the driven wheel to try.
-             */
-            driven_teeth: number[];
-        };
-        /** @enum {string} */
-        RankBy: "price" | "mass" | "runtime" | "margin";
-        /** @description Everything the workbench shows of a build. */
-        Workbench: {
-            /** @description Every option evaluated. */
-            evaluation: components["schemas"]["Evaluation"];
-            /** @description Envelopes of the drives of the asked option, at three charges each. */
-            envelopes: components["schemas"]["Envelope"][];
-            /** @description The sums of its job, drive by drive. */
-            sums: components["schemas"]["Sum"][];
-            /** @description What of each option no figure says. */
-            about: components["schemas"]["About"][];
-            /** @description What has become of the decision; null where none was kept. */
-            review: components["schemas"]["Review"] | null;
-        };
-        /** @description The full-throttle envelope of a drive, alone on the supply, at one charge. */
-        Envelope: {
-            /** @description Name of the drive. */
-            drive: string;
-            /**
-             * Format: double
-             * @description Charge, 0 to 1.
-             */
-            state_of_charge: number;
-            /** @description From rest to the no-load speed, rising; a point stands at every change of the limiting quantity. */
-            points: components["schemas"]["EnvelopePoint"][];
-            /** @description Where each limit holds, from rest upwards. */
-            stretches: components["schemas"]["Stretch"][];
-            /** @description Operating points to mark. */
-            marks: components["schemas"]["Mark"][];
-            /** @description Where full throttle takes most from the battery; null when the battery cannot give it. */
-            hungriest: components["schemas"]["EnvelopePoint"] | null;
-            /**
-             * Format: double
-             * @description Battery current of all motors there, A.
-             */
-            hungriest_supply_current_a: number | null;
-        };
-        /** @description One speed on the envelope; figures of one motor or one channel. */
-        EnvelopePoint: {
-            /**
-             * Format: double
-             * @description Motor speed, rpm.
-             */
-            motor_rpm: number;
-            /**
-             * Format: double
-             * @description Shaft torque of each motor at full throttle, N·m.
-             */
-            shaft_torque_nm: number;
-            /**
-             * Format: double
-             * @description Shown current of each motor, A.
-             */
-            motor_current_a: number;
-            /**
-             * Format: double
-             * @description Battery current of one channel, A.
-             */
-            controller_battery_current_a: number;
-            /**
-             * Format: double
-             * @description Torque each motor gives for good at its continuous current, N·m, not above the envelope; null when not listed.
-             */
-            sustained_torque_nm: number | null;
-            /**
-             * Format: double
-             * @description Shaft torque of each motor that the level load asks, N·m.
-             */
-            load_torque_nm: number;
-        };
-        /** @description A stretch of speeds with one limit. */
-        Stretch: {
-            /** @description What limits. */
-            limited_by: components["schemas"]["Limit"];
-            /**
-             * Format: double
-             * @description Lowest motor speed, rpm.
-             */
-            from_rpm: number;
-            /**
-             * Format: double
-             * @description Highest motor speed, rpm.
-             */
-            to_rpm: number;
-        };
-        /** @description An operating point of a case. */
-        Mark: {
-            /** @description Target, climb or full throttle. */
-            case: components["schemas"]["Case"];
-            /** @description Whether it can be done. */
-            feasible: boolean;
-            /**
-             * Format: double
-             * @description Motor speed, rpm.
-             */
-            motor_rpm: number;
-            /**
-             * Format: double
-             * @description Shaft torque of each motor, N·m.
-             */
-            shaft_torque_nm: number;
-            /**
-             * Format: double
-             * @description Shown current of each motor, A.
-             */
-            motor_current_a: number;
-            /**
-             * Format: double
-             * @description Battery current of one channel, A.
-             */
-            controller_battery_current_a: number;
-        };
-        /** @description One figure with its working. */
-        Sum: {
-            /** @description Which figure, for example `motor.torque_constant`. */
-            id: string;
-            /** @description The drive it is about; null for the battery and the whole. */
-            drive: string | null;
-            /** @description What is worked out. */
-            what: string;
-            /** @description What is asked, in one sentence. */
-            asks: string;
-            /** @description The formula, in the field's symbols. */
-            formula: string;
-            /** @description The numbers that go in. */
-            inputs: components["schemas"]["Input"][];
-            /** @description The right side of the formula with its numbers. */
-            put_in: string;
-            /**
-             * Format: double
-             * @description The result, not rounded.
-             */
-            result: number;
-            /** @description Unit of the result. */
-            unit: string;
-            /** @description Where the formula is from. */
-            source: string;
-            /** @description The section of `docs/model.md` about it. */
-            section: string;
-        };
-        /** @description One number that goes into a sum. */
-        Input: {
-            /** @description Symbol in the formula. */
-            symbol: string;
-            /** @description What it is. */
-            what: string;
-            /**
-             * Format: double
-             * @description Its value.
-             */
-            value: number;
-            /** @description Its unit. */
-            unit: string;
-            /** @description Where it came from, in words. */
-            from: string;
-            /** @description Where it stands in the build document; null when it stands nowhere. */
-            pointer: string | null;
-            /** @description The sum that gave it; null when it was given. */
-            sum: string | null;
-        };
-        /** @description What of an option no figure says. */
-        About: {
-            /** @description Mounts, adapters, holes: what the workshop has to make. */
-            to_make: string[];
-            /** @description What is not known or leaves little to spare. */
-            risks: string[];
-        };
-        /** @description What has become of a decision. */
-        Review: {
-            /** @description When it was made, RFC 3339. */
-            at: string;
-            /** @description The option that was chosen. */
-            option: string;
-            /** @description Whether it would be made again on the same grounds. */
-            stands: boolean;
-            /** @description What has changed, what overturns it first. */
-            changes: components["schemas"]["Change"][];
-        };
-        /** @description Something that has changed since. */
-        Change: {
-            /** @description In one sentence. */
-            text: string;
-            /** @description Whether it takes away a ground of the decision. */
-            overturns: boolean;
-        };
-        /** @description A typical value of a field. */
-        Typical: {
-            /** @description Key of the field it can fill. */
-            field: string;
-            /** @description What it is a value of. */
-            what: string;
-            /**
-             * Format: double
-             * @description The value, in the unit of the field.
-             */
-            value: number;
-            /**
-             * Format: double
-             * @description Usual lowest value.
-             */
-            low: number;
-            /**
-             * Format: double
-             * @description Usual highest value.
-             */
-            high: number;
-            /** @description Where it comes from. */
-            source: string;
-        };
-        /** @description A kind of machine to start from. */
-        Template: {
-            /** @description Short name for addresses. */
-            kind: string;
-            /** @description What a maker calls it. */
-            title: string;
-            /** @description What it starts with. */
-            words: string;
-        };
         /** @description Candidates, best first. */
         Candidates: {
             /** @description What the option does as it is. */
@@ -4925,101 +4799,6 @@ export interface components {
             /** @description What to put there. */
             value: unknown;
         };
-        /** @description What is looked for. */
-        PartSearch: {
-            /**
-             * @description Kind of part; any when left out.
-             * @default null
-             */
-            kind: components["schemas"]["PartKind"] | null;
-            /**
-             * @description Beginnings of words, all of which must be found.
-             * @default
-             */
-            text: string;
-            /** @description Ranges of figures, by dotted key, in the document's units. */
-            ranges: components["schemas"]["FigureRange"][];
-            /** @description Words that must stand, by key. */
-            words: components["schemas"]["FigureWord"][];
-            /**
-             * @description Only what is in the drawer, or only what is not.
-             * @default null
-             */
-            owned: boolean | null;
-            /**
-             * @description Retired parts instead of the others.
-             * @default false
-             */
-            retired: boolean;
-            /**
-             * @description Key of the figure to sort by; by name when left out.
-             * @default null
-             */
-            sort: string | null;
-            /**
-             * @description Largest first.
-             * @default false
-             */
-            descending: boolean;
-            /**
-             * Format: uint32
-             * @description How many at most, 1 to 500; 100 when left out.
-             * @default null
-             */
-            limit: number | null;
-            /**
-             * Format: uint32
-             * @description How many to skip.
-             * @default 0
-             */
-            offset: number;
-        };
-        /** @description A range that a figure must be in. */
-        FigureRange: {
-            /** @description Key of the figure. */
-            key: string;
-            /**
-             * Format: double
-             * @description Smallest value that does.
-             * @default null
-             */
-            at_least: number | null;
-            /**
-             * Format: double
-             * @description Largest value that does.
-             * @default null
-             */
-            at_most: number | null;
-        };
-        /** @description A word that must stand. */
-        FigureWord: {
-            /** @description Key of the choice. */
-            key: string;
-            /** @description The word. */
-            word: string;
-        };
-        /** @description A build, and which parts to try in it. */
-        CandidatesRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /**
-             * Format: uint
-             * @description Place of the stage in the gearing.
-             * @default 0
-             */
-            stage: number;
-            /** @description Which parts; the kind is needed. */
-            search: components["schemas"]["PartSearch"];
-            build: components["schemas"]["Build"];
-        };
         /** @description A remedy, and whether the shelf has such a part. */
         Offer: {
             /** @description What to change to how much, in one sentence. */
@@ -5072,25 +4851,6 @@ export interface components {
             /** @description Whether one of them is in the drawer. */
             owned: boolean;
         };
-        /** @description A build, and the check in question. */
-        RemediesRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /** @description Code of the check. */
-            code: string;
-            /** @description The drive it is about; null for the battery and the whole. */
-            drive: string | null;
-            /**
-             * Format: uint
-             * @description Place of the stage it is about, from 0; left out unless it is about one.
-             * @default null
-             */
-            stage: number | null;
-            build: components["schemas"]["Build"];
-        };
         /** @description One figure that is not measured, and what its tolerance does. */
         GuessEffect: {
             /** @description Where the figure stands, or would stand, in the document. */
@@ -5133,73 +4893,6 @@ export interface components {
         };
         /** @description The sheet of the bench that replaces a guess by a measurement. */
         BenchSheet: "no_load_sweep" | "winding_resistance" | "pack_resistance" | "coast_down" | "heat_run";
-        /** @description How far figures usually are off (common practice). */
-        Tolerances: {
-            /**
-             * Format: double
-             * @description Speed constant, share up and down.
-             * @default 0.08
-             */
-            kv_share: number;
-            /**
-             * Format: double
-             * @description Winding resistance, share up and down.
-             * @default 0.15
-             */
-            resistance_share: number;
-            /**
-             * Format: double
-             * @description Cell resistance, factor up and down.
-             * @default 1.5
-             */
-            cell_resistance_factor: number;
-            /**
-             * Format: double
-             * @description C rating, share down.
-             * @default 0.4
-             */
-            c_rating_share: number;
-            /**
-             * Format: double
-             * @description Rolling resistance, factor up and down.
-             * @default 1.5
-             */
-            rolling_resistance_factor: number;
-            /**
-             * Format: double
-             * @description Heat path, factor up and down.
-             * @default 1.6
-             */
-            thermal_factor: number;
-            /**
-             * Format: double
-             * @description No-load current that nobody gave, factor up and down.
-             * @default 2
-             */
-            no_load_factor: number;
-        };
-        /** @description A build, and how far its figures usually are off. */
-        GuessesRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * @description Tolerances; the usual ones when left out.
-             * @default {
-             *       "kv_share": 0.08,
-             *       "resistance_share": 0.15,
-             *       "cell_resistance_factor": 1.5,
-             *       "c_rating_share": 0.4,
-             *       "rolling_resistance_factor": 1.5,
-             *       "thermal_factor": 1.6,
-             *       "no_load_factor": 2
-             *     }
-             */
-            tolerances: components["schemas"]["Tolerances"];
-            build: components["schemas"]["Build"];
-        };
         /** @description A question that makers answer in more than one way. */
         Question: {
             /** @description Which: `battery_rule`, `c_rating`, `voltage` or `motor_count`. */
@@ -5266,29 +4959,6 @@ export interface components {
             weakest: (string | null)[];
             /** @description Minutes on one charge. */
             runtime_min: (number | null)[];
-        };
-        /** @description A stage of a build, and the teeth that can be had. */
-        TeethRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /**
-             * Format: uint
-             * @description Place of the stage in the gearing.
-             */
-            stage: number;
-            /** @description Teeth of the driver that can be had. */
-            driver_teeth: number[];
-            /** @description Teeth of the driven wheel that can be had. */
-            driven_teeth: number[];
-            build: components["schemas"]["Build"];
         };
         /** @description The ratios of one stage between which the drive does its job. */
         RatioNeeded: {
@@ -5376,20 +5046,6 @@ export interface components {
         };
         /** @description Which way a point counts. */
         Side: "for" | "against" | "rules_out";
-        /** @description A drive of a build. */
-        DriveRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            build: components["schemas"]["Build"];
-        };
         /** @description Everything that can be read off one motor. */
         Reading: {
             /** @description What its size code says, from its name; null without one. */
@@ -5635,25 +5291,6 @@ export interface components {
             /** @description Both beside each other, and why they differ, in whole sentences. */
             says: string;
         };
-        /** @description A drive of a build, and numbers of turns to look at beside the usual ones. */
-        ReadingRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /**
-             * @description Numbers of turns.
-             * @default []
-             */
-            turns: number[];
-            build: components["schemas"]["Build"];
-        };
         /** @description A warning at a smaller, faster motor, and the ratio that sets it right. */
         Swap: {
             /** @description What happens, in whole sentences with the numbers of this build. */
@@ -5674,22 +5311,6 @@ export interface components {
             value: unknown;
             /** @description Motor current in the harder of target and climb, A: now, with the other motor, with it and regeared. */
             motor_current_a: (number | null)[];
-        };
-        /** @description A drive of a build, and the motor that would be put in. */
-        SwapRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /** @description The motor, as in a build document. */
-            motor: components["schemas"]["Motor"];
-            build: components["schemas"]["Build"];
         };
         /** @description How a machine can be made slower. */
         Slower: {
@@ -5799,6 +5420,32 @@ export interface components {
         };
         /** @description What a revision is. */
         RevisionKind: "saved" | "set_aside";
+        /** @description What was found. */
+        FoundParts: {
+            /**
+             * Format: uint32
+             * @description How many there are in all.
+             */
+            total: number;
+            /** @description The ones asked for. */
+            parts: components["schemas"]["PartLine"][];
+        };
+        /** @description A part in the list. */
+        PartLine: {
+            /** @description Id. */
+            id: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description When it was last saved, RFC 3339. */
+            updated_at: string;
+            /** @description When it was retired, RFC 3339. */
+            retired_at: string | null;
+            /** @description The part. */
+            part: components["schemas"]["ShelfPart"];
+        };
         ShelfPart: {
             /**
              * Kind
@@ -6550,32 +6197,6 @@ export interface components {
             /** @constant */
             part: "wheel";
         };
-        /** @description What was found. */
-        FoundParts: {
-            /**
-             * Format: uint32
-             * @description How many there are in all.
-             */
-            total: number;
-            /** @description The ones asked for. */
-            parts: components["schemas"]["PartLine"][];
-        };
-        /** @description A part in the list. */
-        PartLine: {
-            /** @description Id. */
-            id: string;
-            /**
-             * Format: uint32
-             * @description Current revision.
-             */
-            revision: number;
-            /** @description When it was last saved, RFC 3339. */
-            updated_at: string;
-            /** @description When it was retired, RFC 3339. */
-            retired_at: string | null;
-            /** @description The part. */
-            part: components["schemas"]["ShelfPart"];
-        };
         /** @description A figure that a column can hold. */
         Field: {
             /** @description Dotted key, for example `gearbox.ratio`. */
@@ -6674,72 +6295,6 @@ export interface components {
         };
         /** @description Where a search stands. */
         SearchState: "running" | "done" | "stopped" | "cut_off";
-        /** @description Which parts of one kind are tried: by filter or picked; neither keeps the one in use. */
-        Pick: {
-            /** @description Parts of the shelf by filter; the kind is set. */
-            filter: components["schemas"]["PartSearch"] | null;
-            /**
-             * @description Parts of the shelf by id.
-             * @default []
-             */
-            ids: string[];
-            /**
-             * @description The one in use too.
-             * @default false
-             */
-            own: boolean;
-        };
-        /** @description Teeth to try at one stage. */
-        SearchTeeth: {
-            /**
-             * Format: uint32
-             * @description Place in the gearing, from 0.
-             */
-            stage: number;
-            /** @description Teeth of the driver. */
-            driver_teeth: number[];
-            /** @description Teeth of the driven wheel. */
-            driven_teeth: number[];
-        };
-        /** @description A build, and what to try in one of its options. */
-        SearchRequest: {
-            /** @description Id of the stored build. */
-            build_id: string;
-            /**
-             * Format: uint
-             * @description Place of the option it starts from.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /** @description Motors to try. */
-            motors: components["schemas"]["Pick"];
-            /** @description Batteries to try. */
-            batteries: components["schemas"]["Pick"];
-            /** @description Controllers to try. */
-            controllers: components["schemas"]["Pick"];
-            /**
-             * @description Numbers of motors to try; the present one when empty.
-             * @default []
-             */
-            motor_count: number[];
-            /**
-             * @description Teeth to try; the present ones when left out.
-             * @default null
-             */
-            gearing: components["schemas"]["SearchTeeth"] | null;
-            /**
-             * @description Wheel diameters to try, m; the present one when empty.
-             * @default []
-             */
-            wheel_diameter_m: number[];
-            /** @description What the best one is best in. */
-            rank_by: string;
-            build: components["schemas"]["Build"];
-        };
         /** @description How many there are of what. */
         Counted: {
             /**
@@ -6907,41 +6462,6 @@ export interface components {
             /** @description The bench sheet that would replace it. */
             sheet: components["schemas"]["BenchSheet"];
         };
-        /** @description A build, and what to draw from. */
-        OddsRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option; every option when left out.
-             * @default null
-             */
-            option: number | null;
-            /**
-             * @description Tolerances; the usual ones when left out.
-             * @default {
-             *       "kv_share": 0.08,
-             *       "resistance_share": 0.15,
-             *       "cell_resistance_factor": 1.5,
-             *       "c_rating_share": 0.4,
-             *       "rolling_resistance_factor": 1.5,
-             *       "thermal_factor": 1.6,
-             *       "no_load_factor": 2
-             *     }
-             */
-            tolerances: components["schemas"]["Tolerances"];
-            /**
-             * Format: uint32
-             * @description Draws, 100 to 20 000; 2 000 when left out.
-             * @default null
-             */
-            draws: number | null;
-            /**
-             * Format: uint64
-             * @description Seed of the draws; 1 when left out.
-             * @default null
-             */
-            seed: number | null;
-            build: components["schemas"]["Build"];
-        };
         /** @description What an option needs. */
         PartsList: {
             /** @description Every line, the parts of the chain first. */
@@ -7008,15 +6528,6 @@ export interface components {
             /** @description Whether the line is a free one, of the list itself. */
             free: boolean;
         };
-        /** @description A build, and the option in question. */
-        OptionRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            build: components["schemas"]["Build"];
-        };
         /** @description What a table says of an option. */
         ReadList: {
             /** @description The free lines, all of them. */
@@ -7037,23 +6548,6 @@ export interface components {
             price: number | null;
             /** @description In the drawer. */
             have: boolean;
-        };
-        /** @description A build, the option in question, and a table. */
-        TableRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /** @description The table, CSV. */
-            text: string;
-            build: components["schemas"]["Build"];
-        };
-        /** @description A build, and the option that is chosen. */
-        DecideRequest: {
-            /** @description Name of the option. */
-            option: string;
-            build: components["schemas"]["Build"];
         };
         /** @description What lies in the drawer, and every combination of it. */
         DrawerMap: {
@@ -7103,62 +6597,6 @@ export interface components {
             weakest: string | null;
             /** @description Why it fails, or what leaves least to spare, in one sentence. */
             because: string;
-        };
-        /** @description A build, and the drive in which the drawer is tried. */
-        DrawerRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            build: components["schemas"]["Build"];
-        };
-        /** @description A build, and parts of the shelf that go into an option. */
-        DrawerOptionRequest: {
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            /** @description Id of the motor. */
-            motor: string;
-            /** @description Id of the battery. */
-            battery: string;
-            /**
-             * @description Id of the controller; a bare switch when left out.
-             * @default null
-             */
-            controller: string | null;
-            build: components["schemas"]["Build"];
-        };
-        /** @description A build, and what a new option is to be called. */
-        BlankRequest: {
-            /** @description Name of the option. */
-            name: string;
-            build: components["schemas"]["Build"];
-        };
-        /** @description A build, and the option of another one that is taken over. */
-        AdoptRequest: {
-            /** @description Id of the other build. */
-            from: string;
-            /**
-             * Format: uint
-             * @description Place of the option in it.
-             */
-            option: number;
-            /** @description Name of the new option. */
-            name: string;
-            build: components["schemas"]["Build"];
         };
         /** @description What a measurement says. */
         Measured: {
@@ -7271,6 +6709,121 @@ export interface components {
         };
         /** @description Where a measured figure can go. */
         Target: "motor" | "battery" | "vehicle";
+        /** @description What a measurement changes in a build. */
+        Applied: {
+            /** @description Figure by figure. */
+            changes: components["schemas"]["Changed"][];
+            /** @description What the option did with the figures before. */
+            before: components["schemas"]["Effect"];
+            /** @description What it does with the measured ones. */
+            after: components["schemas"]["Effect"];
+            /** @description Checks whose verdict or use moves, the ones whose verdict changes first. */
+            moved: components["schemas"]["MovedCheck"][];
+            /** @description The build with the measured figures in it. */
+            build: components["schemas"]["Build"];
+        };
+        /** @description One figure replaced. */
+        Changed: {
+            /** @description Where it stands in the document. */
+            pointer: string;
+            /** @description What a maker calls it. */
+            label: string;
+            /**
+             * Format: double
+             * @description What stood there; null where nothing did.
+             */
+            before: number | null;
+            /**
+             * Format: double
+             * @description What was measured.
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description How much more it is, as a share; below zero for less, null where nothing stood there.
+             */
+            by: number | null;
+            /** @description What that means for the machine, in whole sentences; null where it means nothing more than the figure says. */
+            says: string | null;
+        };
+        /** @description A check that comes out differently. */
+        MovedCheck: {
+            /** @description Code of the check. */
+            code: components["schemas"]["CheckCode"];
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description How it came out before. */
+            before: components["schemas"]["Verdict"];
+            /** @description How it comes out now. */
+            after: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description How far it was used; null without a number.
+             */
+            used_before: number | null;
+            /**
+             * Format: double
+             * @description How far it is used now; null without a number.
+             */
+            used_after: number | null;
+        };
+        /** @description What a machine would give. */
+        AsGenerator: {
+            /** @description What was measured. */
+            label: string;
+            /**
+             * Format: double
+             * @description Turns of its shaft per turn of the source.
+             */
+            speed_up: number;
+            /**
+             * Format: double
+             * @description Speed of its shaft, rpm.
+             */
+            shaft_rpm: number;
+            /**
+             * Format: double
+             * @description Volts with nothing on it, V.
+             */
+            open_v: number;
+            /**
+             * Format: double
+             * @description What it has inside, Ω; null while no sheet tells.
+             */
+            internal_ohm: number | null;
+            /**
+             * Format: double
+             * @description The most it gives, into a load of the same resistance, W; null while that is not known.
+             */
+            most_power_w: number | null;
+            /**
+             * Format: double
+             * @description Speed-up at which it reaches the volts that are needed with nothing on it; null without such a wish.
+             */
+            speed_up_for_needed: number | null;
+        };
+        /** @description A bench sheet in the list. */
+        SheetLine: {
+            /** @description Id. */
+            id: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description When it was last saved, RFC 3339. */
+            updated_at: string;
+            /** @description Kind of sheet. */
+            kind: string;
+            /** @description What was measured. */
+            label: string;
+            /** @description Id of the build it belongs to. */
+            build_id: string | null;
+            /** @description Id of the part it belongs to. */
+            part_id: string | null;
+            /** @description What it says; null while there is not enough. */
+            measured: components["schemas"]["Measured"] | null;
+        };
         Measurement: {
             /**
              * Leads shorted
@@ -8160,167 +7713,6 @@ export interface components {
              */
             current_a: number;
         };
-        /** @description What a measurement changes in a build. */
-        Applied: {
-            /** @description Figure by figure. */
-            changes: components["schemas"]["Changed"][];
-            /** @description What the option did with the figures before. */
-            before: components["schemas"]["Effect"];
-            /** @description What it does with the measured ones. */
-            after: components["schemas"]["Effect"];
-            /** @description Checks whose verdict or use moves, the ones whose verdict changes first. */
-            moved: components["schemas"]["MovedCheck"][];
-            /** @description The build with the measured figures in it. */
-            build: components["schemas"]["Build"];
-        };
-        /** @description One figure replaced. */
-        Changed: {
-            /** @description Where it stands in the document. */
-            pointer: string;
-            /** @description What a maker calls it. */
-            label: string;
-            /**
-             * Format: double
-             * @description What stood there; null where nothing did.
-             */
-            before: number | null;
-            /**
-             * Format: double
-             * @description What was measured.
-             */
-            after: number;
-            /**
-             * Format: double
-             * @description How much more it is, as a share; below zero for less, null where nothing stood there.
-             */
-            by: number | null;
-            /** @description What that means for the machine, in whole sentences; null where it means nothing more than the figure says. */
-            says: string | null;
-        };
-        /** @description A check that comes out differently. */
-        MovedCheck: {
-            /** @description Code of the check. */
-            code: components["schemas"]["CheckCode"];
-            /** @description What a maker calls it. */
-            title: string;
-            /** @description How it came out before. */
-            before: components["schemas"]["Verdict"];
-            /** @description How it comes out now. */
-            after: components["schemas"]["Verdict"];
-            /**
-             * Format: double
-             * @description How far it was used; null without a number.
-             */
-            used_before: number | null;
-            /**
-             * Format: double
-             * @description How far it is used now; null without a number.
-             */
-            used_after: number | null;
-        };
-        /** @description A build, and a measurement that goes into it. */
-        ApplyRequest: {
-            /** @description The readings. */
-            measurement: components["schemas"]["Measurement"];
-            /**
-             * Format: uint
-             * @description Place of the option.
-             */
-            option: number;
-            /**
-             * Format: uint
-             * @description Place of the drive in the option.
-             */
-            drive: number;
-            build: components["schemas"]["Build"];
-        };
-        /** @description A part to start from, and the sheets whose figures go into it. */
-        PartRequest: {
-            /** @description The part so far: at least which kind of part it is and what it is called. */
-            part: {
-                [key: string]: unknown;
-            };
-            /** @description Ids of the sheets, the later ones last. */
-            sheets: string[];
-        };
-        /** @description What a machine would give. */
-        AsGenerator: {
-            /** @description What was measured. */
-            label: string;
-            /**
-             * Format: double
-             * @description Turns of its shaft per turn of the source.
-             */
-            speed_up: number;
-            /**
-             * Format: double
-             * @description Speed of its shaft, rpm.
-             */
-            shaft_rpm: number;
-            /**
-             * Format: double
-             * @description Volts with nothing on it, V.
-             */
-            open_v: number;
-            /**
-             * Format: double
-             * @description What it has inside, Ω; null while no sheet tells.
-             */
-            internal_ohm: number | null;
-            /**
-             * Format: double
-             * @description The most it gives, into a load of the same resistance, W; null while that is not known.
-             */
-            most_power_w: number | null;
-            /**
-             * Format: double
-             * @description Speed-up at which it reaches the volts that are needed with nothing on it; null without such a wish.
-             */
-            speed_up_for_needed: number | null;
-        };
-        /** @description The source, and what is put between it and each machine. */
-        GeneratorsRequest: {
-            /**
-             * Format: double
-             * @description Speed of the source, rpm.
-             */
-            source_rpm: number;
-            /**
-             * @description Turns of the shaft per turn of the source, by what was measured; 1 where none is given.
-             * @default {}
-             */
-            speed_up: {
-                [key: string]: number;
-            };
-            /**
-             * Format: double
-             * @description Volts that are needed.
-             * @default null
-             */
-            needed_v: number | null;
-        };
-        /** @description A bench sheet in the list. */
-        SheetLine: {
-            /** @description Id. */
-            id: string;
-            /**
-             * Format: uint32
-             * @description Current revision.
-             */
-            revision: number;
-            /** @description When it was last saved, RFC 3339. */
-            updated_at: string;
-            /** @description Kind of sheet. */
-            kind: string;
-            /** @description What was measured. */
-            label: string;
-            /** @description Id of the build it belongs to. */
-            build_id: string | null;
-            /** @description Id of the part it belongs to. */
-            part_id: string | null;
-            /** @description What it says; null while there is not enough. */
-            measured: components["schemas"]["Measured"] | null;
-        };
         /** @description What a run came to. */
         Simulated: {
             /** @description Always `ypsidyne.simulated/1`. */
@@ -8727,115 +8119,12 @@ export interface components {
             /** @description Launcher wheels; absent for anything else. */
             launcher?: components["schemas"]["Launcher"] | null;
         };
-        Simulation: {
-            /**
-             * Option
-             * @description The option that runs; the first when left out.
-             */
-            option?: string | null;
-            /**
-             * Drive
-             * @description The drive that leads; the first when left out.
-             */
-            drive?: string | null;
-            /**
-             * Does
-             * @description What it is asked to do.
-             */
-            mode: components["schemas"]["Mode"];
-            /**
-             * With it
-             * @description Other drives on the same battery, each with its own task; those not named stand still.
-             * @default []
-             */
-            others?: components["schemas"]["CoursePart"][];
-            /**
-             * Charge at the start
-             * @description Share of the full charge.
-             * @default 1
-             */
-            state_of_charge?: number;
-            /**
-             * Ends after
-             * @description Ends it after this time.
-             */
-            until_s?: number | null;
-            /**
-             * A row every
-             * @description Spacing of the series; fitted to the run when left out.
-             */
-            sample_s?: number | null;
-            /**
-             * Over and over
-             * @description Until the battery is empty or something gives.
-             * @default false
-             */
-            repeat?: boolean;
-            /**
-             * Cut back at the stop voltage
-             * @description The controllers take less rather than pull the battery below its stop voltage.
-             * @default false
-             */
-            stop_voltage_cutback?: boolean;
-            /**
-             * Let it burn on
-             * @description A held speed goes on beyond the limit of the winding.
-             * @default false
-             */
-            burn_on?: boolean;
-            /**
-             * Sensor cuts from
-             * @description Kelvin below the limit of the class where a temperature sensor begins to cut the current back.
-             * @default 20
-             */
-            sensor_from_k?: number;
-            /**
-             * Sensor cuts to nothing at
-             * @description Kelvin below the limit where no current is left.
-             * @default 0
-             */
-            sensor_to_k?: number;
-            /**
-             * Starts at
-             * @description Temperature of every part at the start; that of the air when left out.
-             */
-            start_c?: number | null;
-            /** @constant */
-            format: "ypsidyne.simulation/1";
-            build: components["schemas"]["Build"];
-        };
         /** @description What a table says of a course. */
         ReadPoints: {
             /** @description The points, in the order of the table. */
             points: components["schemas"]["CoursePoint"][];
             /** @description What is wrong with rows; those are left out. */
             problems: components["schemas"]["RowProblem"][];
-        };
-        /** @description A table of points. */
-        PointsTable: {
-            /** @description The table: a line of heads, then a line a point. */
-            text: string;
-        };
-        /** @description A course that is wanted over time or over the way. */
-        OverRequest: {
-            /** @description What a drive does. */
-            profile: components["schemas"]["Profile"];
-            /** @description Over what. */
-            over: components["schemas"]["Over"];
-        };
-        Profile: {
-            /**
-             * Points
-             * @description At least two, all over time or all over distance.
-             */
-            points: components["schemas"]["CoursePoint"][];
-        };
-        /** @description What a course goes over. */
-        Over: "time" | "way";
-        /** @description Points that are wanted as a table. */
-        PointsRequest: {
-            /** @description What a drive does. */
-            profile: components["schemas"]["Profile"];
         };
         /** @description What stands beside a run. */
         Running: {
@@ -9032,13 +8321,6 @@ export interface components {
             option: string;
             /** @description When it was kept, RFC 3339. */
             kept_at: string;
-        };
-        /** @description A run to keep. */
-        KeepRequest: {
-            /** @description What it is called. */
-            title: string;
-            /** @description The simulation document. */
-            simulation: components["schemas"]["Simulation"];
         };
         /** @description Everything a workshop needs of an option. */
         Workshop: {
@@ -9390,16 +8672,6 @@ export interface components {
         };
         /** @description What an instrument is. */
         Role: "supply" | "meter" | "tachometer" | "thermometer";
-        /** @description Where an instrument listens. */
-        TakeRequest: {
-            /** @description Address and port, such as `127.0.0.1:5025`. */
-            address: string;
-            /**
-             * @description Said by a person: this address beyond this machine is the instrument meant.
-             * @default false
-             */
-            confirmed: boolean;
-        };
         /** @description What was read at one moment; null where no instrument reads it. */
         Readings: {
             /**
@@ -9430,6 +8702,755 @@ export interface components {
              */
             temperature_c: number | null;
         };
+        /** @description A sweep as it stands. */
+        SweepProgress: {
+            /** @description Where it stands. */
+            state: components["schemas"]["SweepState"];
+            /**
+             * Format: uint32
+             * @description How many steps there are.
+             */
+            steps: number;
+            /** @description What was read so far. */
+            points: components["schemas"]["Readings"][];
+            /** @description What failed, in words. */
+            problem: string | null;
+        };
+        /** @description Where a sweep stands. */
+        SweepState: "idle" | "running" | "done" | "stopped" | "failed";
+        /** @description Whether a passphrase is needed. */
+        SessionState: {
+            /** @description Whether this browser still has to give it. */
+            needs_passphrase: boolean;
+        };
+        /** @description A problem document. */
+        ProblemDocument: {
+            /** @description Kind of problem, as a relative reference. */
+            type: string;
+            /** @description The kind in words. */
+            title: string;
+            /**
+             * Format: uint16
+             * @description HTTP status.
+             */
+            status: number;
+            /** @description This occurrence in words. */
+            detail: string;
+            /** @description Every problem of a document, by place. */
+            errors?: components["schemas"]["Problem"][];
+            /**
+             * Format: uint32
+             * @description The current revision, when a change came too late.
+             */
+            current_revision?: number | null;
+            /**
+             * Format: uint32
+             * @description The revision that holds the refused document, set aside.
+             */
+            kept_as?: number | null;
+        };
+        /** @description One thing wrong with a document: where, what came and what would do. */
+        Problem: {
+            /** @description JSON pointer (RFC 6901) to the offending place; empty for the whole document. */
+            pointer: string;
+            /** @description What came and what would do, in one sentence. */
+            detail: string;
+        };
+        Search: {
+            /**
+             * Job
+             * @description What the machine must do.
+             */
+            job: components["schemas"]["Job"];
+            /**
+             * Drive
+             * @description The drive in which parts are tried.
+             */
+            drive: string;
+            /**
+             * Base
+             * @description The option they are tried in.
+             */
+            base: components["schemas"]["OptionSheet"];
+            /**
+             * Vary
+             * @description What is tried.
+             */
+            vary: components["schemas"]["Vary"];
+            /**
+             * Rank by
+             * @description What the best one is best in.
+             * @default margin
+             */
+            rank_by?: components["schemas"]["RankBy"];
+            /**
+             * Limit
+             * @description How many are given back.
+             * @default 20
+             */
+            limit?: number;
+            /** @constant */
+            format: "ypsidyne.search/1";
+        };
+        Vary: {
+            /**
+             * Motors
+             * @description Motors to try.
+             * @default []
+             */
+            motors?: components["schemas"]["Motor"][];
+            /**
+             * Batteries
+             * @description Batteries to try.
+             * @default []
+             */
+            batteries?: components["schemas"]["Battery"][];
+            /**
+             * Controllers
+             * @description Controllers to try.
+             * @default []
+             */
+            controllers?: components["schemas"]["Controller"][];
+            /**
+             * Motors
+             * @description Numbers of equal motors to try, each with as many controllers as it needs.
+             * @default []
+             */
+            motor_count?: number[];
+            /**
+             * Gearing
+             * @description Teeth to try at one stage.
+             */
+            gearing?: components["schemas"]["VaryGearing"] | null;
+            /**
+             * Wheel diameters
+             * @description Wheel diameters to try.
+             * @default []
+             */
+            wheel_diameter_m?: number[];
+        };
+        VaryGearing: {
+            /**
+             * Stage
+             * @description Place in the gearing, from 0, without a built-in gearbox.
+             * @default 0
+             */
+            stage?: number;
+            /**
+             * Driver teeth
+             * @description Teeth of the driver to try.
+             */
+            driver_teeth: number[];
+            /**
+             * Driven teeth
+             * @description Teeth of the driven wheel to try.
+             */
+            driven_teeth: number[];
+        };
+        /** @enum {string} */
+        RankBy: "price" | "mass" | "runtime" | "margin";
+        /** @description A build, and which parts to try in it. */
+        CandidatesRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing.
+             * @default 0
+             */
+            stage?: number;
+            /** @description Which parts; the kind is needed. */
+            search: components["schemas"]["PartSearch"];
+            build: components["schemas"]["Build"];
+        };
+        /** @description What is looked for. */
+        PartSearch: {
+            /**
+             * @description Kind of part; any when left out.
+             * @default null
+             */
+            kind?: components["schemas"]["PartKind"] | null;
+            /**
+             * @description Beginnings of words, all of which must be found.
+             * @default
+             */
+            text?: string;
+            /** @description Ranges of figures, by dotted key, in the document's units. */
+            ranges?: components["schemas"]["FigureRange"][];
+            /** @description Words that must stand, by key. */
+            words?: components["schemas"]["FigureWord"][];
+            /**
+             * @description Only what is in the drawer, or only what is not.
+             * @default null
+             */
+            owned?: boolean | null;
+            /**
+             * @description Retired parts instead of the others.
+             * @default false
+             */
+            retired?: boolean;
+            /**
+             * @description Key of the figure to sort by; by name when left out.
+             * @default null
+             */
+            sort?: string | null;
+            /**
+             * @description Largest first.
+             * @default false
+             */
+            descending?: boolean;
+            /**
+             * Format: uint32
+             * @description How many at most, 1 to 500; 100 when left out.
+             * @default null
+             */
+            limit?: number | null;
+            /**
+             * Format: uint32
+             * @description How many to skip.
+             * @default 0
+             */
+            offset?: number;
+        };
+        /** @description A range that a figure must be in. */
+        FigureRange: {
+            /** @description Key of the figure. */
+            key: string;
+            /**
+             * Format: double
+             * @description Smallest value that does.
+             * @default null
+             */
+            at_least?: number | null;
+            /**
+             * Format: double
+             * @description Largest value that does.
+             * @default null
+             */
+            at_most?: number | null;
+        };
+        /** @description A word that must stand. */
+        FigureWord: {
+            /** @description Key of the choice. */
+            key: string;
+            /** @description The word. */
+            word: string;
+        };
+        /** @description A build, and the check in question. */
+        RemediesRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /** @description Code of the check. */
+            code: string;
+            /** @description The drive it is about; null for the battery and the whole. */
+            drive?: string | null;
+            /**
+             * Format: uint
+             * @description Place of the stage it is about, from 0; left out unless it is about one.
+             * @default null
+             */
+            stage?: number | null;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and how far its figures usually are off. */
+        GuessesRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * @description Tolerances; the usual ones when left out.
+             * @default {
+             *       "kv_share": 0.08,
+             *       "resistance_share": 0.15,
+             *       "cell_resistance_factor": 1.5,
+             *       "c_rating_share": 0.4,
+             *       "rolling_resistance_factor": 1.5,
+             *       "thermal_factor": 1.6,
+             *       "no_load_factor": 2
+             *     }
+             */
+            tolerances?: components["schemas"]["Tolerances"];
+            build: components["schemas"]["Build"];
+        };
+        /** @description How far figures usually are off (common practice). */
+        Tolerances: {
+            /**
+             * Format: double
+             * @description Speed constant, share up and down.
+             * @default 0.08
+             */
+            kv_share?: number;
+            /**
+             * Format: double
+             * @description Winding resistance, share up and down.
+             * @default 0.15
+             */
+            resistance_share?: number;
+            /**
+             * Format: double
+             * @description Cell resistance, factor up and down.
+             * @default 1.5
+             */
+            cell_resistance_factor?: number;
+            /**
+             * Format: double
+             * @description C rating, share down.
+             * @default 0.4
+             */
+            c_rating_share?: number;
+            /**
+             * Format: double
+             * @description Rolling resistance, factor up and down.
+             * @default 1.5
+             */
+            rolling_resistance_factor?: number;
+            /**
+             * Format: double
+             * @description Heat path, factor up and down.
+             * @default 1.6
+             */
+            thermal_factor?: number;
+            /**
+             * Format: double
+             * @description No-load current that nobody gave, factor up and down.
+             * @default 2
+             */
+            no_load_factor?: number;
+        };
+        /** @description A stage of a build, and the teeth that can be had. */
+        TeethRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * Format: uint
+             * @description Place of the stage in the gearing.
+             */
+            stage: number;
+            /** @description Teeth of the driver that can be had. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel that can be had. */
+            driven_teeth: number[];
+            build: components["schemas"]["Build"];
+        };
+        /** @description A drive of a build. */
+        DriveRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A drive of a build, and numbers of turns to look at beside the usual ones. */
+        ReadingRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /**
+             * @description Numbers of turns.
+             * @default []
+             */
+            turns?: number[];
+            build: components["schemas"]["Build"];
+        };
+        /** @description A drive of a build, and the motor that would be put in. */
+        SwapRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description The motor, as in a build document. */
+            motor: components["schemas"]["Motor"];
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and what to try in one of its options. */
+        SearchRequest: {
+            /** @description Id of the stored build. */
+            build_id: string;
+            /**
+             * Format: uint
+             * @description Place of the option it starts from.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description Motors to try. */
+            motors?: components["schemas"]["Pick"];
+            /** @description Batteries to try. */
+            batteries?: components["schemas"]["Pick"];
+            /** @description Controllers to try. */
+            controllers?: components["schemas"]["Pick"];
+            /**
+             * @description Numbers of motors to try; the present one when empty.
+             * @default []
+             */
+            motor_count?: number[];
+            /**
+             * @description Teeth to try; the present ones when left out.
+             * @default null
+             */
+            gearing?: components["schemas"]["SearchTeeth"] | null;
+            /**
+             * @description Wheel diameters to try, m; the present one when empty.
+             * @default []
+             */
+            wheel_diameter_m?: number[];
+            /** @description What the best one is best in. */
+            rank_by: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description Which parts of one kind are tried: by filter or picked; neither keeps the one in use. */
+        Pick: {
+            /** @description Parts of the shelf by filter; the kind is set. */
+            filter?: components["schemas"]["PartSearch"] | null;
+            /**
+             * @description Parts of the shelf by id.
+             * @default []
+             */
+            ids?: string[];
+            /**
+             * @description The one in use too.
+             * @default false
+             */
+            own?: boolean;
+        };
+        /** @description Teeth to try at one stage. */
+        SearchTeeth: {
+            /**
+             * Format: uint32
+             * @description Place in the gearing, from 0.
+             */
+            stage: number;
+            /** @description Teeth of the driver. */
+            driver_teeth: number[];
+            /** @description Teeth of the driven wheel. */
+            driven_teeth: number[];
+        };
+        /** @description A build, and what to draw from. */
+        OddsRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option; every option when left out.
+             * @default null
+             */
+            option?: number | null;
+            /**
+             * @description Tolerances; the usual ones when left out.
+             * @default {
+             *       "kv_share": 0.08,
+             *       "resistance_share": 0.15,
+             *       "cell_resistance_factor": 1.5,
+             *       "c_rating_share": 0.4,
+             *       "rolling_resistance_factor": 1.5,
+             *       "thermal_factor": 1.6,
+             *       "no_load_factor": 2
+             *     }
+             */
+            tolerances?: components["schemas"]["Tolerances"];
+            /**
+             * Format: uint32
+             * @description Draws, 100 to 20 000; 2 000 when left out.
+             * @default null
+             */
+            draws?: number | null;
+            /**
+             * Format: uint64
+             * @description Seed of the draws; 1 when left out.
+             * @default null
+             */
+            seed?: number | null;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and the option in question. */
+        OptionRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, the option in question, and a table. */
+        TableRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /** @description The table, CSV. */
+            text: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and the option that is chosen. */
+        DecideRequest: {
+            /** @description Name of the option. */
+            option: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and the drive in which the drawer is tried. */
+        DrawerRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and parts of the shelf that go into an option. */
+        DrawerOptionRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            /** @description Id of the motor. */
+            motor: string;
+            /** @description Id of the battery. */
+            battery: string;
+            /**
+             * @description Id of the controller; a bare switch when left out.
+             * @default null
+             */
+            controller?: string | null;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and what a new option is to be called. */
+        BlankRequest: {
+            /** @description Name of the option. */
+            name: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and the option of another one that is taken over. */
+        AdoptRequest: {
+            /** @description Id of the other build. */
+            from: string;
+            /**
+             * Format: uint
+             * @description Place of the option in it.
+             */
+            option: number;
+            /** @description Name of the new option. */
+            name: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A build, and a measurement that goes into it. */
+        ApplyRequest: {
+            /** @description The readings. */
+            measurement: components["schemas"]["Measurement"];
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the option.
+             */
+            drive: number;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A part to start from, and the sheets whose figures go into it. */
+        PartRequest: {
+            /** @description The part so far: at least which kind of part it is and what it is called. */
+            part: {
+                [key: string]: unknown;
+            };
+            /** @description Ids of the sheets, the later ones last. */
+            sheets: string[];
+        };
+        /** @description The source, and what is put between it and each machine. */
+        GeneratorsRequest: {
+            /**
+             * Format: double
+             * @description Speed of the source, rpm.
+             */
+            source_rpm: number;
+            /**
+             * @description Turns of the shaft per turn of the source, by what was measured; 1 where none is given.
+             * @default {}
+             */
+            speed_up?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description Volts that are needed.
+             * @default null
+             */
+            needed_v?: number | null;
+        };
+        Simulation: {
+            /**
+             * Option
+             * @description The option that runs; the first when left out.
+             */
+            option?: string | null;
+            /**
+             * Drive
+             * @description The drive that leads; the first when left out.
+             */
+            drive?: string | null;
+            /**
+             * Does
+             * @description What it is asked to do.
+             */
+            mode: components["schemas"]["Mode"];
+            /**
+             * With it
+             * @description Other drives on the same battery, each with its own task; those not named stand still.
+             * @default []
+             */
+            others?: components["schemas"]["CoursePart"][];
+            /**
+             * Charge at the start
+             * @description Share of the full charge.
+             * @default 1
+             */
+            state_of_charge?: number;
+            /**
+             * Ends after
+             * @description Ends it after this time.
+             */
+            until_s?: number | null;
+            /**
+             * A row every
+             * @description Spacing of the series; fitted to the run when left out.
+             */
+            sample_s?: number | null;
+            /**
+             * Over and over
+             * @description Until the battery is empty or something gives.
+             * @default false
+             */
+            repeat?: boolean;
+            /**
+             * Cut back at the stop voltage
+             * @description The controllers take less rather than pull the battery below its stop voltage.
+             * @default false
+             */
+            stop_voltage_cutback?: boolean;
+            /**
+             * Let it burn on
+             * @description A held speed goes on beyond the limit of the winding.
+             * @default false
+             */
+            burn_on?: boolean;
+            /**
+             * Sensor cuts from
+             * @description Kelvin below the limit of the class where a temperature sensor begins to cut the current back.
+             * @default 20
+             */
+            sensor_from_k?: number;
+            /**
+             * Sensor cuts to nothing at
+             * @description Kelvin below the limit where no current is left.
+             * @default 0
+             */
+            sensor_to_k?: number;
+            /**
+             * Starts at
+             * @description Temperature of every part at the start; that of the air when left out.
+             */
+            start_c?: number | null;
+            /** @constant */
+            format: "ypsidyne.simulation/1";
+            build: components["schemas"]["Build"];
+        };
+        /** @description A table of points. */
+        PointsTable: {
+            /** @description The table: a line of heads, then a line a point. */
+            text: string;
+        };
+        /** @description A course that is wanted over time or over the way. */
+        OverRequest: {
+            /** @description What a drive does. */
+            profile: components["schemas"]["Profile"];
+            /** @description Over what. */
+            over: components["schemas"]["Over"];
+        };
+        Profile: {
+            /**
+             * Points
+             * @description At least two, all over time or all over distance.
+             */
+            points: components["schemas"]["CoursePoint"][];
+        };
+        /** @description What a course goes over. */
+        Over: "time" | "way";
+        /** @description Points that are wanted as a table. */
+        PointsRequest: {
+            /** @description What a drive does. */
+            profile: components["schemas"]["Profile"];
+        };
+        /** @description A run to keep. */
+        KeepRequest: {
+            /** @description What it is called. */
+            title: string;
+            /** @description The simulation document. */
+            simulation: components["schemas"]["Simulation"];
+        };
+        /** @description Where an instrument listens. */
+        TakeRequest: {
+            /** @description Address and port, such as `127.0.0.1:5025`. */
+            address: string;
+            /**
+             * @description Said by a person: this address beyond this machine is the instrument meant.
+             * @default false
+             */
+            confirmed?: boolean;
+        };
         /** @description What to read. */
         ReadRequest: {
             /** @description Quantities. */
@@ -9452,22 +9473,6 @@ export interface components {
             /** @description Whether the output is on. */
             on: boolean;
         };
-        /** @description A sweep as it stands. */
-        SweepProgress: {
-            /** @description Where it stands. */
-            state: components["schemas"]["SweepState"];
-            /**
-             * Format: uint32
-             * @description How many steps there are.
-             */
-            steps: number;
-            /** @description What was read so far. */
-            points: components["schemas"]["Readings"][];
-            /** @description What failed, in words. */
-            problem: string | null;
-        };
-        /** @description Where a sweep stands. */
-        SweepState: "idle" | "running" | "done" | "stopped" | "failed";
         /** @description A sweep over voltages. */
         Sweep: {
             /**
@@ -9502,38 +9507,33 @@ export interface components {
              * @description The shaft is clamped.
              * @default null
              */
-            locked: boolean | null;
+            locked?: boolean | null;
             /**
              * @description The meter's leads are held together.
              * @default null
              */
-            leads_shorted: boolean | null;
+            leads_shorted?: boolean | null;
             /**
              * Format: double
              * @description Turn the rotor by so many degrees.
              * @default null
              */
-            turn_deg: number | null;
+            turn_deg?: number | null;
             /**
              * @description Words of the name of a motor of the stock, put onto the bench.
              * @default null
              */
-            motor: string | null;
+            motor?: string | null;
             /**
              * @description Name of a fault: brush, turn, magnet, sensor, slow, dead.
              * @default null
              */
-            fault: string | null;
+            fault?: string | null;
             /**
              * @description Whether the fault is on.
              * @default null
              */
-            fault_on: boolean | null;
-        };
-        /** @description Whether a passphrase is needed. */
-        SessionState: {
-            /** @description Whether this browser still has to give it. */
-            needs_passphrase: boolean;
+            fault_on?: boolean | null;
         };
         /** @description The passphrase. */
         Passphrase: {

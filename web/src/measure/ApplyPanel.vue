@@ -9,7 +9,7 @@ import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { verdictWord } from "../workbench/words";
 import { figures, shownText } from "../units/quantity";
 import { quantityOf } from "../units/units";
-import { useSheet } from "./sheet";
+import { asMeasurement, useSheet } from "./sheet";
 
 const sheet = useSheet();
 const toast = useToast();
@@ -52,7 +52,7 @@ async function toShelf(): Promise<void> {
   const ids = siblings.value.map(({ id }) => id);
   if (sheet.id && !ids.includes(sheet.id)) ids.push(sheet.id);
   const made = await api
-    .POST("/api/measure/part", { body: { part: start, sheets: ids } as never })
+    .POST("/api/measure/part", { body: { part: start, sheets: ids } })
     .catch(() => undefined);
   if (!made?.data) {
     const missing = (made?.error?.errors ?? []).map(
@@ -62,7 +62,7 @@ async function toShelf(): Promise<void> {
     problem.value = needed.length > 0 ? `Still missing: ${needed.join("; ")}.` : saying(made?.error);
     return;
   }
-  const kept = await api.POST("/api/parts", { body: made.data as never }).catch(() => undefined);
+  const kept = await api.POST("/api/parts", { body: made.data }).catch(() => undefined);
   if (!kept?.data) {
     problem.value = saying(kept?.error);
     return;
@@ -127,10 +127,11 @@ watch([opened, option, drive, () => sheet.measured], async () => {
   const now = opened.value;
   const asked = ++applying;
   applied.value = null;
-  if (!now || gives.value.length === 0) return;
-  const body = { build: now.build, measurement: sheet.document, option: option.value, drive: drive.value };
+  if (!now || !sheet.document || gives.value.length === 0) return;
+  const measurement = asMeasurement(sheet.document);
+  const body = { build: now.build, measurement, option: option.value, drive: drive.value };
   const reply = await ask(
-    () => api.POST("/api/measure/apply", { body: body as never }),
+    () => api.POST("/api/measure/apply", { body }),
     () => asked === applying,
   );
   // Of several that are on their way only the newest counts.
@@ -143,9 +144,7 @@ async function putIn(): Promise<void> {
   const [now, next] = [opened.value, applied.value];
   if (!now || !next) return;
   const params = ifMatch(now.id, now.revision);
-  const reply = await api
-    .PUT("/api/builds/{id}", { params, body: next.build as never })
-    .catch(() => undefined);
+  const reply = await api.PUT("/api/builds/{id}", { params, body: next.build }).catch(() => undefined);
   if (!reply?.data) {
     problem.value =
       reply?.response.status === 412
@@ -181,9 +180,10 @@ watch(partText, async (text) => {
     parts.value = [];
     return;
   }
-  const body = { kind: target.value === "battery" ? "battery" : "motor", text, limit: 8 };
+  const kind: Schemas["PartKind"] = target.value === "battery" ? "battery" : "motor";
+  const body = { kind, text, limit: 8 };
   const reply = await ask(
-    () => api.POST("/api/parts/search", { body: body as never }),
+    () => api.POST("/api/parts/search", { body }),
     () => partText.value === text,
   );
   if (!reply) return;
@@ -192,14 +192,15 @@ watch(partText, async (text) => {
 
 async function intoPart(line: Schemas["PartLine"]): Promise<void> {
   await sheet.flush();
+  if (sheet.id === null) return;
   const body = { part: line.part, sheets: [sheet.id] };
-  const made = await api.POST("/api/measure/part", { body: body as never }).catch(() => undefined);
+  const made = await api.POST("/api/measure/part", { body }).catch(() => undefined);
   if (!made?.data) {
     problem.value = saying(made?.error);
     return;
   }
   const params = ifMatch(line.id, line.revision);
-  const kept = await api.PUT("/api/parts/{id}", { params, body: made.data as never }).catch(() => undefined);
+  const kept = await api.PUT("/api/parts/{id}", { params, body: made.data }).catch(() => undefined);
   if (!kept?.data) {
     problem.value = saying(kept?.error);
     return;

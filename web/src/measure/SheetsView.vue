@@ -3,6 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { asMeasurement } from "./sheet";
 import { api, saying, type Schemas } from "../api/client";
 import { ask } from "../api/reach";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
@@ -54,7 +55,7 @@ async function create(kind: string, label = ""): Promise<void> {
     at: new Date().toISOString(),
     ...carried(kind, label),
   };
-  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
+  const reply = await api.POST("/api/sheets", { body: asMeasurement(body) }).catch(() => undefined);
   if (reply?.data) void router.push({ name: "sheet", params: { id: reply.data.id } });
   else problem.value = saying(reply?.error);
 }
@@ -78,10 +79,10 @@ async function remove(line: Line): Promise<void> {
   toast.add({
     severity: "secondary",
     summary: `The sheet of “${line.label || kindOf(line.kind)?.title}” is in the bin.`,
-    detail: (async () => {
+    detail: async () => {
       await api.POST("/api/sheets/{id}/restore", { params });
       await load();
-    }) as never,
+    },
     life: 8000,
   });
 }
@@ -91,14 +92,14 @@ async function read(event: Event): Promise<void> {
   const text = await input.files?.[0]?.text();
   input.value = "";
   if (text === undefined) return;
-  let body: unknown;
+  let body: object;
   try {
-    body = JSON.parse(text);
+    body = JSON.parse(text) as object;
   } catch {
     problem.value = "The file is not a sheet: JSON with “ypsidyne.measurement/1” is needed.";
     return;
   }
-  const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
+  const reply = await api.POST("/api/sheets", { body: asMeasurement(body) }).catch(() => undefined);
   if (reply?.data) void router.push({ name: "sheet", params: { id: reply.data.id } });
   else problem.value = saying(reply?.error);
 }

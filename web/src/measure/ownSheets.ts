@@ -2,7 +2,7 @@
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, saying } from "../api/client";
-import { type Sheet, useSheet } from "./sheet";
+import { asMeasurement, type Sheet, useSheet } from "./sheet";
 
 export function useOwnSheets(id: () => string, title: () => string) {
   const sheet = useSheet();
@@ -12,7 +12,7 @@ export function useOwnSheets(id: () => string, title: () => string) {
   /** A sheet of its own of what was typed here; null where that did not work, which is said. */
   async function asNew(from: Sheet, name: string): Promise<string | null> {
     const body = { ...from, label: name.slice(0, 160) };
-    const reply = await api.POST("/api/sheets", { body: body as never }).catch(() => undefined);
+    const reply = await api.POST("/api/sheets", { body: asMeasurement(body) }).catch(() => undefined);
     problem.value = reply?.data ? null : saying(reply?.error);
     return reply?.data?.id ?? null;
   }

@@ -10,6 +10,10 @@ import { readerUnits } from "../units/reader";
 import { type Place, useSaver } from "../saving/saver";
 
 export type Sheet = { kind: string; [key: string]: unknown };
+
+/** A sheet as it is sent: it is edited key by key, and the server says what in it is not a measurement yet. */
+export const asMeasurement = (sheet: object) => sheet as Schemas["Measurement"];
+
 const SHEETS: Place<Sheet> = {
   kind: "sheet",
   read: async (id) => {
@@ -17,7 +21,7 @@ const SHEETS: Place<Sheet> = {
     return { ...reply, data: reply.data as unknown as Sheet };
   },
   write: (id, revision, body, keepalive) =>
-    api.PUT("/api/sheets/{id}", { params: ifMatch(id, revision), body: body as never, keepalive }),
+    api.PUT("/api/sheets/{id}", { params: ifMatch(id, revision), body: asMeasurement(body), keepalive }),
 };
 
 export const useSheet = defineStore("sheet", () => {
@@ -101,7 +105,7 @@ export const useSheet = defineStore("sheet", () => {
       changed = false;
       const asked = document.value;
       if (!asked) break;
-      const reply = await api.POST("/api/measure", { body: asked as never }).catch(() => undefined);
+      const reply = await api.POST("/api/measure", { body: asMeasurement(asked) }).catch(() => undefined);
       if (document.value !== asked) changed = true;
       retry.went(reply?.response ?? null);
       if (changed) continue;

@@ -16,7 +16,7 @@ const bench = useBench();
 const { value: all, problem } = useAnswer<Odds[]>(
   () => [bench.shown, JSON.stringify(tolerances)],
   (signal) =>
-    bench.shown ? api.POST("/api/odds", { body: { build: bench.shown, tolerances } as never, signal }) : null,
+    bench.shown ? api.POST("/api/odds", { body: { build: bench.shown, tolerances }, signal }) : null,
 );
 const odds = computed(() => all.value?.[bench.optionIndex] ?? null);
 

@@ -18,7 +18,7 @@ const { value: map, problem } = useAnswer<Schemas["DrawerMap"]>(
     const build = bench.document;
     if (!shown.value || !build) return null;
     const body = { build, option: bench.optionIndex, drive: bench.driveIndex };
-    return api.POST("/api/drawer", { body: body as never, signal });
+    return api.POST("/api/drawer", { body, signal });
   },
 );
 const RANK = { ok: 0, tight: 1, unknown: 2, fail: 3 } as const;
@@ -60,13 +60,15 @@ async function take(cell: Cell): Promise<void> {
   const [build, all] = [bench.document, map.value];
   const option = build?.options[bench.optionIndex];
   if (!build || !option || !all) return;
+  const [motor, battery] = [all.motors[cell.motor]?.id, all.batteries[cell.battery]?.id];
+  if (!motor || !battery) return;
   const ids = {
-    motor: all.motors[cell.motor]?.id,
-    battery: all.batteries[cell.battery]?.id,
+    motor,
+    battery,
     controller: cell.controller == null ? undefined : all.controllers[cell.controller]?.id,
   };
   const wanted = { build, option: bench.optionIndex, drive: bench.driveIndex, ...ids };
-  const reply = await api.POST("/api/drawer/option", { body: wanted as never }).catch(() => undefined);
+  const reply = await api.POST("/api/drawer/option", { body: wanted }).catch(() => undefined);
   if (!reply?.data) return;
   const name = freshName(
     nameOf(cell).slice(0, 110),

@@ -27,9 +27,7 @@ async function choose(name: string, again = false): Promise<void> {
     bench.edit(without(build, "chosen", "decided") as typeof build);
     return;
   }
-  const reply = await api
-    .POST("/api/decide", { body: { build, option: name } as never })
-    .catch(() => undefined);
+  const reply = await api.POST("/api/decide", { body: { build, option: name } }).catch(() => undefined);
   problem.value = reply?.data ? null : saying(reply?.error);
   const now = bench.document;
   if (reply?.data && now) bench.edit({ ...now, chosen: name, decided: reply.data });

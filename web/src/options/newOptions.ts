@@ -20,7 +20,7 @@ export function useNewOptions() {
       const build = bench.document;
       if (!build) return null;
       const body = { build, name: freshName("from scratch", names()) };
-      const reply = await api.POST("/api/options/blank", { body: body as never }).catch(() => undefined);
+      const reply = await api.POST("/api/options/blank", { body }).catch(() => undefined);
       if (!reply?.data) return saying(reply?.error);
       put(reply.data);
       return null;
@@ -31,7 +31,7 @@ export function useNewOptions() {
       const build = bench.document;
       if (!build) return null;
       const body = { build, from, option, name: freshName(called.slice(0, 110), names()) };
-      const reply = await api.POST("/api/options/adopt", { body: body as never }).catch(() => undefined);
+      const reply = await api.POST("/api/options/adopt", { body }).catch(() => undefined);
       if (!reply?.data) return saying(reply?.error);
       put(reply.data);
       return null;

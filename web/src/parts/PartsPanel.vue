@@ -19,7 +19,7 @@ const { value: list, problem } = useAnswer<Schemas["PartsList"]>(
   (signal) =>
     bench.document
       ? api.POST("/api/parts-list", {
-          body: { build: bench.document, option: bench.optionIndex } as never,
+          body: { build: bench.document, option: bench.optionIndex },
           signal,
         })
       : null,

@@ -15,7 +15,7 @@ export function usePartsTable() {
     if (!build) return;
     const reply = await api
       .POST("/api/parts-list/table", {
-        body: { build, option: bench.optionIndex } as never,
+        body: { build, option: bench.optionIndex },
         parseAs: "text",
       })
       .catch(() => undefined);
@@ -33,7 +33,7 @@ export function usePartsTable() {
     if (!file || !build) return;
     const text = await file.text();
     const reply = await api
-      .POST("/api/parts-list/read", { body: { build, option: bench.optionIndex, text } as never })
+      .POST("/api/parts-list/read", { body: { build, option: bench.optionIndex, text } })
       .catch(() => undefined);
     readProblem.value = reply?.data ? null : saying(reply?.error);
     read.value = reply?.data ?? null;

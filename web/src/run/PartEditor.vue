@@ -77,7 +77,7 @@ async function turnOver(to: "t_s" | "distance_m"): Promise<void> {
   if (to === along.value) return;
   const before = points.value;
   const body = {
-    profile: { points: before } as never,
+    profile: { points: before },
     over: to === "t_s" ? ("time" as const) : ("way" as const),
   };
   const reply = await api.POST("/api/courses/over", { body }).catch(() => undefined);

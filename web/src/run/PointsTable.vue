@@ -94,7 +94,7 @@ async function read(event: Event): Promise<void> {
 }
 
 async function save(): Promise<void> {
-  const body = { profile: { points: props.points } } as never;
+  const body = { profile: { points: props.points } };
   const reply = await api.POST("/api/courses/table", { body, parseAs: "text" }).catch(() => undefined);
   if (reply?.data === undefined) wrong.value = [saying(reply?.error)];
   else download(fileName(props.name, "csv"), new Blob([reply.data as string], { type: "text/csv" }));

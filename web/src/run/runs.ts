@@ -20,7 +20,7 @@ export interface ShownRun {
 }
 
 /** A course of one option as a simulation document. */
-export function simulationOf(build: Build, option: string, course: Course): object {
+export function simulationOf(build: Build, option: string, course: Course): Schemas["Simulation"] {
   const [lead, ...others] = course.parts;
   return {
     format: "ypsidyne.simulation/1",
@@ -33,7 +33,7 @@ export function simulationOf(build: Build, option: string, course: Course): obje
     repeat: course.repeat ?? false,
     stop_voltage_cutback: course.stop_voltage_cutback ?? true,
     ...(course.until_s == null ? {} : { until_s: course.until_s }),
-  };
+  } as Schemas["Simulation"];
 }
 
 /** What a drive of a run did: the one that is named, or the one that leads. */
@@ -158,7 +158,7 @@ export const useRuns = defineStore("runs", () => {
     const reply = await api
       .POST("/api/builds/{id}/runs", {
         params: { path: { id } },
-        body: { title, simulation: simulationOf(document, option, course) as never },
+        body: { title, simulation: simulationOf(document, option, course) },
         signal: mine.signal,
       })
       .catch(() => undefined);

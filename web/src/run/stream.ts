@@ -14,8 +14,8 @@ export interface RunProgress {
 /** Messages of a stream as they come in; each ends with an empty line. */
 async function* messages(body: ReadableStream<Uint8Array>): AsyncGenerator<{ event: string; data: string }> {
   const reader = body
-    .pipeThrough(new TextDecoderStream() as never)
-    .getReader() as ReadableStreamDefaultReader<string>;
+    .pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
+    .getReader();
   let pending = "";
   for (;;) {
     const { value, done } = await reader.read();

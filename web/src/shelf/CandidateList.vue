@@ -31,7 +31,7 @@ const { value: found, problem } = useAnswer<Schemas["Candidates"]>(
     if (!build) return null;
     const search = { kind: props.kind, text: text.value };
     const body = { build, option, drive, stage: props.stage ?? 0, search };
-    return api.POST("/api/candidates", { body: body as never, signal });
+    return api.POST("/api/candidates", { body, signal });
   },
 );
 onBeforeUnmount(() => bench.look(null));

@@ -89,7 +89,7 @@ const general = computed(() => {
 
 async function save(): Promise<void> {
   refused.value = null;
-  const body = part.value as never;
+  const body = part.value;
   const line = stored.value;
   const reply = line
     ? await api
@@ -113,9 +113,7 @@ async function save(): Promise<void> {
 
 async function copy(): Promise<void> {
   const label = freshName(`${part.value.label ?? ""}, copy`.slice(0, 150), []);
-  const reply = await api
-    .POST("/api/parts", { body: { ...part.value, label } as never })
-    .catch(() => undefined);
+  const reply = await api.POST("/api/parts", { body: { ...part.value, label } }).catch(() => undefined);
   if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
   else toast.add({ severity: "secondary", summary: `“${label}” is on the shelf.`, life: 5000 });
   emit("changed");

@@ -83,7 +83,7 @@ async function setOwned(line: PartLine): Promise<void> {
   const reply = await api
     .PUT("/api/parts/{id}", {
       params: ifMatch(line.id, line.revision),
-      body: part as never,
+      body: part,
     })
     .catch(() => undefined);
   if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });

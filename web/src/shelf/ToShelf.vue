@@ -14,7 +14,7 @@ async function put(): Promise<void> {
   const label =
     figures.label?.trim() || `${props.kind.replace("_", " ")} of ${bench.document?.name ?? "a build"}`;
   const body = { format: "ypsidyne.part/1", part: props.kind, ...part, label: label.slice(0, 160) };
-  const reply = await api.POST("/api/parts", { body: body as never }).catch(() => undefined);
+  const reply = await api.POST("/api/parts", { body: body as Schemas["ShelfPart"] }).catch(() => undefined);
   if (!reply?.data) {
     toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
     return;

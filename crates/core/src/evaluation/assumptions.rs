@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::document::{GearingKind, InsulationClass, Load, Magnet, MagnetGrade};
 use crate::format::significant;
-use crate::formulas::{shaft, tooth_materials};
+use crate::formulas::{ring, shaft, tooth_materials};
 use crate::model::Drive;
 use crate::model::load::USUAL_FRICTION;
 use crate::model::supply::Chain;
@@ -122,7 +122,7 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
             "motor/max_speed_rpm",
             format!(
                 "A rotor that stands {} m/s at its rim, as glued magnets do.",
-                significant(shaft::rim_speed_at_m_s(shaft::HOOP_TRUSTED_MPA))
+                significant(ring::rim_speed_at_m_s(ring::HOOP_TRUSTED_MPA))
             ),
         );
     }

@@ -2,8 +2,6 @@
 
 use std::f64::consts::PI;
 
-use super::ring::ring_stress_mpa;
-
 /// Most by which a bore may be wider than its shaft, mm: more needs a sleeve (common practice).
 pub const BORE_PLAY_MM: f64 = 0.05;
 /// Shear stress a plain steel shaft is trusted with, MPa: half a yield of 350 MPa over a safety of 1.5 (common practice).
@@ -20,28 +18,4 @@ pub const SIZES_MM: &[f64] = &[2.0, 2.3, 3.0, 3.175, 4.0, 5.0, 6.0, 6.35, 8.0, 1
 #[must_use]
 pub fn shear_mpa(diameter_mm: f64, torque_nm: f64, bending_nm: f64) -> f64 {
     16.0 * 1000.0 * torque_nm.hypot(bending_nm) / (PI * diameter_mm.powi(3))
-}
-
-/// Speed of the rim of a rotor, m/s.
-#[must_use]
-pub fn rim_speed_m_s(diameter_mm: f64, rpm: f64) -> f64 {
-    PI * diameter_mm / 1000.0 * rpm / 60.0
-}
-
-/// Density of a rotor ring, kg/m³: neodymium, 7500 (IEC 60404-8-1, from memory); steel is 7850.
-pub const RING_DENSITY_KG_M3: f64 = 7500.0;
-
-/// Hoop stress a rotor ring of glued magnets is trusted with when no speed is listed, MPa (a guess, common practice).
-pub const HOOP_TRUSTED_MPA: f64 = 40.0;
-
-/// Hoop stress in a thin ring that carries only itself, MPa: [`ring_stress_mpa`] of neodymium.
-#[must_use]
-pub fn hoop_stress_mpa(rim_speed_m_s: f64) -> f64 {
-    ring_stress_mpa(RING_DENSITY_KG_M3, rim_speed_m_s)
-}
-
-/// Rim speed at a hoop stress, m/s: √(σ/ρ).
-#[must_use]
-pub fn rim_speed_at_m_s(hoop_mpa: f64) -> f64 {
-    (hoop_mpa * 1e6 / RING_DENSITY_KG_M3).sqrt()
 }

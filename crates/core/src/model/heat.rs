@@ -5,10 +5,9 @@ use serde::Serialize;
 use super::Drive;
 use super::cases::Figures;
 use super::motor::copper_factor;
-use crate::document::{Cooling, InsulationClass, Magnet, MagnetGrade, Motor};
+use crate::document::{Cooling, InsulationClass, Motor};
 use crate::formulas::constants::{
-    COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, REFERENCE_TEMPERATURE_C,
-    STEEL_SPECIFIC_HEAT_J_KG_K,
+    COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, STEEL_SPECIFIC_HEAT_J_KG_K,
 };
 
 /// What a can in still air, screwed to metal, gives off, W/(m²·K) (common practice; good to a factor of 1.5).
@@ -75,46 +74,11 @@ impl InsulationClass {
     }
 }
 
-impl MagnetGrade {
-    /// Highest working temperature of a neodymium grade, °C (trade convention, GB/T 13560).
-    #[must_use]
-    pub const fn limit_c(self) -> f64 {
-        match self {
-            Self::None | Self::N => 80.0,
-            Self::M => 100.0,
-            Self::H => 120.0,
-            Self::Sh => 150.0,
-            Self::Uh => 180.0,
-            Self::Eh => 200.0,
-        }
-    }
-}
-
 impl Motor {
     /// Temperature limit of the winding, °C; that of class B when none is given.
     #[must_use]
     pub fn winding_limit_c(&self) -> f64 {
         self.insulation_class.unwrap_or(InsulationClass::B).limit_c()
-    }
-
-    /// Temperature limit of its magnets, °C, where they are neodymium: that of a grade without suffix, 80 °C, when none is
-    /// given. `None` for magnets that stand more than any winding.
-    #[must_use]
-    pub fn magnet_limit_c(&self) -> Option<f64> {
-        (self.magnet_or_usual() == Magnet::Ndfeb).then(|| self.magnet_grade.unwrap_or(MagnetGrade::None).limit_c())
-    }
-
-    /// Share of their strength that its magnets have left once they were at a temperature, °C.
-    ///
-    /// # Source
-    /// Beyond the limit neodymium loses strength for good: a hundredth for each kelvin, a half at most (estimate, common
-    /// practice).
-    #[must_use]
-    pub fn magnet_strength_after(&self, hottest_c: f64) -> f64 {
-        const LOST_PER_K: f64 = 0.01;
-        const MOST_LOST: f64 = 0.5;
-        let beyond_k = self.magnet_limit_c().map_or(0.0, |limit_c| (hottest_c - limit_c).max(0.0));
-        1.0 - (LOST_PER_K * beyond_k).min(MOST_LOST)
     }
 }
 
@@ -148,7 +112,7 @@ impl<'a> Work<'a> {
     /// Current, A, that holds the torque with magnets at a temperature: weaker magnets need more.
     fn current_a(&self, case_c: f64) -> Option<f64> {
         let motor = &self.drive.motor;
-        let strength = 1.0 + motor.magnet_coefficient_per_k * (case_c - REFERENCE_TEMPERATURE_C);
+        let strength = motor.magnet_strength_at(case_c);
         (strength > 0.0).then(|| self.torque_nm / (motor.torque_constant_nm_per_a * strength))
     }
 

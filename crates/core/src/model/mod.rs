@@ -18,6 +18,7 @@ pub(crate) mod generating;
 pub(crate) mod heat;
 pub mod launcher_shots;
 pub(crate) mod load;
+mod magnets;
 pub(crate) mod motor;
 pub mod supply;
 pub(crate) mod throttle;

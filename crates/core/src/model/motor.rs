@@ -1,6 +1,6 @@
 //! The motor as an equivalent direct-current machine.
 
-use crate::document::{MachineKind, Magnet, Motor};
+use crate::document::{MachineKind, Motor};
 use crate::formulas::constants::{COPPER_TEMPERATURE_COEFFICIENT_PER_K, RAD_S_PER_RPM, REFERENCE_TEMPERATURE_C};
 
 /// A motor at 20 °C.
@@ -50,30 +50,6 @@ pub fn torque_constant_nm_per_a(kv_rpm_per_v: f64) -> f64 {
 #[must_use]
 pub fn copper_factor(celsius: f64) -> f64 {
     1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (celsius - REFERENCE_TEMPERATURE_C)
-}
-
-impl Motor {
-    /// Magnet material, or what is usual for the kind: neodymium when brushless, ferrite when brushed.
-    #[must_use]
-    pub fn magnet_or_usual(&self) -> Magnet {
-        self.magnet.unwrap_or(match self.kind {
-            MachineKind::Brushless => Magnet::Ndfeb,
-            MachineKind::Brushed => Magnet::Ferrite,
-        })
-    }
-}
-
-impl Magnet {
-    /// Relative change of remanence per kelvin from 20 °C, 1/K. Source: IEC 60404-8-1, MMPA 0100-00.
-    #[must_use]
-    pub const fn coefficient_per_k(self) -> f64 {
-        match self {
-            Self::Ndfeb => -0.0012,
-            Self::Ferrite => -0.002,
-            Self::Smco => -0.0004,
-            Self::Alnico => -0.0002,
-        }
-    }
 }
 
 /// What turning a motor itself costs, as listed: current and voltage of the no-load run.
@@ -254,15 +230,6 @@ mod tests {
     #[case(155.0, 1.530_55)]
     fn validated_hot_copper(#[case] celsius: f64, #[case] factor: f64) {
         assert_relative_eq!(copper_factor(celsius), factor, max_relative = 1e-12);
-    }
-
-    /// Remanence at 100 °C against 20 °C. Source: IEC 60404-8-1.
-    #[rstest]
-    #[case(Magnet::Ndfeb, 0.904)]
-    #[case(Magnet::Ferrite, 0.84)]
-    #[case(Magnet::Alnico, 0.984)]
-    fn validated_warm_magnets(#[case] magnet: Magnet, #[case] factor: f64) {
-        assert_relative_eq!(1.0 + 80.0 * magnet.coefficient_per_k(), factor, max_relative = 1e-12);
     }
 
     #[test]

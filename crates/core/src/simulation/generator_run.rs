@@ -121,8 +121,7 @@ pub(super) fn simulate(
 impl Turned<'_> {
     fn moment(&mut self, state: &[f64]) -> Option<Moment> {
         let factor = copper_factor(state[WINDING_C]).max(0.1);
-        let strength =
-            (1.0 + self.cold.motor.magnet_coefficient_per_k * (state[CASE_C] - 20.0)).max(0.05) * self.magnet_strength;
+        let strength = self.cold.motor.magnet_strength_in_a_run(state[CASE_C]) * self.magnet_strength;
         self.hot.motor.resistance_ohm = self.cold.motor.resistance_ohm * factor;
         self.hot.motor.torque_constant_nm_per_a = self.cold.motor.torque_constant_nm_per_a * strength;
         let dynamo = GeneratorModel::of(&self.hot)?;

@@ -125,7 +125,7 @@ impl<'d> Runner<'d> {
     pub(super) fn warm(&mut self, winding_c: f64, case_c: f64) {
         let (cold, hot) = (&self.cold, &mut self.hot);
         let factor = copper_factor(winding_c).max(0.1);
-        let strength = (1.0 + cold.motor.magnet_coefficient_per_k * (case_c - 20.0)).max(0.05) * self.magnet_strength;
+        let strength = cold.motor.magnet_strength_in_a_run(case_c) * self.magnet_strength;
         hot.motor.resistance_ohm = cold.motor.resistance_ohm * factor;
         hot.motor.torque_constant_nm_per_a = cold.motor.torque_constant_nm_per_a * strength;
         hot.loop_ohm = cold.loop_ohm + cold.controller.resistance_factor * cold.motor.resistance_ohm * (factor - 1.0);

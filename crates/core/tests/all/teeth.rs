@@ -5,7 +5,7 @@
 use approx::assert_relative_eq;
 use proptest::prelude::*;
 use rstest::rstest;
-use ypsidyne_core::formulas::{belt, chain_drive, shaft, spur, tooth_materials, worm};
+use ypsidyne_core::formulas::{belt, chain_drive, ring, shaft, spur, tooth_materials, worm};
 
 /// m = 25.4/DP (ISO 54 and its inch counterpart).
 #[rstest]
@@ -292,10 +292,10 @@ fn a_worm_below_half_holds_by_itself() {
 /// Thin ring, closed form ρ·v²: 7850 kg/m³ at 100 m/s is 78.5 MPa, so 7500 kg/m³ is 75.0.
 #[test]
 fn validated_hoop_stress_of_a_ring() {
-    assert_relative_eq!(shaft::hoop_stress_mpa(100.0), 78.5 * shaft::RING_DENSITY_KG_M3 / 7850.0, max_relative = 1e-12);
-    assert_relative_eq!(shaft::rim_speed_at_m_s(shaft::hoop_stress_mpa(64.0)), 64.0, max_relative = 1e-12);
+    assert_relative_eq!(ring::hoop_stress_mpa(100.0), 78.5 * ring::RING_DENSITY_KG_M3 / 7850.0, max_relative = 1e-12);
+    assert_relative_eq!(ring::rim_speed_at_m_s(ring::hoop_stress_mpa(64.0)), 64.0, max_relative = 1e-12);
     // 0.1 m radius at 10 000 rpm is 104.7198 m/s (closed form).
-    assert_relative_eq!(shaft::rim_speed_m_s(200.0, 10_000.0), 104.7198, max_relative = 1e-6);
+    assert_relative_eq!(ring::rim_speed_m_s(200.0, 10_000.0), 104.7198, max_relative = 1e-6);
 }
 
 /// Shear of a round shaft, closed form 16T/πd³; bending alone doubles as 16M/πd³ in the theory of largest shear.

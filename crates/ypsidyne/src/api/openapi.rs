@@ -5,6 +5,7 @@ use schemars::{JsonSchema, Schema, SchemaGenerator};
 use serde_json::{Map, Value, json};
 use ypsidyne_core::document::Build;
 
+use super::Route;
 use super::problem::ProblemDocument;
 
 /// What one method of one path does.
@@ -37,21 +38,40 @@ struct Parameter {
 
 const JSON: &str = "application/json";
 
+/// How schemas are written: into the components of the document.
+fn settings() -> SchemaSettings {
+    SchemaSettings::draft2020_12().with(|settings| {
+        settings.definitions_path = "/components/schemas".into();
+        settings.meta_schema = None;
+    })
+}
+
+/// A type that comes in: what has a default may be left out. What is also sent stays as it is sent.
+fn as_read<T: JsonSchema>(generator: &mut SchemaGenerator) -> Schema {
+    let mut reading = settings().for_deserialize().into_generator();
+    let schema = reading.subschema_for::<T>();
+    for (name, definition) in reading.take_definitions(true) {
+        generator.definitions_mut().entry(name).or_insert(definition);
+    }
+    schema
+}
+
 /// A type beside a build: its schema with the build among its members.
 fn beside_build<T: JsonSchema>(generator: &mut SchemaGenerator) -> Schema {
-    let mut schema = T::json_schema(generator);
+    let schema = as_read::<T>(generator);
     let build = generator.subschema_for::<Build>();
-    let members = schema.ensure_object();
+    let members = generator.definitions_mut().get_mut(T::schema_name().as_ref()).and_then(Value::as_object_mut);
+    let Some(members) = members else { return schema };
     if let Value::Object(properties) = members.entry("properties").or_insert_with(|| json!({})) {
         properties.insert("build".to_owned(), build.into());
     }
-    if let Value::Array(required) = members.entry("required").or_insert_with(|| json!([])) {
+    let required = members.entry("required").or_insert_with(|| json!([]));
+    if let Value::Array(required) = required
+        && !required.contains(&json!("build"))
+    {
         required.insert(0, json!("build"));
     }
-    let name = T::schema_name();
-    let place = format!("#/components/schemas/{name}");
-    generator.definitions_mut().insert(name.into_owned(), schema.into());
-    Schema::new_ref(place)
+    schema
 }
 
 impl Operation {
@@ -121,7 +141,7 @@ impl Operation {
 
     /// The method takes a body of type `T`.
     pub fn body<T: JsonSchema>(mut self) -> Self {
-        self.body = Some(Content { kind: JSON, schema: SchemaGenerator::subschema_for::<T> });
+        self.body = Some(Content { kind: JSON, schema: as_read::<T> });
         self
     }
 
@@ -213,16 +233,16 @@ impl Operation {
 /// The OpenAPI document.
 #[must_use]
 pub fn openapi() -> Value {
-    let mut generator = SchemaSettings::draft2020_12()
-        .with(|settings| {
-            settings.definitions_path = "/components/schemas".into();
-            settings.meta_schema = None;
-        })
-        // What we send always has its keys, also where the value may be null.
-        .for_serialize()
-        .into_generator();
+    // What we send always has its keys, also where the value may be null.
+    let mut generator = settings().for_serialize().into_generator();
+    let routes = super::routes();
+    for (_, operation) in routes.iter().flat_map(Route::operations) {
+        for answer in &operation.answers {
+            (answer.schema)(&mut generator);
+        }
+    }
     let mut paths = Map::new();
-    for route in super::routes() {
+    for route in &routes {
         let operations: Map<String, Value> = route
             .operations()
             .iter()

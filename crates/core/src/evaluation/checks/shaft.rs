@@ -3,10 +3,8 @@
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::GearingKind;
 use crate::format::significant;
-use crate::formulas::shaft::{
-    HOOP_TRUSTED_MPA, OVERHANG_MM, SHEAR_HARDENED_MPA, SHEAR_PLAIN_MPA, hoop_stress_mpa, rim_speed_at_m_s,
-    rim_speed_m_s, shear_mpa,
-};
+use crate::formulas::ring::{HOOP_TRUSTED_MPA, hoop_stress_mpa, rim_speed_at_m_s, rim_speed_m_s};
+use crate::formulas::shaft::{OVERHANG_MM, SHEAR_HARDENED_MPA, SHEAR_PLAIN_MPA, shear_mpa};
 use crate::formulas::spur::PRESSURE_ANGLE_RAD;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};

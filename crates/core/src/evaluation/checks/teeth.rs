@@ -4,7 +4,7 @@ use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::document::{GearingKind, GearingStage};
 use crate::evaluation::gearing::stages::{PeakBy, StageLoad};
 use crate::format::significant;
-use crate::formulas::{belt, chain_drive, shaft, spur, tooth_materials};
+use crate::formulas::{belt, chain_drive, ring, shaft, spur, tooth_materials};
 use crate::model::Drive;
 
 /// Most by which the shafts of spur gears may be off, as a share of the module (common practice: closer binds, further
@@ -167,7 +167,7 @@ impl<'a> Stage<'a> {
         };
         let Some((driver_material, driven_material)) = driver_material.zip(driven_material) else { return Vec::new() };
         let pitch_mm = spur::pitch_diameter_mm(module, driver);
-        let line_m_s = shaft::rim_speed_m_s(pitch_mm, self.load.driver_rpm);
+        let line_m_s = ring::rim_speed_m_s(pitch_mm, self.load.driver_rpm);
         let mut wheels = Vec::new();
         // At the peak the teeth stand still; at work they run, and the speed factor counts.
         let states = [

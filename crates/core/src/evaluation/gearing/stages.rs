@@ -292,7 +292,7 @@ fn pair(stage: &GearingStage, load: &StageLoad) -> Option<Pair> {
         driver_mm,
         driven_mm,
         centre_mm: stage.centre_mm(),
-        pitch_line_m_s: crate::formulas::shaft::rim_speed_m_s(driver_mm, load.driver_rpm),
+        pitch_line_m_s: crate::formulas::ring::rim_speed_m_s(driver_mm, load.driver_rpm),
         peak_force_n: load.peak_torque_nm.map(force_n),
         running_force_n: load.running_torque_nm.map(force_n),
         trusted_force_n: stage.trusted_tension_n().map(|(force_n, _)| force_n),

@@ -9,7 +9,7 @@ use crate::document::{Build, Motor};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::evaluate_option;
 use crate::format::{percent, significant};
-use crate::formulas::shaft::{HOOP_TRUSTED_MPA, hoop_stress_mpa, rim_speed_at_m_s, rim_speed_m_s};
+use crate::formulas::ring::{HOOP_TRUSTED_MPA, hoop_stress_mpa, rim_speed_at_m_s, rim_speed_m_s};
 use crate::model::cases::{Case, rpm};
 use crate::model::motor::MotorModel;
 use crate::model::supply::{Chain, FULL, HALF};
