@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import { useRouter } from "vue-router";
 import { api, saying } from "../api/client";
+import { useAsNew } from "../saving/asNew";
 import { asMeasurement, type Sheet, useSheet } from "./sheet";
 
 export function useOwnSheets(id: () => string, title: () => string) {
@@ -23,32 +24,23 @@ export function useOwnSheets(id: () => string, title: () => string) {
     if (id) void router.push({ name: "sheet", params: { id } });
   }
 
-  /** Ends a conflict. Of both, mine becomes a sheet of its own; theirs stays where it is. */
-  async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
-    const mine = sheet.document;
-    if (keep !== "both" || !mine) {
-      sheet.settle(keep === "both" ? "mine" : keep);
-      return;
-    }
-    const id = await asNew(mine, `${title()}, mine`);
-    if (id === null) return;
-    sheet.settle("theirs");
-    void router.push({ name: "sheet", params: { id } });
-  }
+  const { settle, keepAsNew, unbin } = useAsNew<Sheet>({
+    kept: sheet,
+    nameOf: title,
+    asNew,
+    restore: async () => {
+      const params = { path: { id: id() } };
+      const reply = await api.POST("/api/sheets/{id}/restore", { params }).catch(() => undefined);
+      const back = reply?.response.ok ?? false;
+      if (!back) problem.value = saying(reply?.error);
+      return back;
+    },
+    open: (made) => router.push({ name: "sheet", params: { id: made } }),
+  });
 
-  async function unbin(): Promise<void> {
-    const params = { path: { id: id() } };
-    const reply = await api.POST("/api/sheets/{id}/restore", { params }).catch(() => undefined);
-    if (reply?.response.ok) await sheet.flush();
-    else problem.value = saying(reply?.error);
-  }
-
-  async function keepOrphan(): Promise<void> {
-    const lost = sheet.orphan;
-    const id = lost && (await asNew(lost, typeof lost.label === "string" ? lost.label : ""));
-    if (!id) return;
-    sheet.adopted();
-    void router.push({ name: "sheet", params: { id } });
+  function keepOrphan(): Promise<void> {
+    const label = sheet.orphan?.label;
+    return keepAsNew(sheet.orphan, typeof label === "string" ? label : "");
   }
 
   return { problem, copy, settle, unbin, keepOrphan };

@@ -1,5 +1,7 @@
 // What is drawn of a run: lanes on one axis, in the units people chose.
 import type { Schemas } from "../api/client";
+import { spanOf } from "../shared/plots/ruler";
+import { csvOf } from "../shared/plots/table";
 import { displayUnit } from "../units/quantity";
 import type { Quantity, Unit } from "../units/units";
 import { RUN_LIMIT_WORDS } from "./moment";
@@ -205,8 +207,7 @@ export function lanesOf(
       return [{ name: line.name, style: line.style, values: column.map(convert) }];
     });
     const main = plan.lines.find(({ name }) => name !== "wanted") ?? plan.lines[0];
-    const finite = lines.flatMap(({ values }) => values.filter(Number.isFinite));
-    const [least, most] = [Math.min(...bounds(finite)), Math.max(...bounds(finite))];
+    const [least, most] = spanOf(lines.flatMap(({ values }) => values));
     const span = Math.max(most - least, Math.abs(most) * 0.05, 1e-9);
     const beside = main
       ? others.map((other) => ({
@@ -215,7 +216,7 @@ export function lanesOf(
           values: main.column(other.run.series, other.run).map(convert),
         }))
       : [];
-    const reach = Math.max(most, bounds(beside.flatMap(({ values }) => values.filter(Number.isFinite)))[1]);
+    const reach = Math.max(most, spanOf(beside.flatMap(({ values }) => values))[1]);
     const limits = (plan.limits?.(run) ?? [])
       .filter(({ value }) => value != null)
       .map(({ name, value }) => ({ name, value: convert(value) }))
@@ -231,16 +232,6 @@ export function lanesOf(
       others: beside,
     };
   });
-}
-
-/** Least and most of many values, without running out of arguments. */
-function bounds(values: number[]): [number, number] {
-  let [least, most] = [Infinity, -Infinity];
-  for (const value of values) {
-    if (value < least) least = value;
-    if (value > most) most = value;
-  }
-  return least <= most ? [least, most] : [0, 1];
 }
 
 /** Stretches in which one thing limits. */
@@ -327,6 +318,8 @@ export function thinned(
 /** The columns of a run as CSV, with the names of the format as heading. */
 export function seriesCsv(series: Schemas["Series"]): string {
   const columns = Object.entries(series) as [string, (number | string | null)[]][];
-  const rows = series.t_s.map((_, row) => columns.map(([, column]) => column[row] ?? "").join(","));
-  return `${columns.map(([name]) => name).join(",")}\n${rows.join("\n")}\n`;
+  return csvOf({
+    columns: columns.map(([name]) => name),
+    rows: series.t_s.map((_, row) => columns.map(([, column]) => String(column[row] ?? ""))),
+  });
 }

@@ -4,6 +4,7 @@ import { useToast } from "primevue/usetoast";
 import { computed, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, saying } from "../api/client";
+import { useAsNew } from "../saving/asNew";
 import { useBench } from "./bench";
 import { useSums } from "./sums";
 import { stepAt } from "./steps";
@@ -73,33 +74,19 @@ async function asNew(build: Build, name: string): Promise<string | null> {
   return null;
 }
 
-/** Ends a conflict. Of both, mine becomes a build of its own; theirs stays where it is. */
-async function settle(keep: "mine" | "theirs" | "both"): Promise<void> {
-  const mine = bench.document;
-  if (keep !== "both" || !mine) {
-    bench.settle(keep === "both" ? "mine" : keep);
-    return;
-  }
-  const id = await asNew(mine, `${mine.name}, mine`);
-  if (id === null) return;
-  bench.settle("theirs");
-  await router.push({ name: "bench", params: { id, step: "job" } });
-}
-
-/** What was typed into a build that is gone goes on as a new one. */
-async function keepAsNew(typed: Build | null): Promise<void> {
-  const id = typed && (await asNew(typed, typed.name));
-  if (!id) return;
-  bench.adopted();
-  await router.push({ name: "bench", params: { id, step: "job" } });
-}
-
-async function unbin(): Promise<void> {
-  const params = { path: { id: props.id } };
-  const reply = await api.POST("/api/builds/{id}/restore", { params }).catch(() => undefined);
-  if (reply?.response.ok) await bench.flush();
-  else toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
-}
+const { settle, keepAsNew, unbin } = useAsNew<Build>({
+  kept: bench,
+  nameOf: ({ name }) => name,
+  asNew,
+  restore: async () => {
+    const params = { path: { id: props.id } };
+    const reply = await api.POST("/api/builds/{id}/restore", { params }).catch(() => undefined);
+    const back = reply?.response.ok ?? false;
+    if (!back) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
+    return back;
+  },
+  open: (id) => router.push({ name: "bench", params: { id, step: "job" } }),
+});
 
 function go(to: Step): void {
   void router.push({ name: "bench", params: { id: props.id, step: to } });
@@ -155,7 +142,7 @@ useKeys({
     <h2>This build is not on the bench</h2>
     <p>{{ bench.missing }}</p>
     <p v-if="bench.orphan">
-      <button type="button" class="boxed" data-orphan @click="keepAsNew(bench.orphan)">
+      <button type="button" class="boxed" data-orphan @click="keepAsNew(bench.orphan, bench.orphan.name)">
         Keep what was typed here as a new build
       </button>
     </p>
@@ -169,7 +156,7 @@ useKeys({
     </section>
     <StepNav :step="step" @go="go" />
     <div class="middle">
-      <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document)" />
+      <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document, bench.document.name)" />
       <main class="panel" :aria-busy="bench.figures === null">
         <component
           :is="PANELS[step]"
