@@ -7,6 +7,7 @@
 //!
 //! * [`document`]: the open formats, their ranges, their schema, and the one place for units. [`format`]: numbers in sentences.
 //! * [`formulas`]: closed forms and tables, each with its source.
+//! * [`listing`]: what a label, a seller or a line of words says of a part, worked out into figures.
 //! * [`model`]: one drive and one battery resolved: motor, controller, load, voltage, heat, cases, times.
 //! * [`evaluation`]: `ypsidyne.evaluation/1`: figures, checks, gearing, wiring, workings.
 //! * [`shelf`]: parts kept for builds, their import and export. [`library`]: values and builds to start from.
@@ -22,6 +23,7 @@ pub mod evaluation;
 pub mod format;
 pub mod formulas;
 pub mod library;
+pub mod listing;
 pub mod measurement;
 pub mod model;
 pub mod schema;
@@ -31,10 +33,11 @@ pub mod variants;
 pub mod workshop;
 
 pub use evaluation::assumptions::Guess;
+pub use formulas::machine::torque_constant_nm_per_a;
 pub use formulas::wire::awg_area_mm2;
 pub use model::bus::Limit;
 pub use model::cases::{Case, LossesW};
 pub use model::generating::{Generating, GeneratorPoint};
 pub use model::heat::ThermalResult;
 pub use model::load::road_force_n;
-pub use model::motor::{Listed, copper_factor, torque_constant_nm_per_a};
+pub use model::motor::{Listed, copper_factor};

@@ -222,6 +222,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/motors/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A motor worked out from whatever is known of it. */
+        post: operations["workedOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/motors/rewound": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Resistance, Ω, of another winding of the same iron. */
+        get: operations["rewound"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A line of words, or a seller's text, read into figures. */
+        post: operations["partLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/teeth/grid": {
         parameters: {
             query?: never;
@@ -2229,7 +2280,7 @@ export interface components {
             remedies: components["schemas"]["Remedy"][];
         };
         /** @description A check, by what it looks at. */
-        CheckCode: "battery.continuous_current" | "battery.burst_current" | "battery.sag" | "battery.peak_sag" | "battery.flat_out_current" | "battery.runtime" | "battery.bms_current" | "motor.voltage" | "motor.nominal_voltage" | "motor.speed" | "motor.continuous_current" | "motor.burst_current" | "motor.winding_temperature" | "motor.magnet_temperature" | "motor.flat_out" | "motor.rim_speed" | "motor.shaft" | "controller.kind" | "controller.channels" | "controller.max_voltage" | "controller.min_voltage" | "controller.brown_out" | "controller.motor_current_continuous" | "controller.motor_current_peak" | "controller.flat_out_current" | "controller.battery_current_continuous" | "controller.erpm" | "gearing.input_speed" | "gearing.gearbox_jam" | "gearing.gearbox_torque" | "gearing.mesh" | "gearing.bore" | "gearing.bending" | "gearing.belt_tension" | "gearing.teeth_in_mesh" | "gearing.chain_load" | "performance.target_speed" | "performance.climb" | "performance.traction" | "performance.acceleration" | "performance.spin_up" | "performance.rate" | "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" | "fit.motor" | "fit.battery" | "fit.controller" | "generator.voltage" | "safety.touch_voltage" | "safety.projectile_energy" | "safety.rim_speed" | "safety.blade_stop" | "safety.no_brake" | "safety.hot_surface" | "safety.failsafe" | "safety.blade_tip_speed" | "safety.runaway_generator";
+        CheckCode: "battery.continuous_current" | "battery.burst_current" | "battery.sag" | "battery.peak_sag" | "battery.flat_out_current" | "battery.runtime" | "battery.bms_current" | "motor.voltage" | "motor.nominal_voltage" | "motor.speed" | "motor.continuous_current" | "motor.burst_current" | "motor.rated_power" | "motor.flat_out_power" | "motor.winding_temperature" | "motor.magnet_temperature" | "motor.flat_out" | "motor.rim_speed" | "motor.shaft" | "controller.kind" | "controller.channels" | "controller.max_voltage" | "controller.min_voltage" | "controller.brown_out" | "controller.motor_current_continuous" | "controller.motor_current_peak" | "controller.flat_out_current" | "controller.battery_current_continuous" | "controller.erpm" | "gearing.input_speed" | "gearing.gearbox_jam" | "gearing.gearbox_torque" | "gearing.mesh" | "gearing.bore" | "gearing.bending" | "gearing.belt_tension" | "gearing.teeth_in_mesh" | "gearing.chain_load" | "performance.target_speed" | "performance.climb" | "performance.traction" | "performance.acceleration" | "performance.spin_up" | "performance.rate" | "wire.temperature" | "wire.drop" | "wire.fuse" | "wire.connector" | "wire.switch" | "fit.motor" | "fit.battery" | "fit.controller" | "generator.voltage" | "safety.touch_voltage" | "safety.projectile_energy" | "safety.rim_speed" | "safety.blade_stop" | "safety.no_brake" | "safety.hot_surface" | "safety.failsafe" | "safety.blade_tip_speed" | "safety.runaway_generator";
         /** @description What a check says about a machine. */
         CheckClass: "requirement" | "ceiling" | "caution";
         /** @description How a check came out. */
@@ -3501,7 +3552,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -3888,6 +3939,11 @@ export interface components {
              */
             max_burst_current_a?: number | null;
             /**
+             * Rated watts
+             * @description Power at the shaft that it is sold for.
+             */
+            rated_power_w?: number | null;
+            /**
              * Highest speed
              * @description Speed the rotor is safe at.
              */
@@ -3938,6 +3994,11 @@ export interface components {
              */
             thermal?: components["schemas"]["Thermal"] | null;
             /**
+             * What is known of it
+             * @description What its label or seller says, as it was typed.
+             */
+            facts?: components["schemas"]["MotorFacts"] | null;
+            /**
              * Shelf part
              * @description Link to the part on the shelf.
              */
@@ -3978,7 +4039,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -4067,6 +4128,92 @@ export interface components {
              */
             case_j_per_k?: number | null;
         };
+        MotorFacts: {
+            /**
+             * What it is
+             * @description What it looks like.
+             */
+            form?: components["schemas"]["MotorForm"] | null;
+            /**
+             * Volts
+             * @description Volts that its speed and amps are told at.
+             */
+            voltage_v?: number | null;
+            /**
+             * or lithium cells
+             * @description Cells it is told for, 3.7 V each.
+             */
+            cells?: number | null;
+            /**
+             * Speed at those volts
+             * @description Turns a minute with nothing on the shaft.
+             */
+            speed_rpm?: number | null;
+            /**
+             * at which shaft
+             * @description Whether speed and stall torque are the motor's own or those of its gearbox.
+             */
+            shaft?: components["schemas"]["Shaft"] | null;
+            /**
+             * Gearbox, 1 to
+             * @description Motor turns per turn of the gearbox shaft.
+             */
+            gear_ratio?: number | null;
+            /**
+             * Amps with nothing on it
+             * @description Current at that speed.
+             */
+            no_load_current_a?: number | null;
+            /**
+             * Amps held still
+             * @description Current with the shaft held, at those volts.
+             */
+            stall_current_a?: number | null;
+            /**
+             * Torque held still
+             * @description Torque with the shaft held, at those volts.
+             */
+            stall_torque_nm?: number | null;
+            /**
+             * Rated watts
+             * @description Power it is sold with; hp is read too.
+             */
+            rated_power_w?: number | null;
+            /**
+             * Most amps
+             * @description Current it is sold for.
+             */
+            max_current_a?: number | null;
+            /**
+             * Kv
+             * @description Turns per minute per volt.
+             */
+            kv_rpm_per_v?: number | null;
+            /**
+             * Turns
+             * @description Turns of wire on a tooth, as 27T.
+             */
+            turns?: number | null;
+            /**
+             * Size
+             * @description A size code or name as 540, 3650, 63x74, 130.
+             */
+            size_code?: string | null;
+            /**
+             * Ohms
+             * @description Between two leads.
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Mass
+             * @description Mass of one, with its gearbox.
+             */
+            mass_kg?: number | null;
+        };
+        /** @enum {string} */
+        MotorForm: "can" | "gear" | "inner" | "outer" | "hub";
+        /** @enum {string} */
+        Shaft: "motor" | "output";
         /** @enum {string} */
         Cooling: "still" | "airflow" | "fan";
         GearingStage: {
@@ -4211,7 +4358,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -4397,7 +4544,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -4878,7 +5025,7 @@ export interface components {
             sheet: components["schemas"]["BenchSheet"];
         };
         /** @description Where a figure came from. */
-        Provenance: "listed" | "measured" | "estimated";
+        Provenance: "listed" | "measured" | "worked_out" | "estimated";
         /** @description The weakest link at one end of a tolerance. */
         EndOfTolerance: {
             /**
@@ -4930,6 +5077,96 @@ export interface components {
             value: number | null;
             /** @description Its unit. */
             unit: string;
+        };
+        /** @description What was worked out from what is known. */
+        WorkedOut: {
+            /** @description Figures for the motor's document. */
+            figures: components["schemas"]["FoundFigure"][];
+            /** @description How, line by line. */
+            working: string[];
+            /** @description What cannot all be right. */
+            contradictions: components["schemas"]["Contradiction"][];
+            /** @description What is still wanted, in a maker's words; empty where Kv and resistance were found. */
+            missing: string[];
+            /** @description Figures at the output shaft; null without volts. */
+            at_output: components["schemas"]["AtOutput"] | null;
+            /** @description The members of the motor's document with the figures put in; what was measured stays. */
+            motor: unknown;
+        };
+        /** @description A figure of the motor that was found. */
+        FoundFigure: {
+            /** @description Dotted key in the motor's document. */
+            key: string;
+            /** @description Its value: a number in the document's unit, or a word. */
+            value: unknown;
+            /** @description Whether it was listed, worked out from what is listed, or estimated. */
+            provenance: components["schemas"]["Provenance"];
+            /**
+             * Format: double
+             * @description How far it may be off, as a factor either way; null where it is as listed.
+             */
+            factor: number | null;
+            /** @description The bench sheet that would replace it. */
+            sheet: string | null;
+        };
+        /** @description One figure that does not go with the others. */
+        Contradiction: {
+            /** @description Keys of what is known that cannot both be right, the worst first. */
+            keys: string[];
+            /**
+             * Format: double
+             * @description What was typed over what the others say.
+             */
+            times: number;
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description What people see at the output of a built-in gearbox. */
+        AtOutput: {
+            /**
+             * Format: double
+             * @description Volts it is told at.
+             */
+            voltage_v: number;
+            /**
+             * Format: double
+             * @description Speed with nothing on the shaft, rpm.
+             */
+            no_load_rpm: number;
+            /**
+             * Format: double
+             * @description Torque held still, N·m.
+             */
+            stall_torque_nm: number;
+            /**
+             * Format: double
+             * @description Amps held still.
+             */
+            stall_current_a: number;
+        };
+        /** @description A text as it was understood. */
+        LineReading: {
+            /** @description Kind of the part. */
+            kind: components["schemas"]["PartKind"];
+            /** @description What was understood, in the order of the text. */
+            figures: components["schemas"]["HeardFigure"][];
+            /** @description What was not. */
+            left: string[];
+            /** @description The members of the part's document; a motor's with what was worked out. */
+            part: unknown;
+            /** @description What was worked out of a motor; null for anything else. */
+            worked_out: components["schemas"]["WorkedOut"] | null;
+        };
+        /** @description A figure that was understood. */
+        HeardFigure: {
+            /** @description Dotted key in the part's document. */
+            key: string;
+            /** @description What a maker calls it. */
+            label: string;
+            /** @description Value in the document's unit, or a word. */
+            value: unknown;
+            /** @description The words it came from. */
+            heard: string;
         };
         /** @description What every pair of teeth does; each column runs driver by driver, and within one driven by driven. */
         ToothGrid: {
@@ -5543,6 +5780,11 @@ export interface components {
              */
             max_burst_current_a?: number | null;
             /**
+             * Rated watts
+             * @description Power at the shaft that it is sold for.
+             */
+            rated_power_w?: number | null;
+            /**
              * Highest speed
              * @description Speed the rotor is safe at.
              */
@@ -5593,6 +5835,11 @@ export interface components {
              */
             thermal?: components["schemas"]["Thermal"] | null;
             /**
+             * What is known of it
+             * @description What its label or seller says, as it was typed.
+             */
+            facts?: components["schemas"]["MotorFacts"] | null;
+            /**
              * Shelf part
              * @description Link to the part on the shelf.
              */
@@ -5633,7 +5880,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -5809,7 +6056,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -5943,7 +6190,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -6098,7 +6345,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -6183,7 +6430,7 @@ export interface components {
              * @description Field by field: listed, measured or estimated.
              */
             provenance?: {
-                [key: string]: "listed" | "measured" | "estimated";
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
             } | null;
             /**
              * Measured on
@@ -9030,6 +9277,29 @@ export interface components {
              */
             no_load_factor?: number;
         };
+        /** @description A motor as far as it is known. */
+        KnownRequest: {
+            /** @description The members of its document that there are, `facts` among them. */
+            motor: {
+                [key: string]: unknown;
+            };
+            /**
+             * Format: double
+             * @description Diameter of the wheel it would sit in, m.
+             * @default null
+             */
+            wheel_diameter_m?: number | null;
+        };
+        /** @description A text about a part. */
+        LineRequest: {
+            /** @description The text. */
+            text: string;
+            /**
+             * @description What it is about; null where that is to be told from the text.
+             * @default null
+             */
+            kind?: components["schemas"]["PartKind"] | null;
+        };
         /** @description A stage of a build, and the teeth that can be had. */
         TeethRequest: {
             /**
@@ -9981,6 +10251,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Question"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    workedOut: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnownRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedOut"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    rewound: {
+        parameters: {
+            query?: {
+                resistance_ohm?: number;
+                was_rpm_per_v?: number;
+                now_rpm_per_v?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    partLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineReading"];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -346,6 +346,8 @@ pub enum Provenance {
     Listed,
     /// Measured on this very part.
     Measured,
+    /// Worked out from what is listed.
+    WorkedOut,
     /// A guess.
     Estimated,
 }
@@ -379,11 +381,12 @@ impl FieldValue for BTreeMap<String, Provenance> {
             let provenance = match value.as_str() {
                 Some("listed") => Provenance::Listed,
                 Some("measured") => Provenance::Measured,
+                Some("worked_out") => Provenance::WorkedOut,
                 Some("estimated") => Provenance::Estimated,
                 _ => {
                     problems.note(
                         &at.key(key),
-                        format!("{} came, one of listed, measured, estimated is needed", shown(value)),
+                        format!("{} came, one of listed, measured, worked_out, estimated is needed", shown(value)),
                     );
                     continue;
                 }
@@ -396,7 +399,7 @@ impl FieldValue for BTreeMap<String, Provenance> {
     fn schema(_spec: &Spec, _generator: &mut SchemaGenerator) -> Schema {
         schemars::json_schema!({
             "type": "object",
-            "additionalProperties": { "enum": ["listed", "measured", "estimated"] }
+            "additionalProperties": { "enum": ["listed", "measured", "worked_out", "estimated"] }
         })
     }
 }

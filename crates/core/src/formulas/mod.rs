@@ -3,13 +3,16 @@
 //! * [`constants`], [`numeric`]: constants of nature and of copper; integrals and roots.
 //! * [`chemistry`]: cells of each kind. [`wire`]: gauges and insulation.
 //! * [`spur`], [`belt`], [`chain_drive`], [`worm`]: pairs of wheels. [`tooth_materials`]: what teeth are trusted with.
+//! * [`machine`], [`can_heat`]: what any motor obeys; the heat path of a can.
 //! * [`shaft`]: a shaft twisted and bent. [`ring`]: a ring that turns.
 //! * [`units`]: the one place for units.
 
 pub mod belt;
+pub mod can_heat;
 pub mod chain_drive;
 pub mod chemistry;
 pub mod constants;
+pub mod machine;
 pub(crate) mod numeric;
 pub mod ring;
 pub mod shaft;

@@ -6,14 +6,13 @@ use super::Drive;
 use super::cases::Figures;
 use super::motor::copper_factor;
 use crate::document::{Cooling, InsulationClass, Motor};
+use crate::formulas::can_heat::{
+    AIRFLOW_W_M2_K, FAN_W_M2_K, STILL_W_M2_K, can_area_m2, case_to_ambient_k_per_w, winding_to_case_k_per_w,
+};
 use crate::formulas::constants::{
     COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, STEEL_SPECIFIC_HEAT_J_KG_K,
 };
 
-/// What a can in still air, screwed to metal, gives off, W/(m²·K) (common practice; good to a factor of 1.5).
-const STILL_W_M2_K: f64 = 20.0;
-/// From winding to can the heat has this share of the way that it has from a can to still air (common practice).
-const WINDING_OVER_CASE: f64 = 0.3;
 /// Share of a motor's mass that is copper (common practice).
 const COPPER_SHARE: f64 = 0.2;
 /// Share of a motor's mass that is iron and steel (common practice).
@@ -54,8 +53,8 @@ impl Cooling {
     pub const fn coefficient_w_m2_k(self) -> f64 {
         match self {
             Self::Still => STILL_W_M2_K,
-            Self::Airflow => 40.0,
-            Self::Fan => 80.0,
+            Self::Airflow => AIRFLOW_W_M2_K,
+            Self::Fan => FAN_W_M2_K,
         }
     }
 }
@@ -223,16 +222,14 @@ impl Drive<'_> {
         let motor = &self.parts.motor;
         let given = motor.thermal.as_ref();
         let area_m2 = match (motor.can_diameter_mm, motor.can_length_mm) {
-            (Some(diameter_mm), Some(length_mm)) => {
-                let (diameter, length) = (diameter_mm / 1000.0, length_mm / 1000.0);
-                Some(std::f64::consts::PI * diameter * (length + diameter / 2.0))
-            }
+            (Some(diameter_mm), Some(length_mm)) => Some(can_area_m2(diameter_mm, length_mm)),
             _ => None,
         };
         let given_winding = given.and_then(|thermal| thermal.winding_to_case_k_per_w);
         let given_case = given.and_then(|thermal| thermal.case_to_ambient_k_per_w);
-        let winding_k_per_w = given_winding.or(area_m2.map(|area| WINDING_OVER_CASE / (STILL_W_M2_K * area)))?;
-        let case_k_per_w = given_case.or(area_m2.map(|area| 1.0 / (self.parts.cooling.coefficient_w_m2_k() * area)))?;
+        let winding_k_per_w = given_winding.or(area_m2.map(winding_to_case_k_per_w))?;
+        let case_k_per_w =
+            given_case.or(area_m2.map(|area| case_to_ambient_k_per_w(area, self.parts.cooling.coefficient_w_m2_k())))?;
         let winding_j = given
             .and_then(|thermal| thermal.winding_j_per_k)
             .or(motor.mass_kg.map(|mass| COPPER_SHARE * mass * COPPER_SPECIFIC_HEAT_J_KG_K));

@@ -1,7 +1,8 @@
 //! The motor as an equivalent direct-current machine.
 
-use crate::document::{MachineKind, Motor};
+use crate::document::Motor;
 use crate::formulas::constants::{COPPER_TEMPERATURE_COEFFICIENT_PER_K, RAD_S_PER_RPM, REFERENCE_TEMPERATURE_C};
+use crate::formulas::machine::{no_load_share, torque_constant_nm_per_a, usual_best_efficiency};
 
 /// A motor at 20 °C.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -37,15 +38,6 @@ impl LossTorque {
 /// Share of the no-load loss torque that grows with speed when nobody measured it (common practice).
 pub(crate) const USUAL_SPEED_SHARE: f64 = 0.5;
 
-/// Torque constant, N·m/A, of a motor with the given Kv, rpm/V: 60/(2π·Kv).
-///
-/// # Source
-/// Power balance E·I = T·ω; the constants are one number in SI units.
-#[must_use]
-pub fn torque_constant_nm_per_a(kv_rpm_per_v: f64) -> f64 {
-    1.0 / (RAD_S_PER_RPM * kv_rpm_per_v)
-}
-
 /// Copper resistance at `celsius` as a multiple of that at 20 °C. Source: IEC 60028.
 #[must_use]
 pub fn copper_factor(celsius: f64) -> f64 {
@@ -69,25 +61,16 @@ impl Motor {
     /// Best efficiency that motors of its kind and size reach, 0 to 1 (common practice).
     #[must_use]
     pub fn usual_best_efficiency(&self) -> f64 {
-        match (self.kind, self.can_diameter_mm) {
-            (MachineKind::Brushed, Some(mm)) if mm < 30.0 => 0.60,
-            (MachineKind::Brushed, _) => 0.72,
-            (MachineKind::Brushless, Some(mm)) if mm < 30.0 => 0.80,
-            (MachineKind::Brushless, Some(mm)) if mm > 50.0 => 0.90,
-            (MachineKind::Brushless, _) => 0.85,
-        }
+        usual_best_efficiency(self.kind, self.can_diameter_mm)
     }
 
     /// The no-load run: as listed; what is missing is estimated, so that a motor never turns without loss.
     ///
     /// `battery_v`: nominal voltage of the battery, V, which stands for a voltage that nobody gave.
-    ///
-    /// # Source
-    /// The best efficiency of a motor with a constant no-load current is η = (1 − √(I0/I_stall))², solved for I0.
     pub(crate) fn no_load_run(&self, battery_v: f64) -> NoLoadRun {
         let voltage_v = self.no_load_voltage_v.or(self.nominal_voltage_v).unwrap_or(battery_v);
         let stall_a = (voltage_v - self.brush_drop_v.unwrap_or(0.0)).max(0.0) / self.resistance_ohm;
-        let usual_a = || stall_a * (1.0 - self.usual_best_efficiency().sqrt()).powi(2);
+        let usual_a = || stall_a * no_load_share(self.usual_best_efficiency());
         NoLoadRun {
             current_a: self.no_load_current_a.unwrap_or_else(usual_a),
             voltage_v,

@@ -7,7 +7,7 @@ use serde::{Deserialize, Serialize};
 use super::PartKind;
 use crate::document::parts::{Bec, Mount, SizeMm};
 use crate::document::reading::{Shape, Spec};
-use crate::document::{Gearbox, Thermal};
+use crate::document::{Gearbox, MotorFacts, Thermal};
 use crate::formulas::units::{Unit, quantity_of};
 
 /// A figure that a column can hold.
@@ -43,6 +43,7 @@ const NESTED: &[(&str, &str, &[Spec])] = &[
     ("size_mm", "Size", SizeMm::FIELDS),
     ("mount", "Mount", Mount::FIELDS),
     ("bec", "Receiver supply", Bec::FIELDS),
+    ("facts", "Known", MotorFacts::FIELDS),
 ];
 
 /// Keys that are for programs, not for tables.
@@ -101,6 +102,21 @@ const USUAL: &[(&str, &str)] = &[
     ("burstcurrent", "max_burst_current_a"),
     ("peakcurrent", "motor_current_peak_a"),
     ("maxrpm", "max_speed_rpm"),
+    ("volts", "facts.voltage_v"),
+    ("ratedvoltage", "facts.voltage_v"),
+    ("rpm", "facts.speed_rpm"),
+    ("speed", "facts.speed_rpm"),
+    ("noloadrpm", "facts.speed_rpm"),
+    ("noloadspeed", "facts.speed_rpm"),
+    ("stallcurrent", "facts.stall_current_a"),
+    ("stallamps", "facts.stall_current_a"),
+    ("stalltorque", "facts.stall_torque_nm"),
+    ("power", "facts.rated_power_w"),
+    ("watts", "facts.rated_power_w"),
+    ("ratedpower", "facts.rated_power_w"),
+    ("ratio", "facts.gear_ratio"),
+    ("size", "facts.size_code"),
+    ("can", "facts.size_code"),
     ("cells", "cells_series"),
     ("s", "cells_series"),
     ("capacity", "capacity_ah"),

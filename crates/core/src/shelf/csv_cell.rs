@@ -68,6 +68,8 @@ pub(super) fn choice_labels(key: &str) -> Vec<(&'static str, &'static str)> {
         "sensor" => labels!(parts::Sensor),
         "commutation" => labels!(parts::Commutation),
         "gearbox.kind" => labels!(parts::GearingKind),
+        "facts.form" => labels!(parts::MotorForm),
+        "facts.shaft" => labels!(parts::Shaft),
         "kind" => {
             let mut all: Vec<_> = labels!(parts::MachineKind);
             let stages: Vec<_> = labels!(parts::GearingKind);

@@ -12,6 +12,7 @@ use super::table::{delimiter, harmless, refuse_open_quote};
 use super::{MOST_PARTS, PartKind, ShelfPart};
 use crate::document::reading::{Place, Problems, Spec};
 use crate::document::{Gearbox, Thermal, parts};
+use crate::listing::work_out::complete;
 
 /// A column of a table.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -286,6 +287,13 @@ fn read_row(
             Err(detail) => problems.push((Some(column.header.clone()), detail)),
         }
     }
+    if row_kind == PartKind::Motor
+        && problems.is_empty()
+        && let Err(missing) = complete(&mut document)
+    {
+        problems.push((None, format!("too little is known of it: {} would do", missing.join("; and "))));
+        return None;
+    }
     let mut found = Problems::default();
     let part = ShelfPart::read(&Value::Object(document), &Place::root(), &mut found);
     for problem in found.0 {
@@ -311,7 +319,7 @@ fn elsewhere(key: &str) -> bool {
 }
 
 /// The description of a dotted key of a kind.
-fn spec_of(kind: PartKind, key: &str) -> Option<&'static Spec> {
+pub(super) fn spec_of(kind: PartKind, key: &str) -> Option<&'static Spec> {
     let (outer, inner) = key.split_once('.').map_or((key, None), |(outer, inner)| (outer, Some(inner)));
     let spec = kind.fields().iter().find(|spec| spec.key == outer)?;
     let Some(inner) = inner else { return Some(spec) };
@@ -321,6 +329,7 @@ fn spec_of(kind: PartKind, key: &str) -> Option<&'static Spec> {
         "size_mm" => parts::SizeMm::FIELDS,
         "mount" => parts::Mount::FIELDS,
         "bec" => parts::Bec::FIELDS,
+        "facts" => parts::MotorFacts::FIELDS,
         _ => return None,
     };
     nested.iter().find(|spec| spec.key == inner)

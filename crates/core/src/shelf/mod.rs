@@ -3,6 +3,7 @@
 //! * [`ShelfPart`]: one part, read as strictly as a build; its figures are those of the same part inside a build.
 //! * [`columns`]: which column of a table holds which figure in which unit.
 //! * [`csv_in`], [`csv_out`]: tables.
+//! * [`line`]: a line of words or a seller's text read into figures.
 //! * [`place`]: a part from the shelf put into an option.
 
 pub mod columns;
@@ -10,6 +11,8 @@ mod csv_cell;
 pub mod csv_in;
 pub mod csv_out;
 pub mod figures;
+pub mod line;
+mod line_words;
 pub mod place;
 pub mod stock;
 pub mod table;

@@ -270,6 +270,9 @@ pub(crate) fn figures(draft: &Variant, index: usize, tolerances: &Tolerances) ->
     found
 }
 
+/// However little is known, no figure is drawn from further off than this factor.
+const MOST_OFF: f64 = 5.0;
+
 fn figures_of_drive(
     draft: &Variant,
     index: usize,
@@ -286,16 +289,23 @@ fn figures_of_drive(
     let mut push = |pointer: String, what: &str, provenance, sheet, spread, scale| {
         found.push(Figure { pointer, what: what.to_owned(), drive: name.clone(), provenance, sheet, spread, scale });
     };
+    // What was worked out or estimated from what is known of it is off by what that allows.
+    let worked_out = motor.worked_out();
+    let told_factor = |key: &str| {
+        let said = matches!(known(key), Some(Provenance::WorkedOut | Provenance::Estimated));
+        let figure = worked_out.as_ref()?.figures.iter().find(|figure| said && figure.key == key)?;
+        figure.factor.map(|factor| Spread::Factor(factor.clamp(1.0, MOST_OFF)))
+    };
     if known("kv_rpm_per_v") != Some(Provenance::Measured) {
         let scale: Scale = Box::new(move |draft, factor| draft.option.drives[place].motor.kv_rpm_per_v *= factor);
         let provenance = known("kv_rpm_per_v").unwrap_or(Provenance::Listed);
-        let spread = Spread::Share(tolerances.kv_share);
+        let spread = told_factor("kv_rpm_per_v").unwrap_or(Spread::Share(tolerances.kv_share));
         push(at("kv_rpm_per_v"), "speed constant Kv", provenance, BenchSheet::NoLoadSweep, spread, scale);
     }
     if known("resistance_ohm") != Some(Provenance::Measured) {
         let scale: Scale = Box::new(move |draft, factor| draft.option.drives[place].motor.resistance_ohm *= factor);
         let provenance = known("resistance_ohm").unwrap_or(Provenance::Listed);
-        let spread = Spread::Share(tolerances.resistance_share);
+        let spread = told_factor("resistance_ohm").unwrap_or(Spread::Share(tolerances.resistance_share));
         push(at("resistance_ohm"), "winding resistance", provenance, BenchSheet::WindingResistance, spread, scale);
     }
     if motor.no_load_current_a.is_none() {

@@ -4,10 +4,11 @@ use std::fs;
 use std::path::{Path, PathBuf};
 
 /// Every module of the crate's root and its floor.
-const FLOORS: [(&str, u8); 13] = [
+const FLOORS: [(&str, u8); 14] = [
     ("document", 0),
     ("formulas", 1),
     ("format", 2),
+    ("listing", 2),
     ("shelf", 2),
     ("model", 3),
     ("evaluation", 4),

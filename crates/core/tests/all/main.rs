@@ -33,6 +33,7 @@ mod run_reference;
 mod run_turned;
 mod search;
 mod search_demo;
+mod seller_lines;
 mod shelf;
 mod stages;
 mod strict_reading;

@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Motor};
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::library::demo;
-use ypsidyne_core::variants::motor_guide::codes::{size_code, size_code_of};
+use ypsidyne_core::listing::size_code::{size_code, size_code_of};
 use ypsidyne_core::variants::motor_guide::guide::{MotorFamily, guide};
 use ypsidyne_core::variants::motor_guide::reading::reading;
 use ypsidyne_core::variants::motor_guide::slower::slower;

@@ -7,6 +7,7 @@ mod etag;
 mod extract;
 mod instruments;
 mod json;
+mod known;
 mod openapi;
 mod options;
 mod part_files;
@@ -111,6 +112,7 @@ fn routes() -> Vec<Route> {
     [
         compute::routes(),
         choosing::routes(),
+        known::routes(),
         trade::routes(),
         builds::routes(),
         parts::routes(),

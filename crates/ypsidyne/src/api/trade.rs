@@ -4,7 +4,7 @@ use axum::Json;
 use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::Motor;
-use ypsidyne_core::variants::motor_guide::codes::{SizeCode, size_code};
+use ypsidyne_core::listing::size_code::{SizeCode, size_code};
 use ypsidyne_core::variants::motor_guide::guide::{Ranked, guide};
 use ypsidyne_core::variants::motor_guide::reading::{Reading, reading};
 use ypsidyne_core::variants::motor_guide::slower::{Slower, slower};

@@ -73,6 +73,44 @@ record! {
     }
 }
 
+choice! {
+    /// What a motor is, at a look.
+    MotorForm {
+        Can = "can", "Brushed can";
+        Gear = "gear", "Gear motor, brushed";
+        Inner = "inner", "Brushless, only its shaft turns";
+        Outer = "outer", "Brushless, its can turns";
+        Hub = "hub", "Hub motor";
+    }
+}
+
+choice! {
+    /// Which shaft a figure was taken at.
+    Shaft { Motor = "motor", "The motor's own"; Output = "output", "The gearbox's"; }
+}
+
+record! {
+    /// What is known of a motor from its label, its seller or a look at it. Its other figures are worked out from these.
+    MotorFacts {
+        form: Option<MotorForm>, typed(), "What it is", "What it looks like.";
+        voltage_v: Option<f64>, number(0.1, 1000.0), "Volts", "Volts that its speed and amps are told at.";
+        cells: Option<u32>, number(1.0, 30.0), "or lithium cells", "Cells it is told for, 3.7 V each.";
+        speed_rpm: Option<f64>, number(0.1, 500_000.0), "Speed at those volts", "Turns a minute with nothing on the shaft.";
+        shaft: Option<Shaft>, typed(), "at which shaft", "Whether speed and stall torque are the motor's own or those of its gearbox.";
+        gear_ratio: Option<f64>, number(0.5, 10_000.0), "Gearbox, 1 to", "Motor turns per turn of the gearbox shaft.";
+        no_load_current_a: Option<f64>, number(0.0001, 500.0), "Amps with nothing on it", "Current at that speed.";
+        stall_current_a: Option<f64>, number(0.001, 10_000.0), "Amps held still", "Current with the shaft held, at those volts.";
+        stall_torque_nm: Option<f64>, number(1e-5, 10_000.0), "Torque held still", "Torque with the shaft held, at those volts.";
+        rated_power_w: Option<f64>, number(0.01, 500_000.0), "Rated watts", "Power it is sold with; hp is read too.";
+        max_current_a: Option<f64>, number(0.001, 5000.0), "Most amps", "Current it is sold for.";
+        kv_rpm_per_v: Option<f64>, number(0.1, 20_000.0), "Kv", "Turns per minute per volt.";
+        turns: Option<f64>, number(0.5, 1000.0), "Turns", "Turns of wire on a tooth, as 27T.";
+        size_code: Option<String>, text(40), "Size", "A size code or name as 540, 3650, 63x74, 130.";
+        resistance_ohm: Option<f64>, number(1e-5, 1000.0), "Ohms", "Between two leads.";
+        mass_kg: Option<f64>, number(0.0005, 1000.0), "Mass", "Mass of one, with its gearbox.";
+    }
+}
+
 part! {
     /// One motor.
     Motor {
@@ -100,6 +138,7 @@ part! {
         max_voltage_v: Option<f64>, number(0.1, 2000.0), "Highest voltage", "Voltage the motor is rated for.";
         max_continuous_current_a: Option<f64>, number(0.001, 5000.0), "Continuous current", "Current it takes for good.";
         max_burst_current_a: Option<f64>, number(0.001, 10_000.0), "Burst current", "Current it takes for moments.";
+        rated_power_w: Option<f64>, number(0.01, 500_000.0), "Rated watts", "Power at the shaft that it is sold for.";
         max_speed_rpm: Option<f64>, number(1.0, 500_000.0), "Highest speed", "Speed the rotor is safe at.";
         rotor_inertia_kg_m2: Option<f64>, number(0.0, 100.0), "Rotor inertia", "Inertia of the rotor.";
         rotor_diameter_mm: Option<f64>, number(0.5, 2000.0), "Rotor diameter", "Diameter of the rotor.";
@@ -110,6 +149,7 @@ part! {
         mount: Option<Mount>, typed(), "Mount", "How it is fastened.";
         gearbox: Option<Gearbox>, typed(), "Built-in gearbox", "A gearbox that is part of the motor.";
         thermal: Option<Thermal>, typed(), "Thermal values", "Measured thermal values.";
+        facts: Option<MotorFacts>, typed(), "What is known of it", "What its label or seller says, as it was typed.";
     }
     check(|motor, at, problems| {
         if let (Some(current_a), Some(voltage_v)) = (motor.no_load_current_a, motor.no_load_voltage_v) {
@@ -132,6 +172,12 @@ part! {
 }
 
 impl Motor {
+    /// Where one of its figures came from; `None` where nobody said.
+    #[must_use]
+    pub fn provenance_of(&self, key: &str) -> Option<Provenance> {
+        self.provenance.as_ref()?.get(key).copied()
+    }
+
     /// Reads one motor, as it stands in a build under `key`.
     ///
     /// # Errors

@@ -137,6 +137,8 @@ checks! {
     MotorSpeed "motor.speed" "Motor speed limit" "rpm" Motor Requirement Motor;
     MotorContinuousCurrent "motor.continuous_current" "Motor current, sustained" "A" Motor Requirement Motor;
     MotorBurstCurrent "motor.burst_current" "Motor current, held still" "A" Motor Held Motor;
+    MotorRatedPower "motor.rated_power" "Rated watts, sustained" "W" Motor Requirement Motor;
+    MotorFlatOutPower "motor.flat_out_power" "Rated watts, flat out" "W" Motor Caution Motor;
     MotorWindingTemperature "motor.winding_temperature" "Winding heat" "K" Motor Requirement Motor;
     MotorMagnetTemperature "motor.magnet_temperature" "Magnet heat" "K" Motor Requirement Motor;
     MotorFlatOut "motor.flat_out" "Flat out, held" "s" Motor Requested Motor;
@@ -212,6 +214,8 @@ impl CheckCode {
             | Self::MotorNominalVoltage
             | Self::MotorSpeed
             | Self::MotorContinuousCurrent
+            | Self::MotorRatedPower
+            | Self::MotorFlatOutPower
             | Self::MotorBurstCurrent => "motor",
             Self::MotorWindingTemperature | Self::MotorMagnetTemperature | Self::SafetyHotSurface => "heat",
             Self::MotorFlatOut => "flat-out",

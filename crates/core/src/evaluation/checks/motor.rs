@@ -1,13 +1,13 @@
 //! Checks of the motor: voltage, speed, current, heat.
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, HeldBy, Scale, Subject};
-use crate::document::{InsulationClass, Load, Magnet, MagnetGrade};
+use crate::document::{InsulationClass, Load, Magnet, MagnetGrade, Provenance};
 use crate::evaluation::DriveEvaluation;
 use crate::format::{lasting, significant};
 use crate::model::Drive;
-use crate::model::cases::{Case, rpm};
+use crate::model::cases::{Case, Figures, rpm};
 use crate::model::flat_out::FlatOutEnd;
-use crate::model::supply::FULL;
+use crate::model::supply::{FULL, HALF};
 
 pub(super) fn judge(
     evidence: &CheckContext<'_>,
@@ -63,11 +63,21 @@ pub(super) fn judge(
             )
         },
     );
-    ledger.judge(
+    let guessed = motor.provenance_of("max_continuous_current_a") == Some(Provenance::Estimated);
+    ledger.judge_as(
+        // A limit that was guessed from the can is to be known; the heat of its winding is judged beside it.
+        if guessed { Scale::CAUTION } else { Scale::PLAIN },
         &subject(CheckCode::MotorContinuousCurrent),
         evidence.sustained(drive, |figures| figures.motor_current_a),
         &CheckLimit::given(motor.max_continuous_current_a, "No continuous current is given for the motor."),
         |demand, limit| {
+            if guessed {
+                return format!(
+                    "The hardest steady work takes {} A in each motor; ≈ {} A is what a can of its size stands in moving air.",
+                    significant(demand),
+                    significant(limit)
+                );
+            }
             format!(
                 "The hardest steady work takes {} A in each motor, and {} A is what it takes for good.",
                 significant(demand),
@@ -75,6 +85,7 @@ pub(super) fn judge(
             )
         },
     );
+    judge_rated_power(evidence, drive, ledger);
     let held = evidence.held(drive);
     ledger.judge_as(
         Scale::unless_set(held.is_some_and(|held| held.by == HeldBy::Limit)),
@@ -95,12 +106,46 @@ pub(super) fn judge(
     judge_flat_out(drive, result, ledger);
 }
 
+/// Power at the shaft against what it is sold for, where that is told.
+fn judge_rated_power(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut CheckBuilder) {
+    let Some(rated_w) = drive.parts.motor.rated_power_w else { return };
+    let shaft_w = |figures: &Figures| figures.motor_nm * figures.motor_rad_s;
+    ledger.judge(
+        &Subject::of_drive(CheckCode::MotorRatedPower, drive),
+        evidence.sustained(drive, shaft_w),
+        &CheckLimit::At(rated_w),
+        |demand, limit| {
+            format!(
+                "The hardest steady work takes {} W from the shaft of each motor; it is sold for {} W.",
+                significant(demand),
+                significant(limit)
+            )
+        },
+    );
+    let flat_out = evidence.chain.figures(drive.index, HALF, Case::FullThrottle).map(shaft_w);
+    ledger.judge(
+        &Subject::of_drive(CheckCode::MotorFlatOutPower, drive),
+        flat_out,
+        &CheckLimit::At(rated_w),
+        |demand, limit| {
+            format!(
+                "Flat out each motor gives {} W; it is sold for {} W, and no maker says for how long it stands more.",
+                significant(demand),
+                significant(limit)
+            )
+        },
+    );
+}
+
 /// From this share of the class on the estimate is held against the listed current.
 const TIGHT_SHARE: f64 = 0.85;
 
 /// Where the heat path estimated from the can burns a motor that its listed current allows: both, and which is trusted.
 fn against_rating(drive: &Drive<'_>, result: &DriveEvaluation) -> Option<String> {
-    let listed_a = drive.parts.motor.max_continuous_current_a?;
+    let motor = &drive.parts.motor;
+    let listed_a = motor
+        .max_continuous_current_a
+        .filter(|_| motor.provenance_of("max_continuous_current_a") != Some(Provenance::Estimated))?;
     let by_rating_c = result.winding_by_rating_c?;
     Some(format!(
         " That is estimated from its can; the {} A it lists for good would burn it by the same estimate, and a heat path that allows \

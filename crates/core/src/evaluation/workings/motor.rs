@@ -6,9 +6,10 @@ use super::worksheet::{Line, Worksheet};
 use super::{COMMON_PRACTICE, DC_MACHINE, FullDesk, MECHANICS, OHM};
 use crate::document::{Motor, Provenance};
 use crate::evaluation::DriveEvaluation;
+use crate::formulas::machine::torque_constant_nm_per_a;
 use crate::model::Drive;
 use crate::model::cases::rpm;
-use crate::model::motor::{NoLoadRun, USUAL_SPEED_SHARE, torque_constant_nm_per_a};
+use crate::model::motor::{NoLoadRun, USUAL_SPEED_SHARE};
 
 /// Writes the sums of motor and gearing of one drive.
 pub(super) fn write(desk: &FullDesk<'_>, drive: &Drive<'_>, result: &DriveEvaluation, paper: &mut Worksheet) {

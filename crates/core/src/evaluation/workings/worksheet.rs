@@ -88,6 +88,7 @@ impl Line<'_> {
         let from = match provenance {
             Some(Provenance::Measured) => "measured",
             Some(Provenance::Estimated) => "a guess",
+            Some(Provenance::WorkedOut) => "worked out",
             Some(Provenance::Listed) => "listed",
             None => "as entered",
         };

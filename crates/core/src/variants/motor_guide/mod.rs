@@ -1,11 +1,9 @@
 //! Motors as their trade knows them.
 //!
 //! * [`guide`]: which kind of motor suits a job and its wishes, every point with its reason; [`rules`] are its data.
-//! * [`codes`]: what the figures on a can say.
 //! * [`reading`]: turns, Kv, timing, voltage, size and rim speed of the motor at hand.
 //! * [`swap`]: what a smaller, faster motor does without regearing. [`slower`]: three ways to go slower.
 
-pub mod codes;
 pub mod guide;
 mod kv_band;
 pub mod reading;

@@ -2,7 +2,6 @@
 
 use serde::Serialize;
 
-use super::codes::{SizeCode, size_code_of};
 use super::kv_band::kv_band;
 use super::swap::hardest_a;
 use crate::document::{Build, Motor};
@@ -10,6 +9,7 @@ use crate::evaluation::checks::Verdict;
 use crate::evaluation::evaluate_option;
 use crate::format::{percent, significant};
 use crate::formulas::ring::{HOOP_TRUSTED_MPA, hoop_stress_mpa, rim_speed_at_m_s, rim_speed_m_s};
+use crate::listing::size_code::{SizeCode, size_code_of};
 use crate::model::cases::{Case, rpm};
 use crate::model::motor::MotorModel;
 use crate::model::supply::{Chain, FULL, HALF};

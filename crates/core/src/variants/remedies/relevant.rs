@@ -44,6 +44,8 @@ fn supply(code: CheckCode, draft: &Variant, index: usize) -> Vec<Adjustment> {
         | CheckCode::ControllerErpm
         | CheckCode::SafetyBladeTipSpeed
         | CheckCode::MotorContinuousCurrent
+        | CheckCode::MotorRatedPower
+        | CheckCode::MotorFlatOutPower
         | CheckCode::MotorBurstCurrent
         | CheckCode::GearingGearboxJam
         | CheckCode::GearingGearboxTorque
@@ -190,6 +192,10 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             levers.extend(drive.heat_path_by_rating(draft));
             levers.extend(drive.gearing(true));
             levers.extend(drive.gearing(false));
+        }
+        CheckCode::MotorRatedPower | CheckCode::MotorFlatOutPower => {
+            levers.extend([drive.size(), drive.count()]);
+            levers.extend(drive.motor_rating("rated_power_w", "W by its seller", |motor| &mut motor.rated_power_w));
         }
         CheckCode::MotorContinuousCurrent | CheckCode::MotorBurstCurrent => {
             levers.extend([drive.size(), drive.count(), drive.kv(false)]);

@@ -122,7 +122,9 @@ fn what_gives_way(code: CheckCode) -> GivesWay {
         CheckCode::BatteryBurstCurrent => Limit("the battery's burst rating were", "higher"),
         CheckCode::BatteryBmsCurrent => Limit("the protection board carried", "more"),
         CheckCode::BatterySag | CheckCode::BatteryPeakSag => Limit("the cells might sag", "deeper"),
-        CheckCode::MotorContinuousCurrent | CheckCode::MotorBurstCurrent => Limit("the motor were rated", "higher"),
+        CheckCode::MotorContinuousCurrent | CheckCode::MotorBurstCurrent | CheckCode::MotorRatedPower => {
+            Limit("the motor were rated", "higher")
+        }
         CheckCode::MotorSpeed => Limit("the motor might turn", "faster"),
         CheckCode::ControllerMotorCurrentContinuous | CheckCode::ControllerMotorCurrentPeak => {
             Limit("the controller's motor current were rated", "higher")
@@ -137,6 +139,7 @@ fn what_gives_way(code: CheckCode) -> GivesWay {
         | CheckCode::MotorVoltage
         | CheckCode::MotorNominalVoltage
         | CheckCode::MotorFlatOut
+        | CheckCode::MotorFlatOutPower
         | CheckCode::MotorRimSpeed
         | CheckCode::MotorShaft
         | CheckCode::ControllerKind

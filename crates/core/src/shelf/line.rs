@@ -1,0 +1,406 @@
+//! A line of words, or a seller's block of text, read into the figures of a part.
+//!
+//! `5S 5000 20C`, `63x74 190kv 45A`, `1:27 24V 120rpm`, `27T 540`: what was understood is told figure by figure with the words
+//! it came from, and what was not is left.
+
+use std::sync::LazyLock;
+
+use regex::{Captures, Regex};
+use serde::Serialize;
+use serde_json::{Map, Value, json};
+
+use super::PartKind;
+use super::line_words::{Pattern, TELLS, patterns};
+use crate::document::{Chemistry, MachineKind, MotorForm};
+use crate::format::significant;
+use crate::formulas::units::quantity_of;
+use crate::listing::size_code::size_code;
+use crate::listing::work_out::{WorkedOut, work_out};
+
+/// Longest text that is read, letters.
+pub const LONGEST: usize = 8000;
+/// Lithium cell when it is full, V: what a controller for so many cells must stand.
+const FULL_CELL_V: f64 = 4.2;
+/// Lithium cell that is nearly flat, V: what a controller for so few cells must run on.
+const FLAT_CELL_V: f64 = 3.0;
+
+/// What a pattern means.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum Heard {
+    /// A number in a unit; the pattern's own group `unit` counts before the one named here.
+    Figure { key: &'static str, unit: &'static str },
+    /// Two numbers; an empty key is not kept.
+    Pair { keys: [&'static str; 2], unit: &'static str },
+    /// A word of a choice.
+    Word { key: &'static str, word: &'static str },
+    /// Something it can do.
+    Flag { key: &'static str },
+    /// Diameter by length.
+    Size,
+    /// Three to five figures that may be a size by name or by measure.
+    SizeName,
+    /// Brushless: which kind hangs on Kv.
+    Brushless,
+    /// Volts of a pack: cells by what one has.
+    PackVolts,
+    /// Watt-hours of a pack.
+    PackEnergy,
+    /// Amps of a pack: a C rating by its capacity.
+    PackAmps,
+    /// A bare number of milliampere-hours.
+    PackMilliamps,
+    /// Length by width by height.
+    Box,
+    /// About something else, or about nothing.
+    Elsewhere,
+}
+
+/// A figure that was understood.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct HeardFigure {
+    /// Dotted key in the part's document.
+    pub key: String,
+    /// What a maker calls it.
+    pub label: String,
+    /// Value in the document's unit, or a word.
+    pub value: Value,
+    /// The words it came from.
+    pub heard: String,
+}
+
+/// A text as it was understood.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct LineReading {
+    /// Kind of the part.
+    pub kind: PartKind,
+    /// What was understood, in the order of the text.
+    pub figures: Vec<HeardFigure>,
+    /// What was not.
+    pub left: Vec<String>,
+    /// The members of the part's document; a motor's with what was worked out.
+    pub part: Value,
+    /// What was worked out of a motor; null for anything else.
+    pub worked_out: Option<WorkedOut>,
+}
+
+struct Compiled {
+    regex: Regex,
+    heard: Heard,
+}
+
+fn compiled(kind: PartKind) -> &'static [Compiled] {
+    static ALL: LazyLock<Vec<Vec<Compiled>>> = LazyLock::new(|| {
+        let compile =
+            |pattern: &Pattern| Regex::new(pattern.regex).ok().map(|regex| Compiled { regex, heard: pattern.heard });
+        PartKind::ALL.iter().map(|kind| patterns(*kind).filter_map(compile).collect()).collect()
+    });
+    let place = PartKind::ALL.iter().position(|known| *known == kind).unwrap_or_default();
+    &ALL[place]
+}
+
+/// What a text is about; a motor where nothing tells.
+#[must_use]
+pub fn kind_of_text(text: &str) -> PartKind {
+    static ALL: LazyLock<Vec<(Regex, PartKind)>> =
+        LazyLock::new(|| TELLS.iter().filter_map(|(regex, kind)| Some((Regex::new(regex).ok()?, *kind))).collect());
+    let plain = plain(text);
+    ALL.iter().find(|(regex, _)| regex.is_match(&plain)).map_or(PartKind::Motor, |(_, kind)| *kind)
+}
+
+/// Lower case, points for decimal commas, no commas between thousands, plain hyphens and signs.
+fn plain(text: &str) -> String {
+    static THOUSANDS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b([1-9]\d{0,2}),(\d{3})(\D|$)").ok());
+    static DECIMAL: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(\d),(\d)").ok());
+    let mut plain: String = text
+        .chars()
+        .take(LONGEST)
+        .flat_map(|letter| match letter {
+            '×' | '*' => vec!['x'],
+            '−' => vec!['-'],
+            '\u{2126}' | '\u{3a9}' => vec!['Ω'],
+            '·' => vec!['.'],
+            other => other.to_lowercase().collect(),
+        })
+        .collect();
+    if let Some(thousands) = THOUSANDS.as_ref() {
+        plain = thousands.replace_all(&plain, "$1$2$3").into_owned();
+    }
+    if let Some(decimal) = DECIMAL.as_ref() {
+        plain = decimal.replace_all(&plain, "$1.$2").into_owned();
+    }
+    plain
+}
+
+/// Reads a text. `kind`: what it is about where that is known.
+#[must_use]
+pub fn read_line(text: &str, kind: Option<PartKind>) -> LineReading {
+    let kind = kind.unwrap_or_else(|| kind_of_text(text));
+    let mut reader = Reader { kind, rest: plain(text), part: Map::new(), heard: Vec::new(), aside: Vec::new() };
+    for pattern in compiled(kind) {
+        reader.listen(pattern);
+    }
+    reader.told()
+}
+
+struct Reader {
+    kind: PartKind,
+    /// What has not been understood yet; what has is blanked, so that places stay.
+    rest: String,
+    part: Map<String, Value>,
+    /// With its place in the text.
+    heard: Vec<(usize, HeardFigure)>,
+    /// Figures that are about something else.
+    aside: Vec<String>,
+}
+
+/// What stands for a letter that was understood.
+const TAKEN: char = '\u{1}';
+
+impl Reader {
+    fn listen(&mut self, pattern: &Compiled) {
+        let mut from = 0;
+        while let Some(found) = pattern.regex.captures_at(&self.rest.clone(), from) {
+            let Some(whole) = found.get(0).filter(|whole| !whole.is_empty()) else { return };
+            from = whole.end();
+            if self.take(pattern.heard, &found) {
+                let blank: String =
+                    self.rest[whole.range()].chars().map(|letter| if letter == '\n' { '\n' } else { TAKEN }).collect();
+                // A letter of more than one byte is taken as one: places behind it move back.
+                self.rest.replace_range(whole.range(), &blank);
+                from = whole.start() + blank.len();
+            }
+        }
+    }
+
+    /// Takes a match; false leaves it.
+    fn take(&mut self, heard: Heard, found: &Captures<'_>) -> bool {
+        let number = |group: usize| found.get(group).and_then(|text| text.as_str().parse::<f64>().ok());
+        match heard {
+            Heard::Elsewhere => {
+                let words = found.get(0).map_or("", |whole| whole.as_str());
+                let has_figures = words.chars().any(|letter| letter.is_ascii_digit());
+                if has_figures {
+                    self.aside.push(words.to_owned());
+                }
+                return has_figures;
+            }
+            Heard::Figure { key, unit } => {
+                let Some(value) = number(1) else { return false };
+                let written = found
+                    .name("unit")
+                    .map(|unit| unit.as_str().replace(char::is_whitespace, ""))
+                    .filter(|unit| !unit.is_empty());
+                let Some(value) = in_document(key, value, written.as_deref().unwrap_or(unit)) else { return false };
+                return self.put(key, json!(value), found);
+            }
+            Heard::Pair { keys, unit } => {
+                let mut any = false;
+                for (place, key) in keys.iter().enumerate().filter(|(_, key)| !key.is_empty()) {
+                    let Some(value) = number(place + 1).and_then(|value| in_document(key, value, unit)) else {
+                        continue;
+                    };
+                    any |= self.put(key, json!(value), found);
+                }
+                return any;
+            }
+            Heard::Word { key, word } => {
+                // A size is more than a family; what was measured counts.
+                return self.get(key).is_none() && self.put(key, word.into(), found);
+            }
+            Heard::Flag { key } => return self.put(key, true.into(), found),
+            Heard::Size => {
+                let sides = number(1).zip(number(2)).map(|(a, b)| format!("{a}x{b}"));
+                return sides.is_some_and(|sides| {
+                    size_code(&sides).is_some() && self.put("facts.size_code", sides.into(), found)
+                });
+            }
+            Heard::SizeName => {
+                let Some(name) = found.get(1).map(|name| name.as_str().to_owned()) else { return false };
+                let plausible = size_code(&name)
+                    .is_some_and(|size| (8.0..=130.0).contains(&size.diameter_mm) && size.length_mm >= 8.0);
+                return plausible
+                    && self.get("facts.size_code").is_none()
+                    && self.put("facts.size_code", name.into(), found);
+            }
+            Heard::Brushless => {
+                if self.get("facts.form").is_some() {
+                    return false;
+                }
+                // Fast ones have their rotor inside.
+                let fast = self.get("facts.kv_rpm_per_v").and_then(Value::as_f64).is_some_and(|kv| kv > 1000.0);
+                let turned = self.get("facts.turns").is_some();
+                let form = if fast || turned { MotorForm::Inner } else { MotorForm::Outer };
+                return self.put("facts.form", form.word().into(), found);
+            }
+            Heard::PackVolts => {
+                let Some(volts) = number(1) else { return false };
+                if self.get("cells_series").is_some() {
+                    return true;
+                }
+                let chemistry = self.chemistry().unwrap_or(if lead_acid_volts(volts) {
+                    Chemistry::LeadAcid
+                } else {
+                    Chemistry::Lipo
+                });
+                let cells = (volts / chemistry.cell().nominal_v).round().max(1.0);
+                self.put("chemistry", chemistry.word().into(), found);
+                return self.put("cells_series", json!(cells), found);
+            }
+            Heard::PackEnergy => {
+                let (Some(energy), None) = (number(1), self.get("capacity_ah")) else {
+                    return self.get("capacity_ah").is_some();
+                };
+                let Some(cells) = self.get("cells_series").and_then(Value::as_f64) else { return false };
+                let nominal = self.chemistry().unwrap_or(Chemistry::Lipo).cell().nominal_v;
+                return self.put("capacity_ah", json!(four(energy / (cells * nominal))), found);
+            }
+            Heard::PackAmps => {
+                let (Some(amps), Some(capacity)) = (number(1), self.get("capacity_ah").and_then(Value::as_f64)) else {
+                    return false;
+                };
+                return self.get("continuous_c").is_none()
+                    && self.put("continuous_c", json!(four(amps / capacity)), found);
+            }
+            Heard::PackMilliamps => {
+                let Some(milliamps) = number(1) else { return false };
+                return self.get("capacity_ah").is_none()
+                    && self.put("capacity_ah", json!(four(milliamps / 1000.0)), found);
+            }
+            Heard::Box => {
+                let sides: Vec<f64> = [1, 2, 3].into_iter().filter_map(number).collect();
+                for (key, side) in ["size_mm.length", "size_mm.width", "size_mm.height"].into_iter().zip(sides) {
+                    self.put(key, json!(side), found);
+                }
+                return true;
+            }
+        }
+    }
+
+    fn chemistry(&self) -> Option<Chemistry> {
+        let word = self.get("chemistry")?.as_str()?;
+        Chemistry::ALL.iter().copied().find(|known| known.word() == word)
+    }
+
+    fn get(&self, key: &str) -> Option<&Value> {
+        match key.split_once('.') {
+            Some((outer, inner)) => self.part.get(outer)?.get(inner),
+            None => self.part.get(key),
+        }
+    }
+
+    /// Keeps a value; the first one counts, a second of the same key is left.
+    fn put(&mut self, key: &str, value: Value, found: &Captures<'_>) -> bool {
+        if self.get(key).is_some() {
+            return self.get(key) == Some(&value);
+        }
+        let Some(label) = label_of(self.kind, key) else { return self.put_in_other_words(key, &value, found) };
+        super::csv_cell::insert(&mut self.part, key, value.clone());
+        self.told_of(key, label, value, found);
+        true
+    }
+
+    fn told_of(&mut self, key: &str, label: String, value: Value, found: &Captures<'_>) {
+        let Some(whole) = found.get(0) else { return };
+        let heard = whole.as_str().replace(TAKEN, " ").split_whitespace().collect::<Vec<_>>().join(" ");
+        self.heard.push((whole.start(), HeardFigure { key: key.to_owned(), label, value, heard }));
+    }
+
+    /// Figures that stand in the document as another.
+    fn put_in_other_words(&mut self, key: &str, value: &Value, found: &Captures<'_>) -> bool {
+        let Some(value) = value.as_f64() else { return false };
+        match key {
+            "poles" => self.put("pole_pairs", json!((value / 2.0).round()), found),
+            "cells.max" => self.put("max_voltage_v", json!(four(value * FULL_CELL_V)), found),
+            "cells.min" => self.put("min_voltage_v", json!(four(value * FLAT_CELL_V)), found),
+            _ => false,
+        }
+    }
+
+    fn told(mut self) -> LineReading {
+        self.heard.sort_by_key(|(place, _)| *place);
+        self.usual_for_kind();
+        let noise = compiled(self.kind).iter().filter(|pattern| pattern.heard == Heard::Elsewhere).collect::<Vec<_>>();
+        let left = self
+            .rest
+            .split(|letter: char| matches!(letter, TAKEN | '\n' | ',' | ';' | '|' | '(' | ')' | '/'))
+            .map(|words| {
+                let words = words.split_whitespace().collect::<Vec<_>>().join(" ");
+                let whole = noise
+                    .iter()
+                    .any(|pattern| pattern.regex.find(&words).is_some_and(|found| found.len() == words.len()));
+                let meaningless = words.chars().filter(|letter| letter.is_alphanumeric()).count() < 2;
+                if whole && !words.chars().any(|letter| letter.is_ascii_digit()) || meaningless {
+                    String::new()
+                } else {
+                    words
+                }
+            })
+            .filter(|words| !words.is_empty())
+            .chain(std::mem::take(&mut self.aside))
+            .collect();
+        let heard = !self.heard.is_empty();
+        let worked_out = (self.kind == PartKind::Motor && heard).then(|| work_out(&self.part, None).ok()).flatten();
+        let part = worked_out.as_ref().map_or(Value::Object(self.part), |worked| worked.motor.clone());
+        LineReading {
+            kind: self.kind,
+            figures: self.heard.into_iter().map(|(_, heard)| heard).collect(),
+            left,
+            part,
+            worked_out,
+        }
+    }
+
+    /// What a part of its kind is where nobody says otherwise.
+    fn usual_for_kind(&mut self) {
+        if self.heard.is_empty() {
+            return;
+        }
+        match self.kind {
+            PartKind::Battery => {
+                self.part.entry("chemistry").or_insert_with(|| Chemistry::Lipo.word().into());
+            }
+            PartKind::Controller => {
+                self.part.entry("kind").or_insert_with(|| MachineKind::Brushless.word().into());
+            }
+            PartKind::GearingStage => {
+                self.part.entry("kind").or_insert_with(|| "spur".into());
+            }
+            PartKind::Motor | PartKind::Wheel => {}
+        }
+    }
+}
+
+/// 6, 12, 24 … V without another word are lead.
+fn lead_acid_volts(volts: f64) -> bool {
+    [6.0, 12.0, 24.0, 36.0, 48.0].contains(&volts)
+}
+
+fn four(value: f64) -> f64 {
+    format!("{value:.3e}").parse().unwrap_or(value)
+}
+
+/// A figure in the document's unit.
+fn in_document(key: &str, value: f64, unit: &str) -> Option<f64> {
+    if unit.is_empty() {
+        return Some(value);
+    }
+    let unit = match unit {
+        "watt" | "watts" => "W",
+        other => other,
+    };
+    let known = quantity_of(key).unit(unit)?;
+    format!("{:.9e}", known.in_document(value)).parse().ok()
+}
+
+/// What a maker calls a figure of a part.
+fn label_of(kind: PartKind, key: &str) -> Option<String> {
+    super::csv_in::spec_of(kind, key).map(|spec| spec.label.to_owned())
+}
+
+/// A value as it is said, without its unit.
+#[must_use]
+pub fn in_words(value: &Value) -> String {
+    value
+        .as_f64()
+        .map_or_else(|| value.as_str().unwrap_or_default().to_owned(), |number| significant(number).to_string())
+}
