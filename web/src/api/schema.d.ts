@@ -5092,6 +5092,8 @@ export interface components {
             at_output: components["schemas"]["AtOutput"] | null;
             /** @description The members of the motor's document with the figures put in; what was measured stays. */
             motor: unknown;
+            /** @description Keys of the motor before that are not in it: what is known is of another motor. */
+            goes: string[];
         };
         /** @description A figure of the motor that was found. */
         FoundFigure: {

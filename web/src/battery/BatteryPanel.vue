@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
+import BenchField from "../shared/fields/BenchField.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
+import OneLine from "../shared/fields/OneLine.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import FigureDelta from "../shared/figures/FigureDelta.vue";
 import PanelHead from "../shared/PanelHead.vue";
@@ -69,7 +71,7 @@ const cases = computed(() =>
   })),
 );
 
-const PACK = ["label", "chemistry", "cells_series", "capacity_ah", "packs_series", "packs_parallel"] as const;
+const PACK = ["chemistry", "cells_series", "capacity_ah", "packs_series", "packs_parallel"] as const;
 const RATING = ["continuous_c", "burst_c", "max_charge_c", "bms_limit_a", "cell_resistance_ohm"] as const;
 const USE = ["cutoff_v_per_cell", "usable_fraction", "peukert_exponent", "rated_hours"] as const;
 const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
@@ -80,6 +82,9 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
     <ToShelf kind="battery" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
+  <OneLine kind="battery" :at="at" :stays="['packs_series', 'packs_parallel', 'usable_fraction']">
+    <BenchField :at="at" record="Battery" name="label" />
+  </OneLine>
   <div class="top">
     <table class="loads">
       <thead>

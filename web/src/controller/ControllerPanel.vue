@@ -7,6 +7,7 @@ import type { ChartLabel, Curve } from "../shared/plots/curves";
 import { CurveChart } from "../shared/plots/late";
 import AnswerField from "../shared/fields/AnswerField.vue";
 import BenchField from "../shared/fields/BenchField.vue";
+import OneLine from "../shared/fields/OneLine.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import PanelHead from "../shared/PanelHead.vue";
@@ -177,6 +178,14 @@ function addController(): void {
     <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
   <ShelfNote v-if="controller" :at="at" />
+  <OneLine
+    v-if="controller"
+    kind="controller"
+    :at="at"
+    :stays="['motor_current_limit_a', 'battery_current_limit_a']"
+  >
+    <BenchField :at="at" record="Controller" name="label" />
+  </OneLine>
   <p v-if="bench.driveFigures?.generating" class="words">
     A generator's current passes the bridge and then this: it must stand
     <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when the
@@ -206,7 +215,7 @@ function addController(): void {
   </p>
   <CandidateList kind="controller" title="controllers on the shelf" />
   <div v-if="controller" class="columns">
-    <FieldGroup title="which controller" :at="at" record="Controller" :names="['label', 'kind', 'channels']">
+    <FieldGroup title="which controller" :at="at" record="Controller" :names="['kind', 'channels']">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motors_per_channel" />
       <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />

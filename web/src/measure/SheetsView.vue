@@ -3,6 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { newSheet } from "./newSheet";
 import { asMeasurement } from "./sheet";
 import { api, saying, type Schemas } from "../api/client";
 import { ask } from "../api/reach";
@@ -44,18 +45,7 @@ const groups = computed(() => {
 });
 
 async function create(kind: string, label = ""): Promise<void> {
-  const known = kindOf(kind);
-  if (!known) return;
-  const body = {
-    format: "ypsidyne.measurement/1",
-    kind,
-    ...known.start,
-    ...(label && { label }),
-    ...(build.value && { build_id: build.value }),
-    at: new Date().toISOString(),
-    ...carried(kind, label),
-  };
-  const reply = await api.POST("/api/sheets", { body: asMeasurement(body) }).catch(() => undefined);
+  const reply = await newSheet(kind, { label, buildId: build.value, known: carried(kind, label) });
   if (reply?.data) void router.push({ name: "sheet", params: { id: reply.data.id } });
   else problem.value = saying(reply?.error);
 }

@@ -18,6 +18,9 @@ import CandidateList from "../shelf/CandidateList.vue";
 import MotorGuide from "./MotorGuide.vue";
 import MotorReading from "./MotorReading.vue";
 import TradeOffNote from "../shared/TradeOffNote.vue";
+import KnownPanel from "./KnownPanel.vue";
+import OneLine from "../shared/fields/OneLine.vue";
+import RewoundNote from "./RewoundNote.vue";
 import SlowerNote from "./SlowerNote.vue";
 import SwapNote from "./SwapNote.vue";
 
@@ -92,6 +95,9 @@ const labels = computed<ChartLabel[]>(() => {
   }
   return named;
 });
+
+/** A hub turns its wheel itself. */
+const wheel = computed(() => bench.drive?.output?.wheel_diameter_m);
 
 /** Sums are those at half charge. */
 const half = (sum: string) => (bench.charge === 0.5 ? sum : undefined);
@@ -175,6 +181,7 @@ const LIMITS = [
   "max_voltage_v",
   "max_continuous_current_a",
   "max_burst_current_a",
+  "rated_power_w",
   "max_speed_rpm",
   "insulation_class",
   "magnet",
@@ -224,6 +231,11 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
+  <OneLine kind="motor" :at="at">
+    <BenchField :at="at" record="Motor" name="label" />
+  </OneLine>
+  <KnownPanel :at="at" :wheel="wheel" :build="bench.id" />
+  <RewoundNote :at="at" />
   <GeneratorNote v-if="turned" :row="turned" />
   <div v-else class="top">
     <CurveChart
@@ -255,7 +267,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
   <SlowerNote />
   <TradeOffNote :ids="['voltage', 'motor_count']" />
   <div class="columns">
-    <FieldGroup title="which motor" :at="at" record="Motor" :names="['label']">
+    <FieldGroup title="which motor" :at="at" record="Motor" :names="[]">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" />
       <BenchField v-for="name in ELECTRIC" :key="name" :at="at" record="Motor" :name="name" />
       <BenchField v-for="name in brushedOrNot" :key="name" :at="at" record="Motor" :name="name" />

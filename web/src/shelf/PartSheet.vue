@@ -11,6 +11,8 @@ import { freshName } from "../shared/lib/names";
 import { differences, valueAt, withValue } from "../shared/lib/pointer";
 import { draftOf, dropDraft, keepDraft } from "../saving/drafts";
 import BenchField from "../shared/fields/BenchField.vue";
+import OneLine from "../shared/fields/OneLine.vue";
+import KnownPanel from "../motor/KnownPanel.vue";
 import SensorsField from "../shared/fields/SensorsField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
 
@@ -71,11 +73,11 @@ const START: Record<string, object> = {
   mount: {},
   bec: { voltage_v: 5, current_a: 3 },
 };
-const HIDDEN = ["part_id", "provenance", "measured_on", "sensors", ...Object.keys(NESTED)];
-const FIRST = ["label", "price", "owned", "source"];
+const HIDDEN = ["part_id", "facts", "provenance", "measured_on", "sensors", ...Object.keys(NESTED)];
+const FIRST = ["price", "owned", "source"];
 const names = computed(() => {
   const all = Object.keys(FIELDS[kind.value.record] ?? {}).filter((key) => !HIDDEN.includes(key));
-  return all.filter((key) => !FIRST.includes(key));
+  return all.filter((key) => key !== "label" && !FIRST.includes(key));
 });
 const nested = computed(() =>
   Object.keys(NESTED).filter((key) => FIELDS[kind.value.record]?.[key] !== undefined),
@@ -148,6 +150,10 @@ async function retire(back: boolean): Promise<void> {
         <button type="button" class="action" @click="forget">as it is on the shelf</button>
       </p>
       <p v-for="detail in general" :key="detail" class="wrong" role="alert">{{ detail }}</p>
+      <OneLine at="" :kind="part.part">
+        <BenchField at="" :record="kind.record" name="label" />
+      </OneLine>
+      <KnownPanel v-if="part.part === 'motor'" at="" />
       <BenchField v-for="name in FIRST" :key="name" at="" :record="kind.record" :name="name" />
       <div class="two">
         <BenchField v-for="name in names" :key="name" at="" :record="kind.record" :name="name" />

@@ -238,3 +238,28 @@ fn a_fact_out_of_range_names_its_place() {
     let problems = work_out(document.as_object().unwrap(), None).unwrap_err();
     assert_eq!(problems[0].pointer, "/facts/voltage_v");
 }
+
+#[test]
+fn facts_of_another_motor_take_nothing_of_the_one_before() {
+    let document = json!({
+        "label": "mine", "kind": "brushless", "kv_rpm_per_v": 190, "resistance_ohm": 0.04, "no_load_current_a": 1.8,
+        "can_diameter_mm": 63, "can_length_mm": 74, "mass_kg": 0.85, "part_id": "old", "price": 90,
+        "facts": { "voltage_v": 12, "speed_rpm": 381, "gear_ratio": 50, "size_code": "020" }
+    });
+    let answer = work_out(document.as_object().unwrap(), None).unwrap();
+    assert_eq!(answer.motor["label"], "mine");
+    assert_eq!(answer.motor["can_diameter_mm"], 12.0);
+    for gone in ["no_load_current_a", "mass_kg", "part_id", "price"] {
+        assert!(
+            answer.motor.get(gone).is_none() && answer.goes.contains(&gone.to_owned()),
+            "{gone}: {:?}",
+            answer.goes
+        );
+    }
+    // Told again, it is the same motor: what was added since stays.
+    let mut again = answer.motor.as_object().unwrap().clone();
+    again.insert("mass_kg".to_owned(), json!(0.011));
+    let second = work_out(&again, None).unwrap();
+    assert!(second.goes.is_empty() && second.motor["mass_kg"] == 0.011);
+    assert_eq!(second.motor["kv_rpm_per_v"], answer.motor["kv_rpm_per_v"]);
+}

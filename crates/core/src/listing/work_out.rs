@@ -69,6 +69,8 @@ pub struct WorkedOut {
     pub at_output: Option<AtOutput>,
     /// The members of the motor's document with the figures put in; what was measured stays.
     pub motor: Value,
+    /// Keys of the motor before that are not in it: what is known is of another motor.
+    pub goes: Vec<String>,
 }
 
 /// From this error on, as a logarithm, a figure is a guess rather than worked out.
@@ -91,9 +93,42 @@ pub fn work_out(motor: &Map<String, Value>, wheel_diameter_m: Option<f64>) -> Re
     let facts =
         MotorFacts::read_object(motor.get("facts").unwrap_or(&empty), &[], &Place::root().key("facts"), &mut problems);
     match facts {
-        Some(facts) if problems.0.is_empty() => Ok(Worker::new(motor, &facts, wheel_diameter_m).worked_out()),
+        Some(facts) if problems.0.is_empty() => Ok(as_another_or_the_same(motor, &facts, wheel_diameter_m)),
         _ => Err(problems.0),
     }
+}
+
+/// What is known may be of another motor than the one that stands in the document: then nothing of that one stays but its
+/// name and what was measured.
+fn as_another_or_the_same(motor: &Map<String, Value>, facts: &MotorFacts, wheel_diameter_m: Option<f64>) -> WorkedOut {
+    const STAYS: &[&str] = &["format", "part", "label", "kind", "facts", "mount"];
+    let measured =
+        |key: &str| motor.get("provenance").and_then(|map| map.get(key)).and_then(Value::as_str) == Some("measured");
+    let mut bare = motor.clone();
+    bare.retain(|key, _| STAYS.contains(&key.as_str()) || measured(key));
+    for marks in ["provenance", "measured_on"] {
+        if let Some(all) = motor.get(marks).and_then(Value::as_object) {
+            let kept: Map<_, _> =
+                all.iter().filter(|(key, _)| measured(key)).map(|(k, v)| (k.clone(), v.clone())).collect();
+            if !kept.is_empty() {
+                bare.insert(marks.to_owned(), Value::Object(kept));
+            }
+        }
+    }
+    let another = Worker::new(&bare, facts, wheel_diameter_m).worked_out();
+    let differs = ["kv_rpm_per_v", "resistance_ohm"].iter().any(|key| {
+        let then = motor.get(*key).and_then(Value::as_f64);
+        let found = another.figures.iter().find(|figure| figure.key == *key);
+        then.zip(found).is_some_and(|(then, found)| {
+            let now = found.value.as_f64().unwrap_or(then);
+            (now / then).ln().abs() > found.factor.unwrap_or(1.0).ln().max(SAME)
+        })
+    });
+    if another.missing.is_empty() && differs {
+        let goes = motor.keys().filter(|key| !another.motor.as_object().is_some_and(|now| now.contains_key(*key)));
+        return WorkedOut { goes: goes.cloned().collect(), ..another };
+    }
+    Worker::new(motor, facts, wheel_diameter_m).worked_out()
 }
 
 /// Completes a motor's document that lacks Kv or resistance from whatever it says. Figures it has count as known too.
@@ -183,7 +218,8 @@ impl<'a> Worker<'a> {
         let size = facts.size_code.as_deref().and_then(size_code).or_else(|| label.and_then(size_code));
         let form = form_of(motor, facts);
         let told_mm = number("can_diameter_mm").zip(number("can_length_mm"));
-        let can_mm = told_mm.or(size.as_ref().map(|size| (size.diameter_mm, size.length_mm)));
+        let coded = facts.size_code.is_some();
+        let can_mm = told_mm.filter(|_| !coded).or(size.as_ref().map(|size| (size.diameter_mm, size.length_mm)));
         let mass = facts.mass_kg.or(number("mass_kg"));
         let can_cm3 = can_mm
             .map(|(diameter, length)| Usual { value: PI / 4.0 * diameter * diameter * length / 1000.0, factor: 1.0 })
@@ -225,6 +261,7 @@ impl<'a> Worker<'a> {
                 missing,
                 at_output: None,
                 motor: Value::Object(self.motor.clone()),
+                goes: Vec::new(),
             };
         }
         // How much of the volts is left to turn it hangs on the answer a little: settled after a few rounds.
@@ -569,6 +606,12 @@ impl<'a> Worker<'a> {
         if let Some(mass) = facts.mass_kg {
             found.number("mass_kg", mass, Provenance::Listed, None, None);
         }
+        if !self.gearbox && facts.form.is_some() {
+            found.motor.remove("gearbox");
+        }
+        if self.form.kind() == MachineKind::Brushless {
+            found.motor.remove("brush_drop_v");
+        }
         self.size_into(&mut found);
         self.current_into(&mut found, ohm);
         let ratio = self.gearbox_into(&mut found, lines, solution);
@@ -599,6 +642,7 @@ impl<'a> Worker<'a> {
             missing: Vec::new(),
             at_output,
             motor: Value::Object(found.motor),
+            goes: Vec::new(),
         }
     }
 
@@ -607,7 +651,7 @@ impl<'a> Worker<'a> {
         let Some(size) = &self.size else { return };
         let provenance = if size.is_measure { Provenance::Listed } else { Provenance::Estimated };
         for (key, value) in [("can_diameter_mm", size.diameter_mm), ("can_length_mm", size.length_mm)] {
-            if self.motor.get(key).and_then(Value::as_f64).is_none() {
+            if self.measured(key).is_none() && (self.facts.size_code.is_some() || !self.motor.contains_key(key)) {
                 found.number(key, value, provenance, None, None);
             }
         }
@@ -687,6 +731,11 @@ fn form_of(motor: &Map<String, Value>, facts: &MotorFacts) -> MotorForm {
     let has_gearbox = motor.get("gearbox").is_some_and(Value::is_object);
     if facts.gear_ratio.is_some() || facts.shaft == Some(Shaft::Output) || has_gearbox {
         return MotorForm::Gear;
+    }
+    // Cans that go by a name have brushes.
+    let by_name = facts.size_code.as_deref().and_then(size_code).is_some_and(|size| !size.is_measure);
+    if by_name && facts.kv_rpm_per_v.is_none() && facts.turns.is_none_or(|turns| turns.fract() == 0.0) {
+        return MotorForm::Can;
     }
     // A motor that is brushless already stays so; brushed is the start of an empty one.
     if motor.get("kind").and_then(Value::as_str) == Some(MachineKind::Brushless.word()) {

@@ -10,6 +10,7 @@ const KINDS = [
   { word: undefined, mark: "·", said: "as entered: nobody said where from" },
   { word: "listed", mark: "L", said: "listed" },
   { word: "measured", mark: "M", said: "measured on this part" },
+  { word: "worked_out", mark: "W", said: "worked out from what is listed" },
   { word: "estimated", mark: "≈", said: "a guess" },
 ] as const;
 

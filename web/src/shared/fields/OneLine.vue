@@ -1,0 +1,195 @@
+<script setup lang="ts">
+// A part in one line: what was typed as its name, or a seller's text that was pasted, read into figures and shown before it
+// is taken.
+import { computed, ref } from "vue";
+import { api, type Schemas } from "../../api/client";
+import { useAnswer } from "../../api/answer";
+import { shown } from "../../units/quantity";
+import { quantityOf } from "../../units/units";
+import { useDesk } from "../../workbench/desk";
+
+const props = defineProps<{
+  kind: Schemas["PartKind"];
+  /** Pointer to the part. */
+  at: string;
+  /** Keys that stay as they are when another part is taken. */
+  stays?: readonly string[];
+}>();
+const desk = useDesk();
+
+/** Fewer figures than this are a name like any other. */
+const FEWEST = 2;
+
+const part = computed(() => (desk.get(props.at) ?? {}) as Record<string, unknown>);
+const label = computed(() => (typeof part.value.label === "string" ? part.value.label : ""));
+const pasting = ref(false);
+const pasted = ref("");
+/** The name stands that was there when the part was opened; only what is typed is read. */
+const atFirst = ref(label.value);
+const dismissed = ref("");
+const text = computed(() =>
+  pasting.value ? pasted.value : label.value === atFirst.value ? "" : label.value,
+);
+
+const { value: answer } = useAnswer<Schemas["LineReading"]>(
+  () => [text.value, props.kind],
+  (signal) =>
+    text.value.trim() === ""
+      ? null
+      : api.POST("/api/parts/line", { body: { text: text.value, kind: props.kind }, signal }),
+);
+const reading = computed(() => {
+  const read = answer.value;
+  if (text.value.trim() === "" || !read || dismissed.value === text.value) return null;
+  return pasting.value || read.figures.length >= FEWEST ? read : null;
+});
+
+function words(key: string, value: unknown): string {
+  if (typeof value !== "number") return String(value).replace("_", " ");
+  const { text: figure, unit } = shown(quantityOf(key.split(".").at(-1) ?? key), value);
+  return `${figure} ${unit}`.trim();
+}
+
+function take(): void {
+  const read = reading.value;
+  if (!read || read.figures.length === 0) return;
+  const kept = Object.fromEntries(
+    ["format", "part", ...(props.stays ?? [])].flatMap((key) =>
+      key in part.value ? [[key, part.value[key]]] : [],
+    ),
+  );
+  const name = pasting.value
+    ? label.value || (pasted.value.trim().split("\n")[0] ?? "").slice(0, 100)
+    : label.value;
+  // What was not told but is needed stays as it is until it is.
+  const needed = Object.fromEntries(
+    NEEDED[props.kind].flatMap((key) => (key in part.value ? [[key, part.value[key]]] : [])),
+  );
+  desk.set(props.at, { ...needed, ...kept, ...(read.part as Record<string, unknown>), label: name }, null);
+  desk.seal();
+  dismissed.value = text.value;
+  atFirst.value = name;
+  pasting.value = false;
+  pasted.value = "";
+}
+
+/** Figures without which a part is none. */
+const NEEDED: Record<Schemas["PartKind"], string[]> = {
+  motor: ["kind", "kv_rpm_per_v", "resistance_ohm"],
+  battery: ["chemistry", "cells_series", "capacity_ah"],
+  controller: ["kind"],
+  gearing_stage: ["kind"],
+  wheel: ["diameter_m"],
+};
+
+defineExpose({ take });
+</script>
+
+<template>
+  <div class="line" data-one-line @keydown.enter="take">
+    <slot />
+    <p class="offers">
+      <button
+        v-if="!pasting"
+        type="button"
+        class="action note"
+        :data-paste="kind"
+        title="Paste what a seller writes about it"
+        @click="pasting = true"
+      >
+        paste a seller's text
+      </button>
+      <span v-if="!pasting && !reading" class="note">or type it in one line as its name</span>
+    </p>
+    <template v-if="pasting">
+      <textarea
+        v-model="pasted"
+        rows="4"
+        class="write"
+        :aria-label="`What a seller writes about the ${kind.replace('_', ' ')}`"
+        placeholder="Rated voltage: 12 V, no-load speed 5500 rpm, stall current 9 A …"
+        data-pasted
+        @keydown.enter.stop
+      />
+    </template>
+    <div v-if="reading" class="read" role="status" data-reading>
+      <template v-if="reading.figures.length > 0">
+        <p class="understood">
+          <span v-for="figure in reading.figures" :key="figure.key" class="pair" :data-heard="figure.key">
+            <span class="note">{{ figure.label.toLowerCase() }}</span>
+            <b>{{ words(figure.key, figure.value) }}</b>
+          </span>
+        </p>
+        <p v-if="reading.left.length > 0" class="note" data-left>Not read: {{ reading.left.join(" · ") }}</p>
+        <p v-if="reading.worked_out && reading.worked_out.missing.length > 0" class="note">
+          Still wanted: {{ reading.worked_out.missing.join("; and ") }}.
+        </p>
+        <p
+          v-for="entry in reading.worked_out?.contradictions ?? []"
+          :key="entry.says"
+          class="wrong"
+          data-contradiction
+        >
+          {{ entry.says }}
+        </p>
+        <button type="button" class="boxed" data-take-line @click="take">Take it</button>
+        <span class="note">{{ pasting ? "" : "or Enter" }}</span>
+      </template>
+      <p v-else class="note">No figure was found in it.</p>
+      <button
+        type="button"
+        class="action note"
+        data-leave-line
+        @click="
+          dismissed = text;
+          pasting = false;
+        "
+      >
+        leave it
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  margin-bottom: var(--space-4);
+}
+
+.offers {
+  margin: var(--space-1) 0;
+  display: flex;
+  gap: var(--space-4);
+  flex-wrap: wrap;
+  align-items: baseline;
+}
+
+textarea {
+  width: 100%;
+  font: var(--size) / 1.4 var(--sans);
+}
+
+.read {
+  border-left: 3px solid var(--accent);
+  background: var(--selected);
+  padding: var(--space-3) var(--space-5);
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-2) var(--space-5);
+  align-items: baseline;
+}
+
+.read p {
+  flex-basis: 100%;
+  margin: 0;
+}
+
+.pair {
+  margin-right: var(--space-6);
+  white-space: nowrap;
+}
+
+.wrong {
+  color: var(--fail);
+}
+</style>
