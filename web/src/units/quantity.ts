@@ -148,13 +148,20 @@ export function shownText(quantity: Quantity, value: number | null | undefined, 
 /** A stored value as it stands in its field: exact enough to read back the same, and no more than what was once given. */
 export function fieldText(key: string, value: number): Shown {
   const quantity = quantityOf(key);
-  const chosen = displayUnit(quantity, value);
+  const chosen =
+    MASSES_OF_A_MACHINE.includes(key) && value > 0 && value < SMALL_MACHINE_KG && preferences.mass !== "lb"
+      ? unit(quantity, "g")
+      : displayUnit(quantity, value);
   // A figure that is short in another unit was given in that one: its figures are all there is to know.
   const given = UNITS[quantity].map((other) => digitsOf(figures(inUnit(value, other), EXACT)));
   const text = figures(inUnit(value, chosen), EXACT);
   const endless = digitsOf(text) === EXACT && Math.min(...given) <= ROUND;
   return { text: endless ? figures(inUnit(value, chosen), ENOUGH) : text, unit: chosen.symbol };
 }
+
+/** What a machine weighs is asked in grams where it is small. */
+const MASSES_OF_A_MACHINE = ["base_mass_kg", "payload_kg", "towed_mass_kg"];
+const SMALL_MACHINE_KG = 3;
 
 /** Figures that tell two entries apart. */
 const EXACT = 6;

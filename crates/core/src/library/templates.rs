@@ -26,6 +26,24 @@ pub const TEMPLATES: &[Template] = &[
         json: include_str!("template_builds/board.json"),
     },
     Template {
+        kind: "car",
+        title: "Model car or truck",
+        words: "1/10 and the like: a can or a brushless motor, pinion and spur",
+        json: include_str!("template_builds/car.json"),
+    },
+    Template {
+        kind: "micro",
+        title: "Small truck or robot",
+        words: "some hundred grams on micro gear motors",
+        json: include_str!("template_builds/micro.json"),
+    },
+    Template {
+        kind: "scooter",
+        title: "Bike or scooter",
+        words: "a rider on a hub motor, or one in the middle",
+        json: include_str!("template_builds/scooter.json"),
+    },
+    Template {
         kind: "cart",
         title: "Cart or robot",
         words: "walks, carries, climbs on gear motors",
@@ -42,6 +60,12 @@ pub const TEMPLATES: &[Template] = &[
         title: "Launcher",
         words: "spinning wheels that throw, and a feeder",
         json: include_str!("template_builds/launcher.json"),
+    },
+    Template {
+        kind: "plane",
+        title: "Plane or drone propeller",
+        words: "air at a speed, minutes of flight",
+        json: include_str!("template_builds/plane.json"),
     },
     Template {
         kind: "boat",

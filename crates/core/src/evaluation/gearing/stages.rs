@@ -221,7 +221,8 @@ impl Chain<'_> {
     pub(crate) fn shaft_peak(&self, drive: &Drive<'_>) -> (Option<f64>, PeakBy) {
         let gearbox = drive.parts.motor.gearbox.as_ref();
         let through = gearbox.map_or(1.0, |gearbox| gearbox.ratio * gearbox.efficiency);
-        if gearbox.is_some() && drive.load.vehicle.is_none() {
+        // A propeller turns in its air: nothing holds it still under power.
+        if drive.load.vehicle.is_none() && (gearbox.is_some() || !drive.job.jams()) {
             let running = self.figures(drive.index, FULL, Case::FullThrottle).map(|figures| figures.motor_nm * through);
             return (running, PeakBy::FullThrottle);
         }
