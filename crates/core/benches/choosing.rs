@@ -11,7 +11,7 @@ use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::ShelfPart;
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::stock::PARTS;
-use ypsidyne_core::variants::candidates::effects;
+use ypsidyne_core::variants::candidates::placed;
 use ypsidyne_core::variants::ratio_needed::ratio_needed;
 use ypsidyne_core::variants::remedies::{evaluate_with_remedies, remedies};
 use ypsidyne_core::variants::sensitivity::{Tolerances, guesses_that_matter};
@@ -20,9 +20,9 @@ use ypsidyne_core::variants::trade_offs::questions;
 
 fn choosing(criterion: &mut Criterion) {
     let build = Build::from_json(demo::BUILDS[0].json).expect("the demo builds read");
-    let candidates: Vec<&ShelfPart> = PARTS.iter().cycle().take(200).collect();
+    let candidates: Vec<(&str, &ShelfPart)> = PARTS.iter().map(|part| ("", part)).cycle().take(200).collect();
     criterion.bench_function("200 candidates", |bencher| {
-        bencher.iter(|| effects(black_box(&build), 0, Slot { drive: 0, stage: 0 }, candidates.clone()));
+        bencher.iter(|| placed(black_box(&build), 0, Slot { drive: 0, stage: 0 }, &[], candidates.clone()));
     });
     let worst = build.options.len() - 1;
     let failing = evaluate_option(&build.job, &build.options[worst], worst);

@@ -1707,6 +1707,16 @@ export interface components {
             peak_torque_nm: number | null;
             /**
              * Format: double
+             * @description Speed of its output with nothing on the shaft at the pack's mid voltage, rpm.
+             */
+            no_load_rpm: number;
+            /**
+             * Format: double
+             * @description Torque of its output held still at the pack's mid voltage on a stiff source, N·m.
+             */
+            stall_torque_nm: number;
+            /**
+             * Format: double
              * @description Torque it may carry, N·m; null when not given.
              */
             max_torque_nm: number | null;
@@ -4866,8 +4876,10 @@ export interface components {
              * @description How many of them were tried.
              */
             tried: number;
-            /** @description The best of them, the ones that hold first. */
+            /** @description The best of them: those that make sense first, and of those the ones that do the job best. */
             candidates: components["schemas"]["Candidate"][];
+            /** @description Parts of other kinds that the words of the search find, where they find none of this kind. */
+            elsewhere: components["schemas"]["Elsewhere"][];
         };
         /** @description What an option does, in the few figures that candidates are compared by. */
         Effect: {
@@ -4900,6 +4912,56 @@ export interface components {
              * @description Flat out at half charge: speed of the output, rpm.
              */
             output_rpm: number | null;
+            /**
+             * Format: double
+             * @description That speed over the one that is wanted; null where it cannot be said.
+             */
+            speed_over_target: number | null;
+            /**
+             * Format: double
+             * @description Rest to target speed or spun up, s; null where it cannot get there.
+             */
+            time_to_speed_s: number | null;
+            /**
+             * Format: double
+             * @description Torque of the output held still on a full battery, N·m.
+             */
+            start_torque_nm: number | null;
+            /**
+             * Format: double
+             * @description Pull at the wheels from rest, N; null where nothing travels on wheels.
+             */
+            start_pull_n: number | null;
+            /**
+             * Format: double
+             * @description Battery current of all drives at their hardest work, A.
+             */
+            battery_a: number | null;
+            /**
+             * Format: double
+             * @description Battery current where it is largest, A.
+             */
+            battery_peak_a: number | null;
+            /**
+             * Format: double
+             * @description What the battery may give for good, A; null where nobody listed it.
+             */
+            battery_rated_a: number | null;
+            /**
+             * Format: double
+             * @description Sag of a cell at the hardest work with little charge, V.
+             */
+            sag_v_per_cell: number | null;
+            /**
+             * Format: double
+             * @description Battery current of one controller of the drive at its hardest work, A.
+             */
+            controller_battery_a: number | null;
+            /**
+             * Format: double
+             * @description Current of each motor at the hardest work, A.
+             */
+            motor_a: number | null;
             /**
              * Format: double
              * @description Winding, °C; null when unknown or running away.
@@ -4945,6 +5007,22 @@ export interface components {
             pointer: string;
             /** @description What to put there. */
             value: unknown;
+            /** @description What comes along with it, in a few words each. */
+            brings: string[];
+            /** @description Why it is folded away; null for a part that makes sense. */
+            folded: components["schemas"]["FoldedAway"] | null;
+        };
+        /** @description Why a part is folded away: it is no answer to this job. */
+        FoldedAway: "too_heavy" | "too_fast" | "too_slow" | "wrong_kind";
+        /** @description How many parts of another kind a search finds. */
+        Elsewhere: {
+            /** @description The kind. */
+            kind: components["schemas"]["PartKind"];
+            /**
+             * Format: uint32
+             * @description How many.
+             */
+            total: number;
         };
         /** @description A remedy, and whether the shelf has such a part. */
         Offer: {

@@ -137,9 +137,22 @@ function needs(view: View): FigureLine[] {
 
 function gives(view: View): FigureLine[] {
   const motor = view.drive?.motor;
+  const gearbox = view.drive?.gearbox;
+  const atOutput: FigureLine[] = gearbox
+    ? [
+        { name: "its shaft, free", quantity: "rotation", value: gearbox.no_load_rpm },
+        { name: "its shaft, held still", quantity: "torque", value: gearbox.stall_torque_nm },
+      ]
+    : [];
   return [
+    ...atOutput,
     { name: "Kt", quantity: "plain", value: motor?.torque_constant_nm_per_a, sum: "motor.torque_constant" },
-    { name: "no load", quantity: "rotation", value: motor?.no_load_rpm, sum: "motor.no_load_speed" },
+    {
+      name: gearbox ? "inside, free" : "no load",
+      quantity: "rotation",
+      value: motor?.no_load_rpm,
+      sum: "motor.no_load_speed",
+    },
     { name: "stall, bare", quantity: "current", value: motor?.stall_current_a, sum: "motor.stall_current" },
     {
       name: "best efficiency",

@@ -13,13 +13,29 @@ import { holdInPlace } from "../shared/lib/steady";
 import { ANY, type Effect, FIELD, useEffectColumns } from "./effectColumns";
 
 type Candidate = Schemas["Candidate"];
+type Folded = Schemas["FoldedAway"];
+const FOLDED: Record<Folded, string> = {
+  too_heavy: "far too heavy",
+  too_fast: "far too fast",
+  too_slow: "far too slow",
+  wrong_kind: "of the wrong kind",
+};
+const KIND_WORDS: Record<Schemas["PartKind"], [string, string]> = {
+  motor: ["motor", "motors"],
+  controller: ["controller", "controllers"],
+  battery: ["pack", "packs"],
+  gearing_stage: ["gearing stage", "gearing stages"],
+  wheel: ["wheel", "wheels"],
+};
 
 const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
 const bench = useBench();
 
 const text = ref("");
 const onlyHolding = ref(false);
-const sort = ref<keyof Effect | "label">("worst_utilisation");
+/** As the server ordered them: by how well each does the job. */
+const BEST_FIRST = "best";
+const sort = ref<keyof Effect | "label" | typeof BEST_FIRST>(BEST_FIRST);
 const descending = ref(false);
 const box = ref<HTMLElement>();
 
@@ -36,7 +52,7 @@ const { value: found, problem } = useAnswer<Schemas["Candidates"]>(
 );
 onBeforeUnmount(() => bench.look(null));
 
-const { columns, figure } = useEffectColumns(found);
+const { columns, figure } = useEffectColumns(found, () => props.kind);
 
 /** Ranges that effects must be in, by column, in the document's units. */
 const ranges = ref<{ key: keyof Effect; at_least: number | null; at_most: number | null }[]>([]);
@@ -54,12 +70,28 @@ function inRanges(effect: Effect): boolean {
   });
 }
 
+/** What is no answer to this job is folded away, unless it is asked for by name. */
+const unfolded = ref(false);
+const shownAnyway = computed(() => unfolded.value || text.value !== "");
+const foldedAway = computed(() => {
+  const counts = new Map<string, number>();
+  for (const { folded } of found.value?.candidates ?? []) {
+    if (folded) counts.set(folded, (counts.get(folded) ?? 0) + 1);
+  }
+  return [...counts].map(([why, count]) => `${count} ${FOLDED[why as Folded]}`).join(", ");
+});
+const holding = computed(
+  () =>
+    (found.value?.candidates ?? []).filter(({ effect, folded }) => effect.failing === 0 && !folded).length,
+);
+
 const rows = computed(() => {
   const list = (found.value?.candidates ?? []).filter(
-    ({ effect }) => (!onlyHolding.value || effect.failing === 0) && inRanges(effect),
+    ({ effect, folded }) =>
+      (!folded || shownAnyway.value) && (!onlyHolding.value || effect.failing === 0) && inRanges(effect),
   );
   const by = sort.value;
-  if (by === "worst_utilisation" && !descending.value) return list;
+  if (by === BEST_FIRST) return list;
   const value = (candidate: Candidate) =>
     by === "label" ? candidate.label : ((candidate.effect[by] as number | null) ?? null);
   return [...list].sort((a, b) => {
@@ -155,7 +187,19 @@ function press(candidate: Candidate, event: MouseEvent): void {
           <button type="button" class="boxed" @click="bench.keep()">Keep</button>
           <button type="button" class="action" @click="bench.look(null)">back</button>
         </template>
-        <template v-else-if="found">{{ rows.length }} of {{ found.total }} · ↑ ↓ to step</template>
+        <template v-else-if="found">
+          {{ rows.length }} of {{ found.total }}, {{ holding }} would hold · ↑ ↓ to step
+          <button
+            v-if="foldedAway && text === ''"
+            type="button"
+            class="action"
+            data-folded
+            :aria-pressed="unfolded"
+            @click="unfolded = !unfolded"
+          >
+            {{ unfolded ? "fold away" : "show" }} {{ foldedAway }}
+          </button>
+        </template>
       </span>
     </header>
     <div v-for="(range, place) in ranges" :key="range.key" class="range" :data-effect-range="range.key">
@@ -186,6 +230,15 @@ function press(candidate: Candidate, event: MouseEvent): void {
     <p v-else-if="found && found.total === 0 && !text" class="note">
       Nothing of this kind is on the shelf. <router-link to="/shelf">Fill the shelf</router-link> from a list,
       or put this part on it.
+    </p>
+    <p v-else-if="found && found.total === 0 && found.elsewhere.length > 0" class="note" data-elsewhere>
+      No {{ KIND_WORDS[kind][0] }} is called “{{ text }}”; the shelf has
+      {{
+        found.elsewhere
+          .map(({ kind: other, total }) => `${total} ${KIND_WORDS[other][total === 1 ? 0 : 1]}`)
+          .join(", ")
+      }}
+      of that name.
     </p>
     <div
       v-else
@@ -237,7 +290,10 @@ function press(candidate: Candidate, event: MouseEvent): void {
           >
             <td>
               <VerdictMark :verdict="candidate.effect.verdict" />
-              {{ candidate.label }}<span v-if="candidate.owned" class="note"> · in the drawer</span>
+              {{ candidate.label }}<span v-if="candidate.owned" class="note"> · in the drawer</span
+              ><span v-if="candidate.brings.length > 0" class="note brings" data-brings>
+                · {{ candidate.brings.join(", ") }}</span
+              >
               <span class="visually-hidden">
                 {{ verdictWord(candidate.effect.verdict) }}, weakest {{ candidate.effect.weakest }}
               </span>
@@ -328,6 +384,17 @@ th {
   padding: 0.1875rem var(--space-3);
 }
 
+td:first-child {
+  min-width: 190px;
+  position: sticky;
+  left: 0;
+  background: var(--sheet);
+}
+
+tr[aria-selected="true"] td:first-child {
+  background: var(--selected);
+}
+
 .number {
   text-align: right;
 }
@@ -358,6 +425,7 @@ tr[aria-selected="true"]:hover {
 
   td:first-child {
     min-width: 150px;
+    position: static;
   }
 }
 

@@ -24,10 +24,35 @@ export const FIELD: Partial<Record<keyof Effect, string>> = {
   runtime_min: "runtime_min",
   hardware_mass_kg: "mass_kg",
 };
+/** What tells parts of a kind apart. */
+const OF_KIND: Record<Schemas["PartKind"], Column[]> = {
+  motor: [
+    { key: "motor_a", head: "amps each", quantity: "current" },
+    { key: "time_to_speed_s", head: "up to speed", quantity: "time" },
+    { key: "start_pull_n", head: "pull at start", quantity: "force" },
+    { key: "start_torque_nm", head: "torque at start", quantity: "torque" },
+  ],
+  battery: [
+    { key: "battery_a", head: "amps wanted", quantity: "current" },
+    { key: "battery_rated_a", head: "amps it gives", quantity: "current" },
+    { key: "sag_v_per_cell", head: "sag of a cell", quantity: "voltage" },
+  ],
+  controller: [
+    { key: "motor_a", head: "motor amps", quantity: "current" },
+    { key: "controller_battery_a", head: "battery amps, each", quantity: "current" },
+    { key: "battery_a", head: "battery amps, all", quantity: "current" },
+  ],
+  gearing_stage: [{ key: "time_to_speed_s", head: "up to speed", quantity: "time" }],
+  wheel: [{ key: "start_pull_n", head: "pull at start", quantity: "force" }],
+};
+
 /** A range may be any number. */
 export const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
 
-export function useEffectColumns(found: Readonly<Ref<Schemas["Candidates"] | null>>) {
+export function useEffectColumns(
+  found: Readonly<Ref<Schemas["Candidates"] | null>>,
+  kind: () => Schemas["PartKind"],
+) {
   const bench = useBench();
   const vehicle = computed(() => found.value?.now.speed_m_s != null);
   const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
@@ -37,12 +62,17 @@ export function useEffectColumns(found: Readonly<Ref<Schemas["Candidates"] | nul
     ...(hill.value
       ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
       : []),
+    ...OF_KIND[kind()].filter(({ key }) =>
+      vehicle.value ? key !== "start_torque_nm" : key !== "start_pull_n",
+    ),
     vehicle.value
       ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
       : { key: "output_rpm", head: "flat out", quantity: "rotation" },
     { key: "winding_c", head: "winding", quantity: "temperature" },
-    ...(found.value?.now.flat_out_s != null ||
-    found.value?.candidates.some(({ effect }) => effect?.flat_out_s != null)
+    ...(kind() === "motor" &&
+    [found.value?.now, ...(found.value?.candidates ?? []).map(({ effect }) => effect)].some(
+      (effect) => effect?.flat_out_s != null,
+    )
       ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
       : []),
     { key: "runtime_min", head: "runs", quantity: "minutes" },

@@ -3,12 +3,17 @@
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::Build;
+use crate::document::{Build, GearingStage, Job, Load, OptionSheet};
 use crate::evaluation::checks::{CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::{CaseEvaluation, OptionEvaluation, evaluate_option};
+use crate::format::significant;
 use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
 use crate::shelf::place::{Slot, place_part};
+use crate::variants::fitted::Fitted;
+use crate::variants::fitted::battery::fit_battery;
+use crate::variants::fitted::controller::fit_controller;
+use crate::variants::fitted::motor::fit_motor;
 
 /// Most candidates of one request.
 pub const MOST_CANDIDATES: usize = 1000;
@@ -30,6 +35,26 @@ pub struct Effect {
     pub speed_m_s: Option<f64>,
     /// Flat out at half charge: speed of the output, rpm.
     pub output_rpm: Option<f64>,
+    /// That speed over the one that is wanted; null where it cannot be said.
+    pub speed_over_target: Option<f64>,
+    /// Rest to target speed or spun up, s; null where it cannot get there.
+    pub time_to_speed_s: Option<f64>,
+    /// Torque of the output held still on a full battery, N·m.
+    pub start_torque_nm: Option<f64>,
+    /// Pull at the wheels from rest, N; null where nothing travels on wheels.
+    pub start_pull_n: Option<f64>,
+    /// Battery current of all drives at their hardest work, A.
+    pub battery_a: Option<f64>,
+    /// Battery current where it is largest, A.
+    pub battery_peak_a: Option<f64>,
+    /// What the battery may give for good, A; null where nobody listed it.
+    pub battery_rated_a: Option<f64>,
+    /// Sag of a cell at the hardest work with little charge, V.
+    pub sag_v_per_cell: Option<f64>,
+    /// Battery current of one controller of the drive at its hardest work, A.
+    pub controller_battery_a: Option<f64>,
+    /// Current of each motor at the hardest work, A.
+    pub motor_a: Option<f64>,
     /// Winding, °C; null when unknown or running away.
     pub winding_c: Option<f64>,
     /// How long it stands full throttle from cold, s; null where it holds for good, or nothing is known of its heat.
@@ -52,6 +77,16 @@ impl Effect {
         let climb = result.checks.iter().find(|check| {
             check.code == CheckCode::PerformanceClimb && check.drive.as_ref() == seen.map(|seen| &seen.drive)
         });
+        let stalled = seen
+            .and_then(|seen| seen.cases.iter().find(|case| case.case == Case::Stall))
+            .and_then(|case| case.output_torque_nm);
+        let wheel_radius_m = flat_out.and_then(|case| {
+            let (speed, rpm) = case.speed_m_s.zip(case.output_rpm)?;
+            (rpm > 0.0).then(|| speed / (rpm * std::f64::consts::TAU / 60.0))
+        });
+        let hardest = |figure: fn(&CaseEvaluation) -> Option<f64>| {
+            [Case::Target, Case::Climb].into_iter().filter_map(|case| figure(seen?.at_half(case)?)).reduce(f64::max)
+        };
         let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail).count();
         Self {
             verdict: result.verdict,
@@ -61,6 +96,30 @@ impl Effect {
             climb_utilisation: climb.and_then(|check| check.utilisation),
             speed_m_s: flat_out.filter(|case| case.feasible).and_then(|case| case.speed_m_s),
             output_rpm: flat_out.filter(|case| case.feasible).and_then(|case| case.output_rpm),
+            speed_over_target: flat_out
+                .filter(|case| case.feasible)
+                .and_then(|case| case.output_rpm)
+                .zip(seen.map(|seen| seen.required.output_rpm))
+                .map(|(rpm, wanted)| rpm / wanted)
+                .filter(|over| over.is_finite()),
+            time_to_speed_s: seen.and_then(|seen| seen.acceleration_s.or(seen.spin_up_s).flatten()),
+            start_torque_nm: stalled,
+            start_pull_n: stalled.zip(wheel_radius_m).map(|(torque, radius)| torque / radius),
+            battery_a: result.supply.all_hardest.current_a,
+            battery_peak_a: result
+                .supply
+                .all_stalled
+                .current_a
+                .zip(result.supply.all_peak.current_a)
+                .map(|(stalled, peak)| stalled.max(peak)),
+            battery_rated_a: result.supply.continuous_a,
+            sag_v_per_cell: result
+                .checks
+                .iter()
+                .find(|check| check.code == CheckCode::BatterySag)
+                .and_then(|check| check.demand),
+            controller_battery_a: hardest(|case| case.controller_battery_current_a),
+            motor_a: hardest(|case| case.motor_current_a),
             winding_c: seen.and_then(|seen| seen.thermal.as_ref()).and_then(|thermal| thermal.winding_c),
             flat_out_s: seen.and_then(|seen| seen.flat_out).and_then(|flat_out| flat_out.seconds),
             runtime_min: result.supply.runtime_min,
@@ -70,21 +129,165 @@ impl Effect {
     }
 }
 
-/// The effect of each part, in the order given; `None` where the option has no place for it.
+/// Why a part is folded away: it is no answer to this job.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FoldedAway {
+    /// Far heavier than the machine, or than what would do.
+    TooHeavy,
+    /// It would turn the output several times as fast as is wanted.
+    TooFast,
+    /// It would not reach half the speed.
+    TooSlow,
+    /// Not of the kind that goes with what stands there.
+    WrongKind,
+}
+
+/// A part put in, with what came along and what that does.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Placed {
+    /// The option with it.
+    pub option: OptionSheet,
+    /// The job, where the part is a wheel that rolls or grips otherwise; `None` where it stays.
+    pub job: Option<Job>,
+    /// What the option does.
+    pub effect: Effect,
+    /// What came along, in a few words each.
+    pub brings: Vec<String>,
+    /// Why it is folded away; `None` for a part that makes sense.
+    pub folded: Option<FoldedAway>,
+}
+
+/// More than this factor above the wanted speed is far too fast.
+const FAR_TOO_FAST: f64 = 3.0;
+/// Less than this share of it far too slow.
+const FAR_TOO_SLOW: f64 = 0.5;
+/// Motors that weigh more than this share of the rest of a vehicle are far too heavy.
+const FAR_TOO_HEAVY: f64 = 0.5;
+/// Where nothing says what the machine weighs: so much more than the lightest that holds.
+const FAR_HEAVIER: f64 = 8.0;
+
+/// Each part put in, in the order given: as it is, or, where that does not do the job, with what it needs for it (a
+/// reduction, packs in series and side by side, a channel for each motor). `None` where the option has no place for it.
+///
+/// `stages`: the gearing stages that can be had. `id`: how each part is linked.
 #[must_use]
-pub fn effects<'a>(
+pub fn placed<'a>(
     build: &Build,
     option: usize,
     slot: Slot,
-    parts: impl IntoParallelIterator<Item = &'a ShelfPart, Iter: IndexedParallelIterator<Item = &'a ShelfPart>>,
-) -> Vec<Option<Effect>> {
+    stages: &[GearingStage],
+    parts: impl IntoParallelIterator<Item = (&'a str, &'a ShelfPart), Iter: IndexedParallelIterator>,
+) -> Vec<Option<Placed>> {
     let Some(sheet) = build.options.get(option) else { return Vec::new() };
-    parts
+    let mut found: Vec<Option<Placed>> = parts
         .into_par_iter()
-        .map(|part| {
+        .map(|(id, part)| {
             let mut changed = sheet.clone();
-            place_part(&mut changed, slot, part, None)
-                .then(|| Effect::of(&evaluate_option(&build.job, &changed, option), slot.drive))
+            let plain = place_part(&mut changed, slot, part, Some(id)).then(|| {
+                let rolls = wheel_in_job(build, sheet, slot, part);
+                let (job, brings) = rolls.map_or((None, Vec::new()), |(job, brings)| (Some(job), brings));
+                let result = evaluate_option(job.as_ref().unwrap_or(&build.job), &changed, option);
+                Placed { option: changed, job, effect: Effect::of(&result, slot.drive), brings, folded: None }
+            })?;
+            // A hub without its tyre, or a brushed motor on channels it need not have, is no fair trial.
+            let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| !fitted.brings.is_empty());
+            let Some(fitted) = fitted.filter(|_| plain.effect.failing > 0) else { return Some(plain) };
+            let effect = Effect::of(&evaluate_option(&build.job, &fitted.option, option), slot.drive);
+            let better = rank(&effect) < rank(&plain.effect);
+            let with = Placed { option: fitted.option, job: None, effect, brings: fitted.brings, folded: None };
+            Some(if better { with } else { plain })
         })
-        .collect()
+        .collect();
+    fold(build, sheet, slot, &mut found);
+    found
+}
+
+/// The job with the rolling resistance and the grip that a wheel brings, and that in words; `None` where it brings neither.
+fn wheel_in_job(build: &Build, sheet: &OptionSheet, slot: Slot, part: &ShelfPart) -> Option<(Job, Vec<String>)> {
+    let ShelfPart::Wheel(wheel) = part else { return None };
+    let name = &sheet.drives.get(slot.drive)?.drive;
+    let mut job = build.job.clone();
+    let served = job.drives.iter_mut().find(|served| served.name == *name)?;
+    let Load::Vehicle(vehicle) = &mut served.load else { return None };
+    let mut brings = Vec::new();
+    if let Some(rolling) = wheel.rolling_resistance.filter(|rolling| *rolling != vehicle.rolling_resistance) {
+        vehicle.rolling_resistance = rolling;
+        brings.push(format!("rolls with {}", significant(rolling)));
+    }
+    if let Some(friction) = wheel.friction.filter(|friction| Some(*friction) != vehicle.friction) {
+        vehicle.friction = Some(friction);
+        brings.push(format!("grips with {}", significant(friction)));
+    }
+    (!brings.is_empty()).then_some((job, brings))
+}
+
+fn fitted(
+    build: &Build,
+    sheet: &OptionSheet,
+    slot: Slot,
+    stages: &[GearingStage],
+    id: &str,
+    part: &ShelfPart,
+) -> Option<Fitted> {
+    match part {
+        ShelfPart::Motor(motor) => fit_motor(&build.job, sheet, slot.drive, motor, Some(id), stages),
+        ShelfPart::Battery(pack) => Some(fit_battery(&build.job, sheet, pack, Some(id))),
+        ShelfPart::Controller(controller) => fit_controller(sheet, slot.drive, controller, Some(id)),
+        ShelfPart::GearingStage(_) | ShelfPart::Wheel(_) => None,
+    }
+}
+
+fn rank(effect: &Effect) -> (u32, f64) {
+    (effect.failing, effect.worst_utilisation.unwrap_or(f64::MAX))
+}
+
+/// Says which parts are no answer to the job.
+fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Placed>]) {
+    let holding = found.iter().flatten().filter(|placed| placed.effect.failing == 0);
+    let lightest = holding.map(|placed| placed.effect.hardware_mass_kg).reduce(f64::min);
+    let served =
+        sheet.drives.get(slot.drive).and_then(|drive| build.job.drives.iter().find(|job| job.name == drive.drive));
+    for placed in found.iter_mut().flatten() {
+        let Some(drive) = placed.option.drives.get(slot.drive) else { continue };
+        let motors_kg = drive.motor.mass_kg.unwrap_or(0.0) * f64::from(drive.motor_count);
+        let machine_kg = match served.map(|served| &served.load) {
+            Some(Load::Vehicle(vehicle)) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
+            _ => None,
+        };
+        let heavy = match (machine_kg, lightest) {
+            (Some(machine), _) if motors_kg > FAR_TOO_HEAVY * machine => true,
+            (None, Some(lightest)) => placed.effect.hardware_mass_kg > FAR_HEAVIER * lightest,
+            _ => false,
+        };
+        let kind_differs = drive.controller.as_ref().is_some_and(|controller| controller.kind != drive.motor.kind);
+        let speed = placed.effect.speed_over_target;
+        placed.folded = if heavy {
+            Some(FoldedAway::TooHeavy)
+        } else if speed.is_some_and(|over| over > FAR_TOO_FAST) {
+            Some(FoldedAway::TooFast)
+        } else if speed.is_some_and(|over| over < FAR_TOO_SLOW) {
+            Some(FoldedAway::TooSlow)
+        } else if kind_differs {
+            Some(FoldedAway::WrongKind)
+        } else {
+            None
+        };
+    }
+}
+
+/// How well a part does the job, the less the better: what fails first; of those that hold, what is left to spare down to
+/// half, what it weighs over the lightest that holds, and how many stages it takes.
+#[must_use]
+pub fn suits(placed: &Placed, lightest_kg: Option<f64>) -> f64 {
+    const A_FAILURE: f64 = 100.0;
+    const ENOUGH_TO_SPARE: f64 = 0.5;
+    const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.35;
+    const FOR_EACH_STAGE: f64 = 0.15;
+    let effect = &placed.effect;
+    let used = effect.worst_utilisation.unwrap_or(2.0).clamp(ENOUGH_TO_SPARE, 10.0);
+    let heavier = lightest_kg.map_or(0.0, |lightest| (effect.hardware_mass_kg / lightest).max(1.0).ln());
+    let stages: usize = placed.option.drives.iter().map(|drive| drive.gearing.len()).sum();
+    let stages = f64::from(u32::try_from(stages).unwrap_or(u32::MAX));
+    A_FAILURE * f64::from(effect.failing) + used + FOR_EACH_TIMES_E_OF_MASS * heavier + FOR_EACH_STAGE * stages
 }

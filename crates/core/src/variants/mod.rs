@@ -4,11 +4,13 @@
 //! * [`search`]: every combination of parts, on every core. [`inventory`]: what lies in the drawer, in one map.
 //! * [`sensitivity`]: which assumption matters most. [`odds`]: what the tolerances make of it.
 //! * [`trade_offs`]: where practice is split. [`motor_guide`]: which kind of motor, readings, swaps, going slower.
+//! * [`fitted`]: a part with what it needs to do the job.
 //! * [`tooth_map`]: driver teeth by driven teeth. [`ratio_needed`]: the ratio that is needed, and pairs near it.
 //! * [`new_option`], [`decision`]: options as wholes.
 
 pub mod candidates;
 pub mod decision;
+pub mod fitted;
 pub mod inventory;
 pub mod motor_guide;
 pub mod new_option;

@@ -34,7 +34,7 @@ pub fn blank(job: &Job, name: &str) -> Option<OptionSheet> {
     OptionSheet::read_object(&sheet, &[], &Place::root(), &mut problems).filter(|_| problems.0.is_empty())
 }
 
-fn target_rpm(load: &Load, wheel_m: f64) -> f64 {
+pub(crate) fn target_rpm(load: &Load, wheel_m: f64) -> f64 {
     let turns = |speed_m_s: f64, radius_m: f64| speed_m_s / radius_m * 60.0 / std::f64::consts::TAU;
     match load {
         Load::Vehicle(vehicle) => turns(vehicle.target_speed_m_s, wheel_m / 2.0),

@@ -9,7 +9,7 @@ use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::place::{Slot, place_part};
 use ypsidyne_core::shelf::stock::PARTS;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
-use ypsidyne_core::variants::candidates::{Effect, effects};
+use ypsidyne_core::variants::candidates::{Effect, placed};
 use ypsidyne_core::variants::sensitivity::{BenchSheet, Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::trade_offs::questions;
 use ypsidyne_testkit::read;
@@ -25,13 +25,20 @@ fn each_candidate_has_the_effect_of_the_option_with_it_put_in() {
     let build = read(&dolly());
     for kind in PartKind::ALL {
         let parts: Vec<&ShelfPart> = PARTS.iter().filter(|part| part.kind() == *kind).collect();
-        let found = effects(&build, 0, SLOT, parts.clone());
+        let found = placed(&build, 0, SLOT, &[], parts.iter().map(|part| ("shelf-1", *part)).collect::<Vec<_>>());
         assert_eq!(found.len(), parts.len());
-        for (part, effect) in parts.iter().zip(&found) {
+        for (part, found) in parts.iter().zip(&found) {
+            let found = found.as_ref().expect("it has a place");
             let mut option = build.options[0].clone();
             assert!(place_part(&mut option, SLOT, part, Some("shelf-1")));
-            let result = evaluate_option(&build.job, &option, 0);
-            assert_eq!(effect.as_ref(), Some(&Effect::of(&result, 0)), "{}", part.label());
+            let job = found.job.as_ref().unwrap_or(&build.job);
+            if found.brings.is_empty() || found.job.is_some() {
+                assert_eq!(found.option, option, "{}", part.label());
+            } else {
+                option = found.option.clone();
+            }
+            let result = evaluate_option(job, &option, 0);
+            assert_eq!(found.effect, Effect::of(&result, 0), "{}", part.label());
             let mut document = dolly();
             document["options"][0] = serde_json::to_value(&option).unwrap();
             assert_eq!(read(&document).options[0], option, "what is put in can be stored");

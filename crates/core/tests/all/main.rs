@@ -13,6 +13,7 @@ mod common_practice;
 mod drawings;
 mod fair_verdicts;
 mod fit;
+mod fitting;
 mod floors;
 mod gearing_by_hand;
 mod generators;

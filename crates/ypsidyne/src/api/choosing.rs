@@ -4,13 +4,13 @@ use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use ypsidyne_core::document::{Build, OptionSheet};
+use ypsidyne_core::document::{Build, GearingStage};
 use ypsidyne_core::evaluation::checks::CheckCode;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::evaluation::workings::{Sum, sums};
-use ypsidyne_core::shelf::place::{Slot, place_part};
+use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
-use ypsidyne_core::variants::candidates::{Effect, MOST_CANDIDATES, effects};
+use ypsidyne_core::variants::candidates::{Effect, FoldedAway, MOST_CANDIDATES, Placed, placed, suits};
 use ypsidyne_core::variants::remedies::{PartNeed, Remedy, remedies};
 use ypsidyne_core::variants::sensitivity::{GuessEffect, Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::trade_offs::{Question, questions};
@@ -86,8 +86,19 @@ struct Candidates {
     total: u32,
     /// How many of them were tried.
     tried: u32,
-    /// The best of them, the ones that hold first.
+    /// The best of them: those that make sense first, and of those the ones that do the job best.
     candidates: Vec<Candidate>,
+    /// Parts of other kinds that the words of the search find, where they find none of this kind.
+    elsewhere: Vec<Elsewhere>,
+}
+
+/// How many parts of another kind a search finds.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Elsewhere {
+    /// The kind.
+    kind: PartKind,
+    /// How many.
+    total: u32,
 }
 
 /// A part of the shelf with its effect on the build.
@@ -107,6 +118,10 @@ struct Candidate {
     pointer: String,
     /// What to put there.
     value: Value,
+    /// What comes along with it, in a few words each.
+    brings: Vec<String>,
+    /// Why it is folded away; null for a part that makes sense.
+    folded: Option<FoldedAway>,
 }
 
 /// Candidates that are sent back.
@@ -130,36 +145,51 @@ async fn candidates(
         });
     }
     let search = Search { limit: u32::try_from(MOST_CANDIDATES).unwrap_or(u32::MAX), ..asked.search.clone().stored() };
-    let found = app.store(move |connection| parts::search(connection, &search)).await?;
+    let stages =
+        Search { kind: Some(PartKind::GearingStage.word().to_owned()), limit: MOST_STAGES, ..Search::default() };
+    let words = asked.search.clone();
+    let (found, stages, elsewhere) = app
+        .store(move |connection| {
+            let found = parts::search(connection, &search)?;
+            let elsewhere = if found.total == 0 { others_found(connection, kind, &words)? } else { Vec::new() };
+            Ok((found, parts::search(connection, &stages)?, elsewhere))
+        })
+        .await?;
     app.compute(move || {
         let lines: Vec<PartLine> = found.parts.into_iter().filter_map(PartLine::of).collect();
+        let stages: Vec<GearingStage> =
+            stages.parts.into_iter().filter_map(PartLine::of).filter_map(stage_of).collect();
         let slot = Slot { drive: asked.drive, stage: asked.stage };
-        let parts: Vec<&ShelfPart> = lines.iter().map(|line| &line.part).collect();
-        let effects = effects(&build, asked.option, slot, parts);
+        let parts: Vec<(&str, &ShelfPart)> = lines.iter().map(|line| (line.id.as_str(), &line.part)).collect();
+        let placed = placed(&build, asked.option, slot, &stages, parts);
         let option = option_at(&build, asked.option)?;
-        let pointer = pointer_of(kind, asked.option, slot);
         let tried = u32::try_from(lines.len()).unwrap_or(u32::MAX);
-        let mut tried_parts: Vec<(PartLine, Effect)> =
-            lines.into_iter().zip(effects).filter_map(|(line, effect)| Some((line, effect?))).collect();
-        let rank = |effect: &Effect| (effect.failing, effect.worst_utilisation.unwrap_or(f64::INFINITY));
+        let mut tried_parts: Vec<(PartLine, Placed)> =
+            lines.into_iter().zip(placed).filter_map(|(line, placed)| Some((line, placed?))).collect();
+        let lightest = tried_parts
+            .iter()
+            .filter(|(_, placed)| placed.effect.failing == 0 && placed.folded.is_none())
+            .map(|(_, placed)| placed.effect.hardware_mass_kg)
+            .reduce(f64::min);
         tried_parts.sort_by(|(_, a), (_, b)| {
-            let (a, b) = (rank(a), rank(b));
-            a.0.cmp(&b.0).then(a.1.total_cmp(&b.1))
+            (a.folded.is_some()).cmp(&b.folded.is_some()).then(suits(a, lightest).total_cmp(&suits(b, lightest)))
         });
         tried_parts.truncate(BEST);
         let candidates = tried_parts
             .into_iter()
-            .filter_map(|(line, effect)| {
-                let value = value_with(option, slot, &line, &pointer, asked.option)?;
+            .filter_map(|(line, placed)| {
+                let (pointer, value) = change(&build, kind, asked.option, slot, &placed)?;
                 let document = line.part.document();
                 Some(Candidate {
                     label: line.part.label().to_owned(),
                     owned: document["owned"].as_bool().unwrap_or(false),
                     price: document["price"].as_f64(),
                     id: line.id,
-                    effect,
-                    pointer: pointer.clone(),
+                    effect: placed.effect,
+                    pointer,
                     value,
+                    brings: placed.brings,
+                    folded: placed.folded,
                 })
             })
             .collect();
@@ -168,9 +198,60 @@ async fn candidates(
             total: found.total,
             tried,
             candidates,
+            elsewhere,
         }))
     })
     .await?
+}
+
+/// Most stages that a motor is geared with.
+const MOST_STAGES: u32 = 500;
+
+fn stage_of(line: PartLine) -> Option<GearingStage> {
+    match line.part {
+        ShelfPart::GearingStage(stage) => Some(GearingStage { part_id: Some(line.id), ..*stage }),
+        _ => None,
+    }
+}
+
+/// How many parts of each other kind the words of a search find.
+fn others_found(
+    connection: &ypsidyne_store::Connection,
+    kind: PartKind,
+    search: &PartSearch,
+) -> Result<Vec<Elsewhere>, ypsidyne_store::StoreError> {
+    if search.clone().stored().text.is_empty() {
+        return Ok(Vec::new());
+    }
+    let mut found = Vec::new();
+    for other in PartKind::ALL.iter().copied().filter(|other| *other != kind) {
+        let search = Search { kind: Some(other.word().to_owned()), limit: 1, ..search.clone().stored() };
+        let total = parts::search(connection, &search)?.total;
+        if total > 0 {
+            found.push(Elsewhere { kind: other, total });
+        }
+    }
+    Ok(found)
+}
+
+/// Where a part goes in the document with what comes along, and what stands there then.
+fn change(build: &Build, kind: PartKind, place: usize, slot: Slot, placed: &Placed) -> Option<(String, Value)> {
+    let option = serde_json::to_value(&placed.option).ok()?;
+    if let Some(job) = &placed.job {
+        // Job and option change together: the whole document does.
+        let mut whole = serde_json::to_value(build).ok()?;
+        *whole.get_mut("options")?.get_mut(place)? = option;
+        whole["job"] = serde_json::to_value(job).ok()?;
+        return Some((String::new(), whole));
+    }
+    let pointer = match kind {
+        PartKind::Motor | PartKind::Controller if !placed.brings.is_empty() => {
+            format!("/options/{place}/drives/{}", slot.drive)
+        }
+        _ => pointer_of(kind, place, slot),
+    };
+    let rest = pointer.strip_prefix(&format!("/options/{place}"))?;
+    Some((pointer.clone(), option.pointer(rest)?.clone()))
 }
 
 /// Where a part of a kind goes in the document.
@@ -183,16 +264,6 @@ fn pointer_of(kind: PartKind, option: usize, slot: Slot) -> String {
         PartKind::GearingStage => format!("/options/{option}/drives/{drive}/gearing/{stage}"),
         PartKind::Wheel => format!("/options/{option}/drives/{drive}/output"),
     }
-}
-
-/// What stands there once a part is put in.
-fn value_with(option: &OptionSheet, slot: Slot, line: &PartLine, pointer: &str, place: usize) -> Option<Value> {
-    let mut changed = option.clone();
-    if !place_part(&mut changed, slot, &line.part, Some(&line.id)) {
-        return None;
-    }
-    let rest = pointer.strip_prefix(&format!("/options/{place}"))?;
-    serde_json::to_value(&changed).ok()?.pointer(rest).cloned()
 }
 
 /// A build, and the check in question.

@@ -7,7 +7,7 @@ use crate::format::significant;
 use crate::formulas::worm;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
-use crate::model::supply::{Chain, FULL};
+use crate::model::supply::{Chain, FULL, HALF};
 
 /// Highest ratio of one planetary stage of small gear motors (common practice, 3 to 6).
 const PLANETARY_STAGE: f64 = 6.0;
@@ -19,6 +19,10 @@ pub struct GearboxReport {
     pub jam_torque_nm: Option<f64>,
     /// Highest torque at its output that can come about with what limits it here, N·m.
     pub peak_torque_nm: Option<f64>,
+    /// Speed of its output with nothing on the shaft at the pack's mid voltage, rpm.
+    pub no_load_rpm: f64,
+    /// Torque of its output held still at the pack's mid voltage on a stiff source, N·m.
+    pub stall_torque_nm: f64,
     /// Torque it may carry, N·m; null when not given.
     pub max_torque_nm: Option<f64>,
     /// Speed of its input when the motor spins free with a full pack, rpm.
@@ -38,6 +42,7 @@ impl Chain<'_> {
     pub(crate) fn gearbox_report(&self, drive: &Drive<'_>) -> Option<GearboxReport> {
         let gearbox = drive.parts.motor.gearbox.as_ref()?;
         let through = gearbox.ratio * gearbox.efficiency;
+        let listed = drive.motor.listed_at(self.sources[HALF].open_circuit_v);
         let jam_torque_nm = self.stalled(drive.index).map(|figures| figures.motor_nm.max(0.0) * through);
         let danger = jam_torque_nm.zip(gearbox.max_torque_nm).filter(|(jam, most)| jam > most);
         let sparing_limit_a = danger.map(|(_, most)| {
@@ -67,6 +72,8 @@ impl Chain<'_> {
         Some(GearboxReport {
             jam_torque_nm,
             peak_torque_nm: self.shaft_peak(drive).0,
+            no_load_rpm: listed.no_load_rpm / gearbox.ratio,
+            stall_torque_nm: listed.stall_torque_nm * through,
             max_torque_nm: gearbox.max_torque_nm,
             input_rpm: self.figures(drive.index, FULL, Case::NoLoad).map(|figures| rpm(figures.motor_rad_s)),
             sparing_limit_a,

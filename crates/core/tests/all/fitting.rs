@@ -1,0 +1,124 @@
+//! Parts of the shelf put in with what they need, on machines that people know: what a practitioner would expect (common
+//! practice).
+
+use ypsidyne_core::document::{Build, GearingStage};
+use ypsidyne_core::library::{demo, templates};
+use ypsidyne_core::shelf::place::Slot;
+use ypsidyne_core::shelf::stock::PARTS;
+use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_core::variants::candidates::{FoldedAway, Placed, placed, suits};
+
+fn start(kind: &str) -> Build {
+    let found = templates::TEMPLATES.iter().find(|template| template.kind == kind).expect("there is such a start");
+    Build::from_json(found.json).expect("a start reads")
+}
+
+fn demo_build(word: &str) -> Build {
+    let found = demo::BUILDS.iter().find(|demo| demo.json.contains(word)).expect("there is such a demo");
+    Build::from_json(found.json).expect("the demo reads")
+}
+
+fn stages() -> Vec<GearingStage> {
+    PARTS
+        .iter()
+        .filter_map(|part| match part {
+            ShelfPart::GearingStage(stage) => Some((**stage).clone()),
+            _ => None,
+        })
+        .collect()
+}
+
+/// The parts of a kind, best first, with their names.
+fn ordered(build: &Build, drive: usize, kind: PartKind) -> Vec<(String, Placed)> {
+    let parts: Vec<(&str, &ShelfPart)> =
+        PARTS.iter().filter(|part| part.kind() == kind).map(|part| ("", part)).collect();
+    let names: Vec<String> = parts.iter().map(|(_, part)| part.label().to_owned()).collect();
+    let found = placed(build, 0, Slot { drive, stage: 0 }, &stages(), parts);
+    let mut all: Vec<(String, Placed)> =
+        names.into_iter().zip(found).filter_map(|(name, placed)| Some((name, placed?))).collect();
+    let lightest = all
+        .iter()
+        .filter(|(_, placed)| placed.effect.failing == 0 && placed.folded.is_none())
+        .map(|(_, placed)| placed.effect.hardware_mass_kg)
+        .reduce(f64::min);
+    all.sort_by(|(_, a), (_, b)| {
+        a.folded.is_some().cmp(&b.folded.is_some()).then(suits(a, lightest).total_cmp(&suits(b, lightest)))
+    });
+    all
+}
+
+#[test]
+fn no_heavy_motor_stands_at_a_launcher() {
+    let all = ordered(&start("launcher"), 0, PartKind::Motor);
+    for (name, placed) in all.iter().take(8) {
+        let mass = placed.option.drives[0].motor.mass_kg.unwrap_or(0.0);
+        assert!(mass < 0.5, "{name} of {mass} kg in front");
+    }
+    let heavy = all.iter().filter(|(_, placed)| placed.folded == Some(FoldedAway::TooHeavy)).count();
+    assert!(heavy > 10, "{heavy}");
+}
+
+#[test]
+fn a_bare_motor_in_place_of_a_gear_motor_brings_its_reduction() {
+    let build = demo_build("harvest cart");
+    let all = ordered(&build, 0, PartKind::Motor);
+    let (_, bare) = all
+        .iter()
+        .find(|(name, placed)| name.starts_with("Brushed can 42") && !placed.brings.is_empty())
+        .expect("a can comes with stages");
+    assert!(!bare.option.drives[0].gearing.is_empty(), "{:?}", bare.brings);
+    assert!(bare.effect.speed_over_target.is_some_and(|over| (0.8..1.8).contains(&over)), "{:?}", bare.effect);
+}
+
+#[test]
+fn a_hub_comes_on_its_tyre_without_the_stage() {
+    let all = ordered(&start("board"), 0, PartKind::Motor);
+    let (name, hub) = all.iter().find(|(name, _)| name.contains("107 mm tyre")).expect("the shelf has one");
+    assert!(hub.option.drives[0].gearing.is_empty(), "{name}: {:?}", hub.brings);
+    assert_eq!(hub.option.drives[0].output.wheel_diameter_m, Some(0.107));
+}
+
+#[test]
+fn micro_gear_motors_are_no_answer_for_a_board() {
+    let all = ordered(&start("board"), 0, PartKind::Motor);
+    let front: Vec<&str> = all.iter().take(10).map(|(name, _)| name.as_str()).collect();
+    assert!(front.iter().all(|name| !name.contains("Micro") && !name.contains("Plastic")), "{front:?}");
+    assert!(front[..6].iter().any(|name| name.starts_with("Outer-rotor 63")), "{front:?}");
+}
+
+#[test]
+fn packs_come_in_series_and_side_by_side_as_the_job_needs() {
+    let all = ordered(&start("cart"), 0, PartKind::Battery);
+    let (name, several) = all
+        .iter()
+        .find(|(_, placed)| placed.brings.iter().any(|words| words.contains("in series")))
+        .expect("some pack comes more than once");
+    assert!(several.option.battery.packs_series > 1, "{name}");
+    assert!(all[0].1.effect.failing == 0, "{:?}", all[0].0);
+}
+
+#[test]
+fn a_wheel_brings_how_it_rolls_and_grips() {
+    let build = start("board");
+    let all = ordered(&build, 0, PartKind::Wheel);
+    let (_, soft) = all.iter().find(|(name, _)| name.starts_with("Air tyre 7")).expect("the shelf has one");
+    assert!(soft.job.is_some(), "{:?}", soft.brings);
+    assert!(soft.brings.iter().any(|words| words.contains("rolls with 0.02")), "{:?}", soft.brings);
+}
+
+#[test]
+fn two_brushed_motors_share_a_channel_and_brushless_ones_do_not() {
+    let mut option = demo_build("harvest cart");
+    let all = ordered(&option, 0, PartKind::Controller);
+    for (name, placed) in all.iter().filter(|(_, placed)| placed.effect.failing == 0) {
+        let drive = &placed.option.drives[0];
+        let controller = drive.controller.as_ref().expect("a controller was put in");
+        let channels = controller.channels * drive.controller_count;
+        assert!(drive.motor_count.div_ceil(drive.motors_per_channel) <= channels, "{name}");
+    }
+    option = start("board");
+    for (name, placed) in ordered(&option, 0, PartKind::Controller).iter().filter(|(_, placed)| placed.folded.is_none())
+    {
+        assert_eq!(placed.option.drives[0].motors_per_channel, 1, "{name}");
+    }
+}
