@@ -273,6 +273,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Three machines of the shelf for the job, or what comes nearest. */
+        post: operations["propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/teeth/grid": {
         parameters: {
             query?: never;
@@ -5248,6 +5265,75 @@ export interface components {
             /** @description The words it came from. */
             heard: string;
         };
+        /** @description What the shelf proposes for a job. */
+        Proposals: {
+            /** @description Up to three machines. */
+            machines: components["schemas"]["Proposal"][];
+            /** @description Where none does the job: the nearest. */
+            misses: components["schemas"]["Miss"][];
+            /**
+             * Format: uint64
+             * @description Whole machines that were judged.
+             */
+            tried: number;
+            /** @description Why there is none, where that is plain from the start; null otherwise. */
+            cannot: string | null;
+        };
+        /** @description A machine that does the job. */
+        Proposal: {
+            /** @description What it is best in. */
+            best_in: components["schemas"]["BestIn"];
+            /** @description What it is, in one line. */
+            what: string;
+            /** @description Why it, in one sentence. */
+            why: string;
+            /** @description What gives way first, in one sentence. */
+            gives_way: string;
+            /** @description What would have been next, in one sentence; null where nothing else does the job. */
+            next: string | null;
+            /** @description How it comes out. */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Format: double
+             * @description How far its weakest link is used.
+             */
+            worst_utilisation: number | null;
+            /**
+             * Format: double
+             * @description Price of its parts; null while one has none.
+             */
+            price: number | null;
+            /**
+             * Format: double
+             * @description The same without what is in the drawer.
+             */
+            to_buy: number | null;
+            /**
+             * Format: double
+             * @description Mass of its parts, kg.
+             */
+            hardware_mass_kg: number;
+            /**
+             * Format: double
+             * @description Minutes on one charge.
+             */
+            runtime_min: number | null;
+            /** @description The option for the build's document. */
+            option: components["schemas"]["OptionSheet"];
+        };
+        /** @description What a machine is best in. */
+        BestIn: "price" | "mass" | "calm";
+        /** @description A machine that comes near. */
+        Miss: {
+            /** @description What it is, in one line. */
+            what: string;
+            /** @description What it fails by, in one sentence. */
+            fails: string;
+            /** @description Which wish to ease, and to what; null where easing one does not help. */
+            ease: string | null;
+            /** @description The option for the build's document. */
+            option: components["schemas"]["OptionSheet"];
+        };
         /** @description What every pair of teeth does; each column runs driver by driver, and within one driven by driven. */
         ToothGrid: {
             /** @description Teeth of the driver, by row. */
@@ -9380,6 +9466,20 @@ export interface components {
              */
             kind?: components["schemas"]["PartKind"] | null;
         };
+        /** @description A build, and what of it stays. */
+        ProposeRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option whose wheels and lead lengths stay.
+             */
+            option: number;
+            /**
+             * @description Whether what is in the drawer costs nothing, so that it comes first.
+             * @default false
+             */
+            from_drawer?: boolean;
+            build: components["schemas"]["Build"];
+        };
         /** @description A stage of a build, and the teeth that can be had. */
         TeethRequest: {
             /**
@@ -10434,6 +10534,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineReading"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    propose: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposeRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposals"];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -83,7 +83,11 @@ function setNotes(build: Build, text: string): void {
 </script>
 
 <template>
-  <PanelHead title="Job" :note="`${bench.drive?.drive} · what it must do, before any part is chosen`" />
+  <PanelHead title="Job" :note="`${bench.drive?.drive} · what it must do, before any part is chosen`">
+    <router-link v-if="!generator" :to="{ params: { step: 'options' } }" class="action note" data-to-propose
+      >propose machines for it</router-link
+    >
+  </PanelHead>
   <div class="top job-top">
     <div>
       <div class="who">

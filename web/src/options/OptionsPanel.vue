@@ -11,6 +11,7 @@ import CompareTable from "./CompareTable.vue";
 import DecisionNote from "./DecisionNote.vue";
 import InventoryMap from "./InventoryMap.vue";
 import { useNewOptions } from "./newOptions";
+import ProposePanel from "./ProposePanel.vue";
 import PathStrips from "./PathStrips.vue";
 
 const bench = useBench();
@@ -52,6 +53,7 @@ async function blank(): Promise<void> {
     </span>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <ProposePanel />
   <CompareTable @choose="(name) => choose(name)" />
   <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />
   <PathStrips @open="(place) => (bench.optionIndex = place)" />

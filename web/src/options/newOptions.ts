@@ -7,14 +7,19 @@ export function useNewOptions() {
   const bench = useBench();
   const names = () => bench.document?.options.map((option) => option.name) ?? [];
 
-  function put(option: OptionSheet): void {
+  /** Adds an option under a name of its own; gives that name. */
+  function put(option: OptionSheet): string {
     const build = bench.document;
-    if (!build) return;
-    bench.edit({ ...build, options: [...build.options, option] });
+    if (!build) return option.name;
+    const named = { ...option, name: freshName(option.name, names()) };
+    bench.edit({ ...build, options: [...build.options, named] });
     bench.optionIndex = build.options.length;
+    return named.name;
   }
 
   return {
+    put,
+
     /** An option with nothing but what must be given; says why not, or null. */
     async blank(): Promise<string | null> {
       const build = bench.document;

@@ -5,6 +5,7 @@
 //! * [`sensitivity`]: which assumption matters most. [`odds`]: what the tolerances make of it.
 //! * [`trade_offs`]: where practice is split. [`motor_guide`]: which kind of motor, readings, swaps, going slower.
 //! * [`fitted`]: a part with what it needs to do the job.
+//! * [`proposals`]: three machines of the shelf from the job alone.
 //! * [`tooth_map`]: driver teeth by driven teeth. [`ratio_needed`]: the ratio that is needed, and pairs near it.
 //! * [`new_option`], [`decision`]: options as wholes.
 
@@ -15,6 +16,7 @@ pub mod inventory;
 pub mod motor_guide;
 pub mod new_option;
 pub mod odds;
+pub mod proposals;
 pub mod ratio_needed;
 pub mod remedies;
 pub mod search;

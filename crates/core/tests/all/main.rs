@@ -27,6 +27,7 @@ mod odds;
 mod options;
 mod outside_checks;
 mod properties;
+mod proposing;
 mod published_schema;
 mod remedies;
 mod run;

@@ -13,6 +13,7 @@ mod options;
 mod part_files;
 mod parts;
 pub mod problem;
+mod propose;
 mod reader;
 mod route;
 mod runs;
@@ -113,6 +114,7 @@ fn routes() -> Vec<Route> {
         compute::routes(),
         choosing::routes(),
         known::routes(),
+        propose::routes(),
         trade::routes(),
         builds::routes(),
         parts::routes(),

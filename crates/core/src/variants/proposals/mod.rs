@@ -1,0 +1,446 @@
+//! From the job alone to three machines of the shelf: the cheapest, the lightest, the calmest.
+//!
+//! First a look at each motor at each voltage the packs can make, geared for the job ([`screen`]); then whole options of the
+//! best of them with every pack and the controllers that fit ([`picks`]), judged with the whole model; at last leads, fuse
+//! and switch ([`wiring`]). Where nothing does the job, the nearest, and which wish to ease.
+
+mod picks;
+mod screen;
+mod wiring;
+
+use rayon::prelude::*;
+use serde::Serialize;
+
+use crate::document::{Battery, Build, Controller, GearingStage, Job, Load, Motor, OptionSheet};
+use crate::evaluation::checks::Verdict;
+use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::format::{lasting, percent, significant};
+use crate::variants::fitted::reduction::in_words;
+use crate::variants::remedies::{Group, remedies};
+use picks::{controller_for, fitting, packs_at, share_channels, voltages, volts_of};
+use screen::{Screened, screen};
+
+/// What can be had.
+#[derive(Debug, Clone, Copy)]
+pub struct Stock<'a> {
+    /// Motors, each with its link to the shelf.
+    pub motors: &'a [Motor],
+    /// Packs.
+    pub batteries: &'a [Battery],
+    /// Controllers.
+    pub controllers: &'a [Controller],
+    /// Gearing stages.
+    pub stages: &'a [GearingStage],
+}
+
+/// What a machine is best in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum BestIn {
+    /// Least to pay.
+    Price,
+    /// Least mass of parts.
+    Mass,
+    /// Most to spare.
+    Calm,
+}
+
+/// A machine that does the job.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Proposal {
+    /// What it is best in.
+    pub best_in: BestIn,
+    /// What it is, in one line.
+    pub what: String,
+    /// Why it, in one sentence.
+    pub why: String,
+    /// What gives way first, in one sentence.
+    pub gives_way: String,
+    /// What would have been next, in one sentence; null where nothing else does the job.
+    pub next: Option<String>,
+    /// How it comes out.
+    pub verdict: Verdict,
+    /// How far its weakest link is used.
+    pub worst_utilisation: Option<f64>,
+    /// Price of its parts; null while one has none.
+    pub price: Option<f64>,
+    /// The same without what is in the drawer.
+    pub to_buy: Option<f64>,
+    /// Mass of its parts, kg.
+    pub hardware_mass_kg: f64,
+    /// Minutes on one charge.
+    pub runtime_min: Option<f64>,
+    /// The option for the build's document.
+    pub option: OptionSheet,
+}
+
+/// A machine that comes near.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Miss {
+    /// What it is, in one line.
+    pub what: String,
+    /// What it fails by, in one sentence.
+    pub fails: String,
+    /// Which wish to ease, and to what; null where easing one does not help.
+    pub ease: Option<String>,
+    /// The option for the build's document.
+    pub option: OptionSheet,
+}
+
+/// What the shelf proposes for a job.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Proposals {
+    /// Up to three machines.
+    pub machines: Vec<Proposal>,
+    /// Where none does the job: the nearest.
+    pub misses: Vec<Miss>,
+    /// Whole machines that were judged.
+    pub tried: u64,
+    /// Why there is none, where that is plain from the start; null otherwise.
+    pub cannot: Option<String>,
+}
+
+/// Highest voltage of a machine that people build without more care than is usual: below what is touched safely.
+const MOST_V: f64 = 55.0;
+/// Packs that are tried with each set of motors, by price and by mass.
+const PACKS: usize = 8;
+/// Sets of motors at a voltage that are tried with whole packs.
+const SETS: usize = 10;
+
+/// A whole option that was judged.
+struct Judged {
+    option: OptionSheet,
+    result: OptionEvaluation,
+}
+
+impl Stock<'_> {
+    /// What a gearing stage costs that has no price: the middle one of those that have.
+    fn usual_stage_price(&self) -> f64 {
+        let mut prices: Vec<f64> = self.stages.iter().filter_map(|stage| stage.price).collect();
+        prices.sort_by(f64::total_cmp);
+        prices.get(prices.len() / 2).copied().unwrap_or(0.0)
+    }
+}
+
+impl Judged {
+    /// Stages without a price.
+    fn unpriced(&self) -> f64 {
+        let stages = self.option.drives.iter().flat_map(|drive| &drive.gearing);
+        f64::from(u32::try_from(stages.filter(|stage| stage.price.is_none()).count()).unwrap_or(u32::MAX))
+    }
+
+    fn failing(&self) -> usize {
+        self.result.checks.iter().filter(|check| check.verdict == Verdict::Fail).count()
+    }
+
+    fn used(&self) -> f64 {
+        self.result.weakest().and_then(|check| check.utilisation).unwrap_or(f64::MAX)
+    }
+
+    /// The least first by what a machine shall be best in; `from_drawer`: what is there costs nothing.
+    fn measure(&self, best_in: BestIn, from_drawer: bool, stage_price: f64) -> f64 {
+        /// Nobody wants more to spare than this leaves.
+        const CALM: f64 = 0.6;
+        const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.1;
+        match best_in {
+            BestIn::Price => {
+                let parts = if from_drawer { self.result.to_buy } else { self.result.price };
+                parts.map_or(f64::MAX, |parts| parts + stage_price * self.unpriced())
+            }
+            BestIn::Mass => self.result.hardware_mass_kg,
+            // Far to spare is bought with weight: of two that are about as calm the lighter one.
+            BestIn::Calm => {
+                self.used().max(CALM) + FOR_EACH_TIMES_E_OF_MASS * self.result.hardware_mass_kg.max(1e-3).ln()
+            }
+        }
+    }
+}
+
+/// Three machines for the job of a build, or what comes nearest. `base`: place of the option whose wheels and lead lengths
+/// stay; `from_drawer`: parts in the drawer cost nothing.
+///
+/// `None` where the build has no such option.
+#[must_use]
+pub fn propose(build: &Build, base: usize, stock: &Stock<'_>, from_drawer: bool) -> Option<Proposals> {
+    let base = build.options.get(base)?;
+    let job = &build.job;
+    let cannot =
+        |why: &str| Proposals { machines: Vec::new(), misses: Vec::new(), tried: 0, cannot: Some(why.to_owned()) };
+    if job.drives.iter().any(|served| matches!(served.load, Load::Generator(_))) {
+        return Some(cannot(
+            "A generator is chosen by what it gives at its speed: see the machines on this source in Motor.",
+        ));
+    }
+    for (there, what) in [
+        (!stock.motors.is_empty(), "motors"),
+        (!stock.batteries.is_empty(), "packs"),
+        (!stock.controllers.is_empty(), "controllers"),
+    ] {
+        if !there {
+            return Some(cannot(&format!("There are no {what} on the shelf to choose from.")));
+        }
+    }
+    let judged: Vec<Judged> = voltages(stock, MOST_V)
+        .into_par_iter()
+        .flat_map_iter(|voltage_v| at_voltage(job, base, voltage_v, stock, from_drawer))
+        .collect();
+    let tried = judged.len() as u64;
+    let mut holding: Vec<&Judged> = judged.iter().filter(|judged| judged.failing() == 0).collect();
+    if holding.is_empty() {
+        return Some(Proposals { machines: Vec::new(), misses: nearest(build, base, &judged), tried, cannot: None });
+    }
+    let mut machines: Vec<Proposal> = Vec::new();
+    let stage_price = stock.usual_stage_price();
+    for best_in in [BestIn::Price, BestIn::Mass, BestIn::Calm] {
+        let measure = |judged: &Judged| judged.measure(best_in, from_drawer, stage_price);
+        holding.sort_by(|a, b| measure(a).total_cmp(&measure(b)));
+        let taken = |judged: &Judged| machines.iter().any(|machine| same_parts(&machine.option, &judged.option));
+        let first_is_taken = holding.first().is_some_and(|first| taken(first));
+        // With its leads an option loses a little: the first that still holds.
+        let wired = holding.iter().filter(|judged| !taken(judged)).take(MOST_WIRED).find_map(|judged| {
+            let wired = with_leads(job, base, &judged.option);
+            (wired.failing() == 0).then_some(wired)
+        });
+        let Some(best) = wired else { continue };
+        let next = holding.iter().find(|judged| !taken(judged) && !same_parts(&judged.option, &best.option));
+        machines.push(told(best, next.copied(), best_in, first_is_taken));
+    }
+    let misses = if machines.is_empty() { nearest(build, base, &judged) } else { Vec::new() };
+    Some(Proposals { machines, misses, tried, cannot: None })
+}
+
+/// Options whose leads are looked for, at most.
+const MOST_WIRED: usize = 12;
+
+/// An option with leads, fuse and switch.
+fn with_leads(job: &Job, base: &OptionSheet, option: &OptionSheet) -> Judged {
+    let mut option = option.clone();
+    wiring::wire(job, &mut option, base);
+    let result = evaluate_option(job, &option, 0);
+    Judged { option, result }
+}
+
+/// Whole options at one voltage.
+fn at_voltage(job: &Job, base: &OptionSheet, voltage_v: f64, stock: &Stock<'_>, from_drawer: bool) -> Vec<Judged> {
+    let screened: Vec<Vec<Screened>> =
+        (0..base.drives.len()).map(|place| screen(job, base, place, voltage_v, stock, from_drawer)).collect();
+    if screened.iter().any(Vec::is_empty) {
+        return Vec::new();
+    }
+    let mut packs = packs_at(voltage_v, stock);
+    let count = |pack: &Battery| f64::from(pack.packs_series * pack.packs_parallel);
+    let price = |pack: &Battery| {
+        if from_drawer && pack.owned { 0.0 } else { pack.price.map_or(f64::MAX, |price| price * count(pack)) }
+    };
+    packs.sort_by(|a, b| price(a).total_cmp(&price(b)));
+    let mut some: Vec<Battery> = packs.iter().take(PACKS).cloned().collect();
+    packs.sort_by(|a, b| {
+        (a.mass_kg.unwrap_or(f64::MAX) * count(a)).total_cmp(&(b.mass_kg.unwrap_or(f64::MAX) * count(b)))
+    });
+    some.extend(packs.iter().filter(|pack| !some.contains(pack)).take(PACKS).cloned().collect::<Vec<_>>());
+    // The strongest too: what is hungry wants it.
+    let amps = |pack: &Battery| pack.continuous_c.unwrap_or(0.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
+    packs.sort_by(|a, b| amps(b).total_cmp(&amps(a)));
+    some.extend(packs.iter().filter(|pack| !some.contains(pack)).take(PACKS / 2).cloned().collect::<Vec<_>>());
+    let sets = sets_of(&screened);
+    sets.iter()
+        .flat_map(|set| some.iter().filter_map(|pack| judged(job, base, set, pack, stock, from_drawer)))
+        .collect()
+}
+
+/// Sets of one motor for each drive, the best first.
+fn sets_of(screened: &[Vec<Screened>]) -> Vec<Vec<&Screened>> {
+    let mut sets: Vec<Vec<&Screened>> = vec![Vec::new()];
+    for of_drive in screened {
+        sets = sets
+            .into_iter()
+            .flat_map(|set| {
+                of_drive.iter().map(move |screened| set.iter().copied().chain(std::iter::once(screened)).collect())
+            })
+            .collect();
+        sets.truncate(4 * SETS);
+    }
+    sets.truncate(SETS);
+    sets
+}
+
+/// An option of a set of motors and a pack, with the controllers that do; `None` where one drive finds none.
+fn judged(
+    job: &Job,
+    base: &OptionSheet,
+    set: &[&Screened],
+    pack: &Battery,
+    stock: &Stock<'_>,
+    from_drawer: bool,
+) -> Option<Judged> {
+    let mut option = base.clone();
+    option.wiring.runs.clear();
+    option.parts_list.clear();
+    option.power_up.clear();
+    option.battery = pack.clone();
+    option.drives = set.iter().map(|screened| screened.drive.clone()).collect();
+    for drive in &mut option.drives {
+        let strongest = controller_for(drive, pack, f64::INFINITY, stock.controllers, |controller| {
+            -controller.motor_current_continuous_a.unwrap_or(0.0)
+        })?;
+        drive.controller = Some(strongest);
+        share_channels(drive);
+    }
+    let first = evaluate_option(job, &option, 0);
+    for (place, seen) in first.drives.iter().enumerate() {
+        let motor_a = seen
+            .cases
+            .iter()
+            .filter(|case| matches!(case.case, crate::Case::Target | crate::Case::Climb) && case.state_of_charge == 0.5)
+            .filter_map(|case| case.motor_current_a)
+            .fold(0.0, f64::max);
+        let drive = &option.drives[place];
+        let price = |controller: &Controller| {
+            if from_drawer && controller.owned { 0.0 } else { controller.price.unwrap_or(1e9) }
+        };
+        let mut fitting = fitting(drive, pack, 1.1 * motor_a, stock.controllers);
+        fitting.sort_by(|a, b| price(a).total_cmp(&price(b)));
+        let mut best: Option<(usize, f64, Controller)> = None;
+        for controller in fitting.into_iter().take(4) {
+            option.drives[place].controller = Some(controller.clone());
+            share_channels(&mut option.drives[place]);
+            let result = evaluate_option(job, &option, 0);
+            let judged = Judged { option: option.clone(), result };
+            let (failing, used) = (judged.failing(), judged.used());
+            if best.as_ref().is_none_or(|(fewest, least, _)| {
+                failing < *fewest || (failing == *fewest && failing > 0 && used < *least)
+            }) {
+                best = Some((failing, used, controller));
+            }
+            if failing == 0 {
+                break;
+            }
+        }
+        if let Some((_, _, controller)) = best {
+            option.drives[place].controller = Some(controller);
+            share_channels(&mut option.drives[place]);
+        }
+    }
+    let result = evaluate_option(job, &option, 0);
+    Some(Judged { option, result })
+}
+
+fn same_parts(a: &OptionSheet, b: &OptionSheet) -> bool {
+    let motors = |option: &OptionSheet| -> Vec<(Option<String>, u32)> {
+        option.drives.iter().map(|drive| (drive.motor.label.clone(), drive.motor_count)).collect()
+    };
+    motors(a) == motors(b)
+}
+
+fn in_one_line(option: &OptionSheet) -> String {
+    let name = |label: &Option<String>| label.clone().unwrap_or_else(|| "a part without a name".to_owned());
+    let times = |count: u32, label: String| if count == 1 { label } else { format!("{count} × {label}") };
+    let drives: Vec<String> = option
+        .drives
+        .iter()
+        .map(|drive| {
+            let motor = times(drive.motor_count, name(&drive.motor.label));
+            if drive.gearing.is_empty() { motor } else { format!("{motor}, {}", in_words(&drive.gearing)) }
+        })
+        .collect();
+    let packs = times(option.battery.packs_series * option.battery.packs_parallel, name(&option.battery.label));
+    format!("{}; {packs}", drives.join("; "))
+}
+
+fn name_of(best_in: BestIn) -> &'static str {
+    match best_in {
+        BestIn::Price => "Cheapest",
+        BestIn::Mass => "Lightest",
+        BestIn::Calm => "Calmest",
+    }
+}
+
+fn told(best: Judged, next: Option<&Judged>, best_in: BestIn, first_is_taken: bool) -> Proposal {
+    let Judged { mut option, result } = best;
+    option.name = format!("{}: {:.0} V", name_of(best_in), volts_of(&option));
+    let money = |judged: &OptionEvaluation| {
+        judged.price.map_or("an unknown price".to_owned(), |price| significant(price).to_string())
+    };
+    let used = |judged: &OptionEvaluation| {
+        judged
+            .weakest()
+            .and_then(|check| check.utilisation)
+            .map_or("unknown".to_owned(), |used| percent(used).to_string())
+    };
+    let rest = if first_is_taken { " of the rest" } else { "" };
+    let figure = |result: &OptionEvaluation| match best_in {
+        BestIn::Price => format!("its parts cost {}", money(result)),
+        BestIn::Mass => format!("its parts weigh {} kg", significant(result.hardware_mass_kg)),
+        BestIn::Calm => format!("its weakest link is used to {}", used(result)),
+    };
+    let best_word = match best_in {
+        BestIn::Price => "cheapest",
+        BestIn::Mass => "lightest",
+        BestIn::Calm => "one with most to spare",
+    };
+    let lasts =
+        result.supply.runtime_min.map_or(String::new(), |minutes| format!(", and it runs {}", lasting(60.0 * minutes)));
+    let why = format!("The {best_word}{rest} that holds every check: {}{lasts}.", figure(&result));
+    let gives_way = result.weakest().map_or_else(
+        || "Nothing gives way first: no check has a limit.".to_owned(),
+        |check| {
+            format!(
+                "{} gives way first, used to {}.",
+                check.title,
+                check.utilisation.map_or("more than there is".to_owned(), |used| percent(used).to_string())
+            )
+        },
+    );
+    let next = next.map(|next| format!("Next would be {}: {}.", in_one_line(&next.option), figure(&next.result)));
+    Proposal {
+        best_in,
+        what: in_one_line(&option),
+        why,
+        gives_way,
+        next,
+        verdict: result.verdict,
+        worst_utilisation: result.weakest().and_then(|check| check.utilisation),
+        price: result.price,
+        to_buy: result.to_buy,
+        hardware_mass_kg: result.hardware_mass_kg,
+        runtime_min: result.supply.runtime_min,
+        option,
+    }
+}
+
+/// Nearest misses of different motors.
+const MISSES: usize = 3;
+
+fn nearest(build: &Build, base: &OptionSheet, judged: &[Judged]) -> Vec<Miss> {
+    let mut order: Vec<&Judged> = judged.iter().collect();
+    order.sort_by(|a, b| a.failing().cmp(&b.failing()).then(a.used().total_cmp(&b.used())));
+    let mut found: Vec<Miss> = Vec::new();
+    for near in order {
+        if found.len() == MISSES {
+            break;
+        }
+        if found.iter().any(|miss| same_parts(&miss.option, &near.option)) {
+            continue;
+        }
+        let Judged { mut option, result } = with_leads(&build.job, base, &near.option);
+        option.name = format!("Nearest: {:.0} V", volts_of(&option));
+        let Some(check) = result.checks.iter().find(|check| check.verdict == Verdict::Fail) else { continue };
+        let ease = with_option(build, &option).and_then(|(changed, place)| {
+            remedies(&changed, place, check.code, check.drive.as_deref(), check.stage)
+                .into_iter()
+                .find(|remedy| remedy.group == Group::Requested && remedy.failing_after == 0)
+                .map(|remedy| remedy.says)
+        });
+        found.push(Miss { what: in_one_line(&option), fails: check.because.clone(), ease, option });
+    }
+    found
+}
+
+/// The build with an option more, and its place.
+fn with_option(build: &Build, option: &OptionSheet) -> Option<(Build, usize)> {
+    let mut document = serde_json::to_value(build).ok()?;
+    let options = document.get_mut("options")?.as_array_mut()?;
+    options.push(serde_json::to_value(option).ok()?);
+    let place = options.len() - 1;
+    Some((Build::from_value(&document).ok()?, place))
+}

@@ -1,0 +1,176 @@
+//! Which motors would do the work of a drive at a voltage: each with its gearing, on a pack that is strong enough and with
+//! the controller that is.
+
+use rayon::prelude::*;
+
+use super::Stock;
+use super::picks::{controller_for, pack_for};
+use crate::document::{Controller, Job, JobDrive, Load, Motor, OptionDrive, OptionSheet};
+use crate::evaluation::checks::{CheckGroup, Verdict};
+use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::variants::fitted::motor::{fit_motor, is_hub};
+
+/// A motor that does the work of a drive, with its gearing.
+#[derive(Debug, Clone)]
+pub(super) struct Screened {
+    /// The drive with motor, gearing and wheel.
+    pub drive: OptionDrive,
+    /// Checks of the drive itself that fail.
+    pub failing: u32,
+    /// How far the weakest of the checks is used.
+    pub utilisation: f64,
+    /// Price of motors and stages to be bought; `None` where one has none.
+    pub price: Option<f64>,
+    /// Mass of motors and stages, kg.
+    pub mass_kg: f64,
+}
+
+/// Motors that are kept for each of price, mass and calm.
+const KEPT: usize = 5;
+/// Motors above this share of a machine's own mass are no answer.
+const TOO_HEAVY: f64 = 0.25;
+/// Whoever needs more stages takes a gear motor.
+const MOST_STAGES: usize = 2;
+
+/// The motors for a drive at a voltage, those that hold first; of every one that holds the best by price, by mass and by calm.
+pub(super) fn screen(
+    job: &Job,
+    base: &OptionSheet,
+    place: usize,
+    voltage_v: f64,
+    stock: &Stock<'_>,
+    from_drawer: bool,
+) -> Vec<Screened> {
+    let Some(drive) = base.drives.get(place) else { return Vec::new() };
+    let Some(served) = job.drives.iter().find(|served| served.name == drive.drive) else { return Vec::new() };
+    let counts: Vec<u32> = match served.load {
+        Load::Vehicle(_) => vec![1, 2],
+        // Flywheels, blades and propellers are as many as there are.
+        _ => vec![drive.motor_count],
+    };
+    let machine_kg = machine_of(served);
+    let tries: Vec<(&Motor, u32)> =
+        stock.motors.iter().flat_map(|motor| counts.iter().map(move |count| (motor, *count))).collect();
+    let all: Vec<Screened> = tries
+        .into_par_iter()
+        .filter(|(motor, count)| {
+            let heavy = machine_kg
+                .zip(motor.mass_kg)
+                .is_some_and(|(machine, mass)| mass * f64::from(*count) > TOO_HEAVY * machine);
+            // A quarter more than is printed is lived with; a pack fresh from the charger has an eighth more.
+            let volts = motor.max_voltage_v.is_none_or(|most| 1.1 * voltage_v <= 1.02 * most)
+                && motor.nominal_voltage_v.is_none_or(|printed| voltage_v <= 1.25 * printed);
+            volts && !heavy
+        })
+        .filter_map(|(motor, count)| screened(job, base, place, motor, count, voltage_v, stock, from_drawer))
+        .collect();
+    best_of(all)
+}
+
+/// Mass of a machine that moves, without its parts, kg.
+fn machine_of(served: &JobDrive) -> Option<f64> {
+    match &served.load {
+        Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
+        _ => None,
+    }
+}
+
+#[allow(clippy::too_many_arguments)]
+fn screened(
+    job: &Job,
+    base: &OptionSheet,
+    place: usize,
+    motor: &Motor,
+    count: u32,
+    voltage_v: f64,
+    stock: &Stock<'_>,
+    from_drawer: bool,
+) -> Option<Screened> {
+    let mut alone = base.clone();
+    let served = job.drives.iter().find(|served| served.name == base.drives[place].drive)?;
+    alone.drives = vec![base.drives[place].clone()];
+    alone.wiring.runs.clear();
+    let lone = Job { drives: vec![served.clone()], ..job.clone() };
+    let drive = &mut alone.drives[0];
+    drive.motor_count = count;
+    drive.motors_per_channel = 1;
+    drive.controller = None;
+    drive.gearing.clear();
+    alone.battery = pack_for(job, voltage_v, motor, count, stock)?;
+    if is_hub(motor) && machine_of(served).is_none() {
+        return None;
+    }
+    let fitted = fit_motor(&lone, &alone, 0, motor, motor.part_id.as_deref(), stock.stages)?;
+    alone = fitted.option;
+    if alone.drives[0].gearing.len() > MOST_STAGES {
+        return None;
+    }
+    let strongest = controller_for(
+        &alone.drives[0],
+        &alone.battery,
+        f64::INFINITY,
+        stock.controllers,
+        |controller: &Controller| -controller.motor_current_continuous_a.unwrap_or(0.0),
+    )?;
+    alone.drives[0].controller = Some(strongest);
+    super::picks::share_channels(&mut alone.drives[0]);
+    let result = evaluate_option(&lone, &alone, 0);
+    let failing = own_failures(&result);
+    let drive = alone.drives.remove(0);
+    let bought = |price: Option<f64>, owned: bool| if from_drawer && owned { Some(0.0) } else { price };
+    let motors = bought(drive.motor.price, drive.motor.owned).map(|price| price * f64::from(count));
+    let stages: f64 = drive
+        .gearing
+        .iter()
+        .map(|stage| {
+            bought(stage.price, stage.owned).unwrap_or(stock.usual_stage_price())
+                * f64::from(if count > 1 { count } else { 1 })
+        })
+        .sum();
+    let mass_kg = drive.motor.mass_kg.unwrap_or(0.0) * f64::from(count)
+        + drive.gearing.iter().filter_map(|stage| stage.mass_kg).sum::<f64>();
+    let utilisation = result
+        .checks
+        .iter()
+        .filter(|check| check.code.can_be_weakest() && own(check.code.group()))
+        .filter_map(|check| check.utilisation)
+        .fold(0.0, f64::max);
+    Some(Screened { drive, failing, utilisation, price: motors.map(|motors| motors + stages), mass_kg })
+}
+
+/// Whether a check is about the drive rather than its pack or its leads.
+fn own(group: CheckGroup) -> bool {
+    matches!(
+        group,
+        CheckGroup::Motor | CheckGroup::Gearing | CheckGroup::Performance | CheckGroup::Safety | CheckGroup::Fit
+    )
+}
+
+fn own_failures(result: &OptionEvaluation) -> u32 {
+    let failing =
+        result.checks.iter().filter(|check| check.verdict == Verdict::Fail && own(check.code.group())).count();
+    u32::try_from(failing).unwrap_or(u32::MAX)
+}
+
+/// The best by each, the ones that hold first; where none holds, the nearest.
+fn best_of(mut all: Vec<Screened>) -> Vec<Screened> {
+    all.sort_by(|a, b| a.failing.cmp(&b.failing).then(a.utilisation.total_cmp(&b.utilisation)));
+    let holding = all.iter().take_while(|screened| screened.failing == 0).count();
+    if holding == 0 {
+        all.truncate(KEPT);
+        return all;
+    }
+    all.truncate(holding);
+    let mut kept: Vec<usize> = (0..holding.min(KEPT)).collect();
+    let by = |value: &dyn Fn(&Screened) -> f64| {
+        let mut order: Vec<usize> = (0..holding).collect();
+        order.sort_by(|a, b| value(&all[*a]).total_cmp(&value(&all[*b])));
+        order.truncate(KEPT);
+        order
+    };
+    kept.extend(by(&|screened| screened.price.unwrap_or(f64::INFINITY)));
+    kept.extend(by(&|screened| screened.mass_kg));
+    kept.sort_unstable();
+    kept.dedup();
+    kept.into_iter().map(|place| all[place].clone()).collect()
+}

@@ -1,0 +1,124 @@
+//! From the job alone to three machines: each holds, each is what it says it is, and where none does the nearest are told.
+
+use ypsidyne_core::document::{Battery, Build, Controller, GearingStage, Motor};
+use ypsidyne_core::evaluation::checks::Verdict;
+use ypsidyne_core::evaluation::evaluate_option;
+use ypsidyne_core::library::templates::TEMPLATES;
+use ypsidyne_core::shelf::ShelfPart;
+use ypsidyne_core::shelf::stock::PARTS;
+use ypsidyne_core::variants::proposals::{BestIn, Proposals, Stock, propose};
+
+#[derive(Default)]
+struct Shelf {
+    motors: Vec<Motor>,
+    batteries: Vec<Battery>,
+    controllers: Vec<Controller>,
+    stages: Vec<GearingStage>,
+}
+
+fn shelf() -> Shelf {
+    let mut shelf = Shelf::default();
+    for part in PARTS.iter() {
+        match part {
+            ShelfPart::Motor(part) => shelf.motors.push((**part).clone()),
+            ShelfPart::Battery(part) => shelf.batteries.push((**part).clone()),
+            ShelfPart::Controller(part) => shelf.controllers.push((**part).clone()),
+            ShelfPart::GearingStage(part) => shelf.stages.push((**part).clone()),
+            ShelfPart::Wheel(_) => {}
+        }
+    }
+    shelf
+}
+
+impl Shelf {
+    fn stock(&self) -> Stock<'_> {
+        Stock { motors: &self.motors, batteries: &self.batteries, controllers: &self.controllers, stages: &self.stages }
+    }
+}
+
+fn start(kind: &str) -> serde_json::Value {
+    let json = TEMPLATES.iter().find(|template| template.kind == kind).expect("there is such a start").json;
+    serde_json::from_str(json).expect("it is JSON")
+}
+
+fn build(json: &serde_json::Value) -> Build {
+    Build::from_value(json).expect("it reads")
+}
+
+fn proposed(kind: &str) -> (Build, Proposals) {
+    let build = build(&start(kind));
+    let found = propose(&build, 0, &shelf().stock(), false).expect("it has an option");
+    (build, found)
+}
+
+#[test]
+fn three_machines_hold_every_check_with_their_leads() {
+    for kind in ["car", "micro", "hoist"] {
+        let (build, found) = proposed(kind);
+        assert_eq!(found.machines.len(), 3, "{kind}: {:?}", found.cannot);
+        for machine in &found.machines {
+            let result = evaluate_option(&build.job, &machine.option, 0);
+            assert_ne!(result.verdict, Verdict::Fail, "{kind}: {}", machine.what);
+            assert_eq!(result.verdict, machine.verdict);
+            assert!(machine.option.wiring.runs.len() == 1 + machine.option.drives.len());
+            assert!(machine.option.wiring.runs[0].fuse_a.is_some(), "{kind}: a fuse is picked");
+            assert!(machine.why.contains("holds every check") && machine.gives_way.contains("gives way first"));
+        }
+    }
+}
+
+#[test]
+fn the_lightest_is_lighter_and_the_cheapest_cheaper_than_the_others() {
+    let (_, found) = proposed("cart");
+    let of = |best_in: BestIn| found.machines.iter().find(|machine| machine.best_in == best_in).expect("it is there");
+    let (cheap, light, calm) = (of(BestIn::Price), of(BestIn::Mass), of(BestIn::Calm));
+    assert!(
+        cheap.price < light.price && cheap.price < calm.price,
+        "{:?} {:?} {:?}",
+        cheap.price,
+        light.price,
+        calm.price
+    );
+    assert!(light.hardware_mass_kg < cheap.hardware_mass_kg && light.hardware_mass_kg < calm.hardware_mass_kg);
+    assert!(calm.worst_utilisation < cheap.worst_utilisation && calm.worst_utilisation < light.worst_utilisation);
+}
+
+#[test]
+fn what_is_in_the_drawer_comes_first_where_it_is_wished() {
+    let build = build(&start("hoist"));
+    let mut shelf = shelf();
+    for motor in &mut shelf.motors {
+        // One motor that does the job is there already, dear as it may be.
+        if motor.label.as_deref() == Some("Planetary gear motor 42 mm, 24 V, 1:100") {
+            (motor.owned, motor.price) = (true, Some(500.0));
+        } else {
+            motor.owned = false;
+        }
+    }
+    let cheapest = |from_drawer| {
+        let found = propose(&build, 0, &shelf.stock(), from_drawer).expect("it has an option");
+        found.machines[0].option.drives[0].motor.label.clone()
+    };
+    assert_ne!(cheapest(false), cheapest(true));
+    assert_eq!(cheapest(true).as_deref(), Some("Planetary gear motor 42 mm, 24 V, 1:100"));
+}
+
+#[test]
+fn where_nothing_does_the_job_the_nearest_are_told_with_the_wish_to_ease() {
+    let mut json = start("hoist");
+    json["job"]["runtime_min"] = 3000.into();
+    let build = build(&json);
+    let found = propose(&build, 0, &shelf().stock(), false).expect("it has an option");
+    assert!(found.machines.is_empty());
+    assert!(!found.misses.is_empty() && found.misses.iter().all(|miss| !miss.fails.is_empty()));
+    assert!(found.misses.iter().any(|miss| miss.ease.is_some()), "{:?}", found.misses[0]);
+}
+
+#[test]
+fn a_generator_and_an_empty_shelf_say_why_there_is_none() {
+    let (_, found) = proposed("generator");
+    assert!(found.cannot.is_some_and(|why| why.contains("generator")));
+    let empty = Shelf::default();
+    let found = propose(&build(&start("car")), 0, &empty.stock(), false).expect("it has an option");
+    assert!(found.cannot.is_some_and(|why| why.contains("no motors")));
+}
