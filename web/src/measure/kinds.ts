@@ -107,13 +107,15 @@ export const KINDS: SheetKind[] = [
     steps: [
       "Nothing on the shaft; the motor held down.",
       "Set a voltage, wait until the speed is steady, read volts at the motor, amps and rpm.",
-      "Four voltages or more, from a quarter to the whole.",
+      "Four voltages or more, from a quarter to the whole; one alone does, with a wider error.",
     ],
     caution: "A free rotor runs fast: eye protection, nothing loose near it.",
     scene: { things: ["supply", "A", "motor", "tachometer"], leads: 2 },
     fields: [
       { key: "resistance_ohm", label: "Winding resistance" },
       { key: "brush_drop_v", label: "Brush drop" },
+      { key: "shaft", label: "Which shaft is the speed read at?" },
+      { key: "gear_ratio", label: "Its gearbox, 1 to" },
     ],
     lists: [
       {
@@ -142,7 +144,10 @@ export const KINDS: SheetKind[] = [
     ],
     caution: "Clamp the motor, no loose sleeves. A high-voltage motor gives volts that can hurt.",
     scene: { things: ["drill", "motor", "meter V"], leads: 2 },
-    fields: [],
+    fields: [
+      { key: "shaft", label: "Which shaft is turned?" },
+      { key: "gear_ratio", label: "Its gearbox, 1 to" },
+    ],
     choice: { key: "wiring", label: "Leads" },
     lists: [
       {

@@ -4,7 +4,7 @@
 
 use serde::Serialize;
 
-use super::parts::{Chemistry, Motor};
+use super::parts::{Chemistry, Motor, Shaft};
 use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, object, shown, text, typed};
 
 /// The `format` of the readings of a bench sheet.
@@ -81,6 +81,8 @@ record! {
     NoLoadSweep {
         resistance_ohm: f64, number(0.0, 1e6), "Winding resistance", "From its own sheet.";
         brush_drop_v: f64 = 0.0, number(0.0, 10.0), "Brush drop", "Voltage lost at the brushes.";
+        shaft: Option<Shaft>, typed(), "Which shaft?", "The one that the speed is read at.";
+        gear_ratio: Option<f64>, number(0.5, 10_000.0), "Its gearbox, 1 to", "Motor turns per turn of the gearbox shaft.";
         points: Vec<SweepPoint>, list(0, MOST_READINGS), "Points", "Steady at each voltage.";
     }
 }
@@ -97,6 +99,8 @@ record! {
     /// Volts over speed of a machine driven by a drill.
     SpinTest {
         wiring: SpunWiring, typed(), "Wiring", "How it is wired.";
+        shaft: Option<Shaft>, typed(), "Which shaft?", "The one that is spun.";
+        gear_ratio: Option<f64>, number(0.5, 10_000.0), "Its gearbox, 1 to", "Motor turns per turn of the gearbox shaft.";
         points: Vec<SpinPoint>, list(0, MOST_READINGS), "Points", "At each speed.";
     }
 }

@@ -9,7 +9,7 @@ use super::{Gives, Measured, Target};
 use crate::document::{Build, Load, Problem, Provenance};
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
-use crate::format::percent;
+use crate::format::{percent, significant};
 use crate::variants::candidates::Effect;
 
 /// What a measurement changes in a build.
@@ -107,6 +107,30 @@ fn weaker_magnets(before: f64, after: f64, standard_error: f64) -> Option<String
     ))
 }
 
+/// A Kv that is the ratio of the gearbox off the one that stood there was read at the other shaft. `None` where it is not.
+fn wrong_shaft(before: f64, after: f64, ratio: Option<f64>) -> Option<String> {
+    /// Off by no more than this share it is the ratio.
+    const NEAR: f64 = 0.2;
+    let ratio = ratio.filter(|ratio| *ratio > 1.5)?;
+    let off = after / before;
+    let by = |wanted: f64| (off / wanted).ln().abs() < NEAR;
+    if by(1.0 / ratio) {
+        Some(format!(
+            "Kv is {} times less than what stood there, and that is the ratio of its gearbox: the speed was read behind the \
+             gearbox. Say on the sheet which shaft it was; the Kv of a motor is that of its own shaft.",
+            significant(1.0 / off)
+        ))
+    } else if by(ratio) {
+        Some(format!(
+            "Kv is {} times what stood there, and that is the ratio of its gearbox: the speed was read at the motor itself, or what \
+             stood there was that of the gearbox shaft.",
+            significant(off)
+        ))
+    } else {
+        None
+    }
+}
+
 /// What a figure is called where it goes.
 fn label_of(gives: &Gives) -> String {
     use crate::document::load::Vehicle;
@@ -158,6 +182,7 @@ pub fn apply(
         };
         let Some(part) = document.pointer_mut(&place).and_then(Value::as_object_mut) else { continue };
         let before = part.get(gives.key).and_then(Value::as_f64);
+        let ratio = part.get("gearbox").and_then(|gearbox| gearbox.get("ratio")).and_then(Value::as_f64);
         part.insert(gives.key.to_owned(), json!(gives.value));
         if gives.target != Target::Vehicle {
             mark(part, gives.key, at);
@@ -169,6 +194,9 @@ pub fn apply(
             after: gives.value,
             by: before.filter(|before| *before != 0.0).map(|before| gives.value / before - 1.0),
             says: before.filter(|_| gives.key == "kv_rpm_per_v").and_then(|before| {
+                if let Some(wrong) = wrong_shaft(before, gives.value, ratio) {
+                    return Some(wrong);
+                }
                 let error = measured.results.get("kv_standard_error").and_then(Value::as_f64);
                 weaker_magnets(before, gives.value, error.unwrap_or(0.0))
             }),

@@ -4,8 +4,9 @@ use std::f64::consts::PI;
 
 use super::least_squares::{Estimate, Line, count, line, mean, through_origin};
 use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use crate::document::Shaft;
 use crate::document::measurement::{LockedRotor, NoLoadSweep, SpinTest, SpunWiring, WindingResistance};
-use crate::format::significant;
+use crate::format::{percent, significant};
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::motor::copper_factor;
 
@@ -185,18 +186,40 @@ pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Worksheet<'_>) -> Re
     Ok(())
 }
 
-/// Kv from rpm over what is left of the volts; friction from the torque that turns it.
+/// Motor turns for each turn that was read, and a line about it where the speed was read behind a gearbox.
+fn turns_inside(shaft: Option<Shaft>, ratio: Option<f64>, paper: &mut Worksheet<'_>) -> Result<f64, Refusal> {
+    match (shaft, ratio) {
+        (Some(Shaft::Output), None) => Err(refused(
+            "gear_ratio",
+            "the speed is that of the gearbox: its ratio is needed, or the speed of the motor's own shaft".to_owned(),
+        )),
+        (Some(Shaft::Motor), _) | (None, None) => Ok(1.0),
+        (_, Some(ratio)) => {
+            paper.work(format!("the motor turns {} times for each turn that was read", significant(ratio)));
+            Ok(ratio)
+        }
+    }
+}
+
+/// Voltages that differ by less than this factor are one.
+const SAME_VOLTAGE: f64 = 1.03;
+/// How far Kv of a single voltage may be off, as a share (common practice): it leans on one reading and on the resistance.
+const ONE_VOLTAGE_OFF: f64 = 0.05;
+
+/// Kv from rpm over what is left of the volts; friction from the torque that turns it. One voltage does, with a wider error
+/// and without telling friction at rest from friction with speed.
 pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
+    let inside = turns_inside(sheet.shaft, sheet.gear_ratio, paper)?;
     let emf_v = |voltage_v: f64, current_a: f64| voltage_v - current_a * sheet.resistance_ohm - sheet.brush_drop_v;
     let used = paper
         .used("points", &sheet.points, |point| {
-            (emf_v(point.voltage_v, point.current_a), point.current_a, point.rpm, point.voltage_v)
+            (emf_v(point.voltage_v, point.current_a), point.current_a, inside * point.rpm, point.voltage_v)
         })
         .values;
-    if used.len() < 2 {
+    if used.is_empty() {
         return Err(refused(
             "points",
-            format!("{} points are used, at least 2 at different voltages are needed", used.len()),
+            "no point is used: one voltage with amps and rpm is needed, four are better".to_owned(),
         ));
     }
     if let Some((_, current_a, ..)) = used.iter().find(|(emf, ..)| *emf <= 0.0) {
@@ -214,7 +237,19 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> R
     let Some(fitted) = through_origin(&emf, &rpm).filter(|line| line.slope.value > 0.0) else {
         return Err(refused("points", "it never turns: speeds above 0 are needed"));
     };
-    let kv = fitted.slope;
+    let speeds: Vec<f64> = rpm.iter().map(|rpm| rpm * RAD_S_PER_RPM).collect();
+    let torque_constant = 1.0 / (RAD_S_PER_RPM * fitted.slope.value);
+    let torques: Vec<f64> = used.iter().map(|point| torque_constant * point.1).collect();
+    let friction = line(&speeds, &torques);
+    let (least_v, most_v) =
+        used.iter().fold((f64::MAX, 0.0f64), |(low, high), point| (low.min(point.3), high.max(point.3)));
+    if friction.is_none() && most_v > SAME_VOLTAGE * least_v {
+        return Err(refused("points", "the same speed at different voltages: one of the columns is wrong"));
+    }
+    let kv = match friction {
+        Some(_) => fitted.slope,
+        None => Estimate { standard_error: Some(ONE_VOLTAGE_OFF * fitted.slope.value), ..fitted.slope },
+    };
     paper.figure("kv_rpm_per_v", "Kv", "rpm/V", kv);
     paper.result("kv_standard_error", kv.standard_error.unwrap_or(0.0));
     paper.gives(Target::Motor, "kv_rpm_per_v", kv.value);
@@ -224,15 +259,13 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> R
         significant(sheet.brush_drop_v),
         significant(kv.value)
     ));
-    let torque_constant = 1.0 / (RAD_S_PER_RPM * kv.value);
-    let speeds: Vec<f64> = rpm.iter().map(|rpm| rpm * RAD_S_PER_RPM).collect();
-    let torques: Vec<f64> = used.iter().map(|point| torque_constant * point.1).collect();
-    let Some(friction) = line(&speeds, &torques) else {
-        return Err(refused("points", "every point is at the same speed: at least 2 different voltages are needed"));
+    let Some(friction) = friction else {
+        one_voltage(paper, &used);
+        return Ok(());
     };
     losses(paper, &used, torque_constant, &friction);
     let all: Vec<[f64; 2]> =
-        sheet.points.iter().map(|point| [emf_v(point.voltage_v, point.current_a), point.rpm]).collect();
+        sheet.points.iter().map(|point| [emf_v(point.voltage_v, point.current_a), inside * point.rpm]).collect();
     paper.draw(
         "speed over what is left of the volts",
         [Axis { label: "V − I·R", unit: "V" }, SPEED],
@@ -240,13 +273,34 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> R
         &all,
         |volts| kv.value * volts,
     );
-    let currents: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.rpm, point.current_a]).collect();
+    let currents: Vec<[f64; 2]> = sheet.points.iter().map(|point| [inside * point.rpm, point.current_a]).collect();
     let turning = |rpm: f64| friction.at(rpm * RAD_S_PER_RPM) / torque_constant;
     paper.draw("current to turn itself", [SPEED, AMPS], "points", &currents, turning);
     bent(paper, &emf, &rpm, kv.value);
     limited(paper, sheet);
     hard_to_turn(paper, sheet, &used);
     Ok(())
+}
+
+/// What one voltage tells beside Kv: the current that turns it, not what of it grows with speed.
+fn one_voltage(paper: &mut Worksheet<'_>, used: &[(f64, f64, f64, f64)]) {
+    let count = used.len().max(1) as f64;
+    let current_a = used.iter().map(|point| point.1).sum::<f64>() / count;
+    let voltage_v = used.iter().map(|point| point.3).sum::<f64>() / count;
+    paper.figure("no_load_current_a", "no-load current", "A", Estimate::exact(current_a));
+    paper.figure("no_load_voltage_v", "at", "V", Estimate::exact(voltage_v));
+    paper.gives(Target::Motor, "no_load_current_a", current_a);
+    paper.gives(Target::Motor, "no_load_voltage_v", voltage_v);
+    paper.find(
+        "one_voltage",
+        Weight::Note,
+        None,
+        format!(
+            "One voltage: Kv leans on one speed and on the resistance, good to about {}. A second voltage, half of it, would tell \
+             friction apart and halve the error.",
+            percent(ONE_VOLTAGE_OFF)
+        ),
+    );
 }
 
 /// Friction at rest and with speed, and the two listed figures at the fastest point.
@@ -327,7 +381,8 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(
         SpunWiring::Brushed => 1.0,
         SpunWiring::ThreePhase => RECTIFIED,
     };
-    let used = paper.used("points", &sheet.points, |point| [point.rpm, factor * point.voltage_v]).values;
+    let inside = turns_inside(sheet.shaft, sheet.gear_ratio, paper)?;
+    let used = paper.used("points", &sheet.points, |point| [inside * point.rpm, factor * point.voltage_v]).values;
     let (rpm, volts): (Vec<f64>, Vec<f64>) = used.iter().map(|[x, y]| (*x, *y)).unzip();
     if used.len() < 2 {
         return Err(refused("points", format!("{} points are used, at least 2 speeds are needed", used.len())));
@@ -350,7 +405,7 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(
         significant(fitted.slope.value),
         significant(value)
     ));
-    let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.rpm, factor * point.voltage_v]).collect();
+    let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [inside * point.rpm, factor * point.voltage_v]).collect();
     paper.draw("volts over speed", [SPEED, VOLTS], "points", &all, |rpm| fitted.at(rpm));
     paper.judge_line(&fitted, "the volts");
     let fastest = rpm.iter().copied().fold(0.0, f64::max);

@@ -563,3 +563,53 @@ fn a_kv_above_the_listed_one_says_what_the_magnets_lost(
         _ => assert_eq!(kv.says, None),
     }
 }
+
+/// 12 V, 0.5 A through 1 Ω leaves 11.5 V; 230 rpm behind 1:50 are 11 500 rpm inside: Kv 1000.
+#[test]
+fn a_speed_read_behind_the_gearbox_is_that_of_the_motor_times_its_ratio() {
+    let sheet = |shaft: &str| {
+        json!({
+            "kind": "no_load_sweep", "resistance_ohm": 1.0, "shaft": shaft, "gear_ratio": 50,
+            "points": [{ "voltage_v": 12, "current_a": 0.5, "rpm": 230 }, { "voltage_v": 6, "current_a": 0.4, "rpm": 112 }]
+        })
+    };
+    let (kv, ..) = figure(&works(sheet("output")), "kv_rpm_per_v");
+    assert_relative_eq!(kv, 1000.0, max_relative = 1e-9);
+    let (bare, ..) = figure(&works(sheet("motor")), "kv_rpm_per_v");
+    assert_relative_eq!(bare, 20.0, max_relative = 1e-9);
+    let mut without = sheet("output");
+    without.as_object_mut().unwrap().remove("gear_ratio");
+    assert_eq!(read(without).unwrap_err()[0].pointer, "/gear_ratio");
+}
+
+#[test]
+fn one_voltage_is_accepted_with_its_wider_error() {
+    let one = works(json!({
+        "kind": "no_load_sweep", "resistance_ohm": 0.5, "points": [{ "voltage_v": 12, "current_a": 1, "rpm": 11_500 }]
+    }));
+    let (kv, ..) = figure(&one, "kv_rpm_per_v");
+    assert_relative_eq!(kv, 1000.0, max_relative = 1e-9);
+    assert_relative_eq!(one.results["kv_standard_error"].as_f64().unwrap(), 50.0, max_relative = 1e-9);
+    assert!(finds(&one, "one_voltage"));
+    assert!(!one.results.contains_key("no_load_speed_share"), "one voltage does not tell it");
+}
+
+#[test]
+fn a_kv_that_is_the_ratio_off_is_challenged() {
+    let cart = ypsidyne_core::library::demo::BUILDS.iter().find(|demo| demo.json.contains("harvest cart")).unwrap();
+    let build = ypsidyne_core::document::Build::from_json(cart.json).unwrap();
+    let motor = &build.options[0].drives[0].motor;
+    let ratio = motor.gearbox.as_ref().unwrap().ratio;
+    let said = |kv: f64| {
+        let measured = works(json!({
+            "kind": "no_load_sweep", "resistance_ohm": 0.3,
+            "points": [{ "voltage_v": 24.3, "current_a": 1, "rpm": 24.0 * kv }, { "voltage_v": 12.3, "current_a": 1, "rpm": 12.0 * kv }]
+        }));
+        let applied =
+            ypsidyne_core::measurement::into_part::apply(&measured, &build, 0, 0, "2026-11-28T08:00:00Z").unwrap();
+        applied.changes.iter().find(|change| change.pointer.ends_with("kv_rpm_per_v")).unwrap().says.clone()
+    };
+    assert!(said(motor.kv_rpm_per_v / ratio).is_some_and(|says| says.contains("behind the gearbox")));
+    assert!(said(motor.kv_rpm_per_v * ratio).is_some_and(|says| says.contains("at the motor itself")));
+    assert!(!said(1.02 * motor.kv_rpm_per_v).is_some_and(|says| says.contains("gearbox")));
+}
