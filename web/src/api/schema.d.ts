@@ -3399,6 +3399,36 @@ export interface components {
              * @description For machines on wheels.
              */
             wheel?: components["schemas"]["WheelWish"] | null;
+            /**
+             * What for
+             * @description Work, racing or fine feel.
+             */
+            purpose?: components["schemas"]["Purpose"] | null;
+            /**
+             * Class: cells at most
+             * @description Cells in series that a class allows.
+             */
+            class_cells?: number | null;
+            /**
+             * Class: can
+             * @description The can that a class asks for, as 540.
+             */
+            class_can?: string | null;
+            /**
+             * Class: turns at least
+             * @description Fewest turns that a class allows.
+             */
+            class_turns?: number | null;
+            /**
+             * Class: poles at most
+             * @description Most magnet poles that a class allows.
+             */
+            class_poles?: number | null;
+            /**
+             * Class: timing is fixed
+             * @description Whether a class forbids to change the timing.
+             */
+            class_timing?: boolean | null;
         };
         /** @enum {string} */
         Finesse: "little" | "smooth" | "much";
@@ -3414,6 +3444,8 @@ export interface components {
         ClassRule: "free" | "brushed_only" | "sealed_only" | "no_sensors";
         /** @enum {string} */
         WheelWish: "any" | "fixed";
+        /** @enum {string} */
+        Purpose: "everyday" | "racing" | "feel";
         OptionSheet: {
             /**
              * Option
@@ -5137,7 +5169,7 @@ export interface components {
         BenchSheet: "no_load_sweep" | "winding_resistance" | "pack_resistance" | "coast_down" | "heat_run";
         /** @description A question that makers answer in more than one way. */
         Question: {
-            /** @description Which: `battery_rule`, `c_rating`, `voltage` or `motor_count`. */
+            /** @description Which: `battery_rule`, `c_rating`, `pouch_or_cells`, `voltage`, `motor_count`, `brushes`, `sensors` or `hub_or_belt`. */
             id: string;
             /** @description The drive it is about; null for the battery. */
             drive: string | null;
@@ -5411,6 +5443,17 @@ export interface components {
              */
             off: number;
         };
+        /** @description What a guide says. */
+        Guide: {
+            /** @description Whether anything is answered: without an answer the kinds that can do the job stand in no order. */
+            ranked: boolean;
+            /** @description Every kind, best first where they are ranked; those that cannot do the job last. */
+            kinds: components["schemas"]["Ranked"][];
+            /** @description The size that power and mass of the job ask for, in one sentence; null where nothing tells. */
+            size: string | null;
+            /** @description What of the option a class forbids, in one sentence each. */
+            forbidden: string[];
+        };
         /** @description A kind of motor with every point for and against it. */
         Ranked: {
             /** @description The kind. */
@@ -5437,7 +5480,7 @@ export interface components {
             upkeep: string[];
         };
         /** @enum {string} */
-        MotorFamily: "sealed_can" | "rebuildable" | "sensorless" | "sensored" | "field_oriented" | "hub_direct" | "hub_geared" | "gear_motor_planetary" | "gear_motor_worm";
+        MotorFamily: "sealed_can" | "rebuildable" | "sensorless" | "sensored" | "field_oriented" | "hub_direct" | "hub_geared" | "gear_motor_planetary" | "gear_motor_worm" | "stepper";
         /** @description One rule that applied. */
         Point: {
             /** @description Which way it counts. */
@@ -7360,6 +7403,16 @@ export interface components {
              */
             brush_drop_v?: number;
             /**
+             * Which shaft?
+             * @description The one that the speed is read at.
+             */
+            shaft?: components["schemas"]["Shaft"] | null;
+            /**
+             * Its gearbox, 1 to
+             * @description Motor turns per turn of the gearbox shaft.
+             */
+            gear_ratio?: number | null;
+            /**
              * Points
              * @description Steady at each voltage.
              */
@@ -7405,6 +7458,16 @@ export interface components {
              * @description How it is wired.
              */
             wiring: components["schemas"]["SpunWiring"];
+            /**
+             * Which shaft?
+             * @description The one that is spun.
+             */
+            shaft?: components["schemas"]["Shaft"] | null;
+            /**
+             * Its gearbox, 1 to
+             * @description Motor turns per turn of the gearbox shaft.
+             */
+            gear_ratio?: number | null;
             /**
              * Points
              * @description At each speed.
@@ -8723,6 +8786,17 @@ export interface components {
              * @description Power with the speed-up that just reaches the voltage needed, all machines, W; null where none does.
              */
             power_at_needed_w: number | null;
+            /**
+             * Format: double
+             * @description Turns of its shaft per turn of the source at which it gives most, up to what three stages make; null where it gives
+             *     nothing.
+             */
+            best_speed_up: number | null;
+            /**
+             * Format: double
+             * @description What it gives then, all machines, W.
+             */
+            best_power_w: number;
         };
         /** @description A run in the list. */
         RunLine: {
@@ -10681,7 +10755,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Ranked"][];
+                    "application/json": components["schemas"]["Guide"];
                 };
             };
             /** @description A problem document (RFC 9457). */

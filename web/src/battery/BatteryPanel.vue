@@ -137,7 +137,7 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
     Rules on batteries differ from place to place; they come first.
   </p>
   <CandidateList kind="battery" title="packs on the shelf" />
-  <TradeOffNote :ids="['battery_rule', 'c_rating']" />
+  <TradeOffNote :ids="['battery_rule', 'c_rating', 'pouch_or_cells']" />
   <div class="columns">
     <FieldGroup title="which pack" :at="at" record="Battery" :names="PACK" />
     <FieldGroup title="what it gives" :at="at" record="Battery" :names="RATING" />

@@ -9,6 +9,7 @@ import BenchField from "../shared/fields/BenchField.vue";
 const bench = useBench();
 const open = ref(false);
 const at = computed(() => `/job/drives/${bench.jobDriveIndex}/wishes`);
+const generates = computed(() => bench.jobDrive?.load.kind === "generator");
 const rolls = computed(() => bench.jobDrive?.load.kind === "vehicle");
 const names = computed(() => [
   "finesse",
@@ -16,10 +17,12 @@ const names = computed(() => [
   "noise",
   "upkeep",
   "purse",
+  ...(generates.value ? [] : ["purpose"]),
   "class_rule",
   ...(rolls.value ? ["wheel"] : []),
+  ...(generates.value ? [] : ["class_cells", "class_can", "class_turns", "class_poles", "class_timing"]),
 ]);
-const { value: kinds, problem } = useAnswer<Schemas["Ranked"][]>(
+const { value: guide, problem } = useAnswer<Schemas["Guide"]>(
   () => [open.value, bench.shown, bench.optionIndex, bench.driveIndex],
   (signal) => {
     const [build, option, drive] = [bench.shown, bench.optionIndex, bench.driveIndex];
@@ -30,11 +33,16 @@ const { value: kinds, problem } = useAnswer<Schemas["Ranked"][]>(
 );
 /** The kind whose reasons are open; the first until one is picked. */
 const picked = ref<Schemas["Ranked"]["kind"] | null>(null);
+const kinds = computed(() => guide.value?.kinds);
 const shown = computed(() => kinds.value?.find(({ kind }) => kind === picked.value) ?? kinds.value?.[0]);
 const MARKS = { for: "+", against: "−", rules_out: "×" } as const;
 const WORDS = { for: "speaks for it", against: "speaks against it", rules_out: "rules it out" } as const;
 const tally = (kind: Schemas["Ranked"]) =>
-  kind.ruled_out ? "ruled out" : `${kind.points_for} for, ${kind.points_against} against`;
+  kind.ruled_out
+    ? "ruled out"
+    : guide.value?.ranked
+      ? `${kind.points_for} for, ${kind.points_against} against`
+      : "";
 </script>
 
 <template>
@@ -50,6 +58,13 @@ const tally = (kind: Schemas["Ranked"]) =>
         <p class="note">
           Hills, speed, power and the number of motors come from the job. Each point counts one; nothing else
           does.
+          <template v-if="guide && !guide.ranked && !generates"
+            >Nothing is answered yet: the kinds that can do the job stand in no order.</template
+          >
+        </p>
+        <p v-if="guide?.size" data-size-asked>{{ guide.size }}</p>
+        <p v-for="entry in guide?.forbidden ?? []" :key="entry" class="forbidden" role="alert" data-forbidden>
+          {{ entry }}
         </p>
       </div>
       <ol v-if="kinds" class="kinds">
@@ -110,6 +125,10 @@ summary {
 
 .asked {
   grid-column: 1 / -1;
+}
+
+.forbidden {
+  color: var(--fail);
 }
 
 .fields {

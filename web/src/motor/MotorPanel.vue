@@ -99,6 +99,8 @@ const labels = computed<ChartLabel[]>(() => {
 /** A hub turns its wheel itself. */
 const wheel = computed(() => bench.drive?.output?.wheel_diameter_m);
 
+const MOTOR_QUESTIONS = ["voltage", "motor_count", "brushes", "sensors", "hub_or_belt"];
+
 /** Sums are those at half charge. */
 const half = (sum: string) => (bench.charge === 0.5 ? sum : undefined);
 
@@ -276,9 +278,9 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
   <SwapNote />
   <CandidateList kind="motor" title="motors on the shelf" />
   <MotorGuide />
-  <MotorReading />
-  <SlowerNote />
-  <TradeOffNote :ids="['voltage', 'motor_count']" />
+  <MotorReading v-if="!generates" />
+  <SlowerNote v-if="!generates" />
+  <TradeOffNote v-if="!generates" :ids="MOTOR_QUESTIONS" />
   <div class="columns">
     <FieldGroup title="which motor" :at="at" record="Motor" :names="[]">
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" />

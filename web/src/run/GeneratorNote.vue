@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A machine that is turned: what comes out over load and over speed, the speed-up it needs, what stands on the leads when
 // the load falls off, other machines on the same source.
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
 import type { Curve } from "../shared/plots/curves";
@@ -99,10 +99,27 @@ const stands = computed(() => {
   const parts = bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive);
   return parts?.controller?.max_voltage_v ?? parts?.motor.max_voltage_v ?? null;
 });
+/** The one of the option first, then by what each gives here, and where that is nothing by what it gives at its best. */
+const SHORT = 8;
+/** Powers below this are noise of rounding, W. */
+const NOTHING_W = 0.005;
+const wanted = ref("");
+const whole = ref(false);
+const gives = (machine: Schemas["MachineOnSource"]) =>
+  machine.now.output_power_w < NOTHING_W ? 0 : machine.now.output_power_w;
+const matching = computed(() => {
+  const words = wanted.value.toLowerCase().split(/\s+/u).filter(Boolean);
+  return [...props.row.machines]
+    .filter(({ label }) => words.every((word) => label.toLowerCase().includes(word)))
+    .sort(
+      (a, b) =>
+        Number(b.part_id === null) - Number(a.part_id === null) ||
+        gives(b) - gives(a) ||
+        b.best_power_w - a.best_power_w,
+    );
+});
 const machines = computed(() =>
-  [...props.row.machines].sort(
-    (a, b) => (b.power_at_needed_w ?? b.now.output_power_w) - (a.power_at_needed_w ?? a.now.output_power_w),
-  ),
+  whole.value || wanted.value !== "" ? matching.value : matching.value.slice(0, SHORT),
 );
 </script>
 
@@ -152,7 +169,25 @@ const machines = computed(() =>
         </tbody>
       </table>
     </div>
-    <h3 class="head">Machines on this source</h3>
+    <h3 class="head">
+      Machines on this source
+      <input
+        v-model="wanted"
+        type="search"
+        class="write"
+        placeholder="search"
+        aria-label="Search: machines on this source"
+        data-machine-search
+      />
+      <button
+        v-if="matching.length > SHORT && wanted === ''"
+        type="button"
+        class="action"
+        @click="whole = !whole"
+      >
+        {{ whole ? "the best of them" : `all ${matching.length}` }}
+      </button>
+    </h3>
     <table data-machines>
       <thead>
         <tr>
@@ -161,6 +196,8 @@ const machines = computed(() =>
           <th class="right">volts</th>
           <th class="right">needs 1 :</th>
           <th class="right">gives with that</th>
+          <th class="right">best at 1 :</th>
+          <th class="right">gives then</th>
           <th class="right">runs away to</th>
         </tr>
       </thead>
@@ -178,6 +215,12 @@ const machines = computed(() =>
           </td>
           <td class="figure right">
             {{ machine.power_at_needed_w === null ? "–" : shownText("power", machine.power_at_needed_w) }}
+          </td>
+          <td class="figure right">
+            {{ machine.best_speed_up === null ? "–" : figures(machine.best_speed_up, 2) }}
+          </td>
+          <td class="figure right" :data-best="machine.label">
+            {{ shownText("power", machine.best_power_w) }}
           </td>
           <td class="figure right">{{ shownText("voltage", machine.now.runaway_voltage_v) }}</td>
         </tr>

@@ -89,6 +89,15 @@ choice! {
 }
 
 choice! {
+    /// What it is driven for.
+    Purpose {
+        Everyday = "everyday", "Getting work done";
+        Racing = "racing", "Racing against others";
+        Feel = "feel", "Crawling, fine feel";
+    }
+}
+
+choice! {
     /// What may stand in the wheel.
     WheelWish { Any = "any", "Any wheel, changed at will"; Fixed = "fixed", "One wheel, no moving parts outside"; }
 }
@@ -103,6 +112,12 @@ record! {
         purse: Option<Purse>, typed(), "May cost", "What it may cost.";
         class_rule: Option<ClassRule>, typed(), "Class rules", "What a class forbids.";
         wheel: Option<WheelWish>, typed(), "Wheel", "For machines on wheels.";
+        purpose: Option<Purpose>, typed(), "What for", "Work, racing or fine feel.";
+        class_cells: Option<u32>, number(1.0, 30.0), "Class: cells at most", "Cells in series that a class allows.";
+        class_can: Option<String>, text(40), "Class: can", "The can that a class asks for, as 540.";
+        class_turns: Option<f64>, number(0.5, 200.0), "Class: turns at least", "Fewest turns that a class allows.";
+        class_poles: Option<u32>, number(2.0, 100.0), "Class: poles at most", "Most magnet poles that a class allows.";
+        class_timing: Option<bool>, typed(), "Class: timing is fixed", "Whether a class forbids to change the timing.";
     }
 }
 

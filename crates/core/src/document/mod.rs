@@ -23,8 +23,8 @@ pub mod usual;
 pub use build::{Build, OptionDrive, OptionSheet, Output, Wiring};
 pub use course::{Course, CoursePart, CoursePoint, Mode};
 pub use job::{
-    BatteryRule, Budget, ClassRule, Compartment, ControllerSpace, Finesse, Job, JobDrive, MotorSpace, Noise, Purse,
-    Upkeep, Wetness, WheelWish, Wishes,
+    BatteryRule, Budget, ClassRule, Compartment, ControllerSpace, Finesse, Job, JobDrive, MotorSpace, Noise, Purpose,
+    Purse, Upkeep, Wetness, WheelWish, Wishes,
 };
 pub use load::Load;
 pub use measurement::Measurement;

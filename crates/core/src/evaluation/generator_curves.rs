@@ -34,7 +34,17 @@ pub struct MachineOnSource {
     pub now: Generating,
     /// Power with the speed-up that just reaches the voltage needed, all machines, W; null where none does.
     pub power_at_needed_w: Option<f64>,
+    /// Turns of its shaft per turn of the source at which it gives most, up to what three stages make; null where it gives
+    /// nothing.
+    pub best_speed_up: Option<f64>,
+    /// What it gives then, all machines, W.
+    pub best_power_w: f64,
 }
+
+/// Most that three stages speed up by.
+const MOST_SPEED_UP: f64 = 60.0;
+/// Speed-ups that are tried, each a tenth more than the last.
+const SPEED_UPS: i32 = 60;
 
 /// Curves of every generator of an option.
 #[must_use]
@@ -84,7 +94,21 @@ fn on_source(
     let dynamo = GeneratorModel::of(&drive)?;
     let now = dynamo.generating();
     let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
-    Some(MachineOnSource { label, part_id, now, power_at_needed_w })
+    let tried = (0..SPEED_UPS).map(|step| 0.25 * 1.1f64.powi(step)).filter(|speed_up| *speed_up <= MOST_SPEED_UP);
+    let own = now.motor_rpm / now.source_rpm.max(1e-9);
+    let best = tried
+        .chain((own > 0.0).then_some(own))
+        .map(|speed_up| (speed_up, dynamo.geared(speed_up).output_power_w))
+        .filter(|(_, power_w)| *power_w > 0.0)
+        .max_by(|a, b| a.1.total_cmp(&b.1));
+    Some(MachineOnSource {
+        label,
+        part_id,
+        now,
+        power_at_needed_w,
+        best_speed_up: best.map(|(speed_up, _)| speed_up),
+        best_power_w: best.map_or(0.0, |(_, power_w)| power_w),
+    })
 }
 
 fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, GeneratorModel<'_>) -> T) -> Vec<T> {

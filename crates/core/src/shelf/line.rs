@@ -11,7 +11,7 @@ use serde_json::{Map, Value, json};
 
 use super::PartKind;
 use super::line_words::{Pattern, TELLS, patterns};
-use crate::document::{Chemistry, MachineKind, MotorForm};
+use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
 use crate::format::significant;
 use crate::formulas::units::quantity_of;
 use crate::listing::size_code::size_code;
@@ -358,6 +358,11 @@ impl Reader {
         match self.kind {
             PartKind::Battery => {
                 self.part.entry("chemistry").or_insert_with(|| Chemistry::Lipo.word().into());
+                if !self.part.contains_key("continuous_c") && !self.part.contains_key("cell_resistance_ohm") {
+                    let usual = usual_c(self.chemistry().unwrap_or(Chemistry::Lipo));
+                    self.part.insert("continuous_c".to_owned(), json!(usual));
+                    self.part.insert("provenance".to_owned(), json!({ "continuous_c": Provenance::Estimated }));
+                }
             }
             PartKind::Controller => {
                 self.part.entry("kind").or_insert_with(|| MachineKind::Brushless.word().into());
@@ -367,6 +372,15 @@ impl Reader {
             }
             PartKind::Motor | PartKind::Wheel => {}
         }
+    }
+}
+
+/// What packs of a chemistry give for good where nobody says, times the capacity (common practice).
+fn usual_c(chemistry: Chemistry) -> f64 {
+    match chemistry {
+        Chemistry::Lipo => 20.0,
+        Chemistry::Nimh => 8.0,
+        Chemistry::LiIon | Chemistry::Lifepo4 | Chemistry::LeadAcid => 3.0,
     }
 }
 

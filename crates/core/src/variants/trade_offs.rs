@@ -1,6 +1,7 @@
 //! Where practice is split: what each school does in this very build, with its own numbers.
 
 mod battery_questions;
+mod motor_questions;
 
 use serde::Serialize;
 use serde_json::Value;
@@ -15,7 +16,7 @@ use crate::variants::remedies::{Variant, scaling};
 /// A question that makers answer in more than one way.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct Question {
-    /// Which: `battery_rule`, `c_rating`, `voltage` or `motor_count`.
+    /// Which: `battery_rule`, `c_rating`, `pouch_or_cells`, `voltage`, `motor_count`, `brushes`, `sensors` or `hub_or_belt`.
     pub id: &'static str,
     /// The drive it is about; null for the battery.
     pub drive: Option<String>,
@@ -64,9 +65,13 @@ pub fn questions(build: &Build, option: usize) -> Vec<Question> {
     };
     let mut questions = vec![desk.battery_rule()];
     questions.extend(desk.c_rating());
+    questions.extend(desk.pouch_or_cells());
     for drive in 0..sheet.drives.len() {
         questions.extend(desk.voltage(drive));
         questions.push(desk.motor_count(drive));
+        questions.extend(desk.brushes(drive));
+        questions.extend(desk.sensors(drive));
+        questions.extend(desk.hub_or_belt(drive));
     }
     questions
 }

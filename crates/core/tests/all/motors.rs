@@ -161,13 +161,13 @@ fn a_belt_board_has_the_usual_band_of_kv() {
 fn which_kind_follows_the_wishes_of_the_build() {
     let mut json = document("dolly");
     json["job"]["drives"][0]["wishes"] = json!({ "wetness": "mud", "upkeep": "nobody" });
-    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there").kinds;
     assert_eq!(ranked[0].kind, MotorFamily::Sensorless, "mud and no upkeep: {ranked:#?}");
     json["job"]["drives"][0]["wishes"] = json!({ "finesse": "much", "noise": "quiet" });
-    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there").kinds;
     assert_eq!(ranked[0].kind, MotorFamily::FieldOriented, "crawling and quiet");
     json["job"]["drives"][0]["wishes"] = json!({ "class_rule": "sealed_only" });
-    let ranked = guide(&build(&json), 0, 0).expect("the drive is there");
+    let ranked = guide(&build(&json), 0, 0).expect("the drive is there").kinds;
     let brushless = ranked.iter().filter(|kind| kind.label.contains("rushless"));
     assert!(brushless.into_iter().all(|kind| kind.ruled_out));
 }
@@ -250,7 +250,7 @@ fn each_wish_gives_one_kind_more_points_than_another(
     let mut json = document("dolly");
     json["job"]["drives"][0]["wishes"] = json!({});
     let balance = |json: &Value, kind: MotorFamily| {
-        let ranked = guide(&build(json), 0, 0).expect("the drive is there");
+        let ranked = guide(&build(json), 0, 0).expect("the drive is there").kinds;
         let found = ranked.iter().find(|ranked| ranked.kind == kind).expect("every kind is ranked");
         i64::from(found.points_for) - i64::from(found.points_against)
     };
@@ -263,7 +263,7 @@ fn each_wish_gives_one_kind_more_points_than_another(
 #[case::a_hub_is_a_wheel("launcher", MotorFamily::HubDirect)]
 #[case::no_gear_motor_turns_that_fast("launcher", MotorFamily::GearMotorWorm)]
 fn what_cannot_be_is_ruled_out_with_its_reason(#[case] demo: &str, #[case] kind: MotorFamily) {
-    let ranked = guide(&build(&document(demo)), 0, 0).expect("the drive is there");
+    let ranked = guide(&build(&document(demo)), 0, 0).expect("the drive is there").kinds;
     let found = ranked.iter().find(|ranked| ranked.kind == kind).expect("every kind is ranked");
     assert!(found.ruled_out, "{found:?}");
     assert!(guide(&build(&document(demo)), 0, 99).is_none());
@@ -318,4 +318,68 @@ fn only_a_smaller_motor_is_a_trap() {
         motor["can_diameter_mm"] = json!(42);
     });
     assert!(swap(&build, 0, 0, &small).is_some());
+}
+
+/// What a practitioner would say of eight machines (common practice): what is ruled out, and what is not.
+#[test]
+fn the_guide_knows_eight_jobs() {
+    use ypsidyne_core::library::templates::TEMPLATES;
+    use ypsidyne_core::variants::motor_guide::guide::{Guide, MotorFamily};
+    let ask = |kind: &str, wishes: Value| -> Guide {
+        let json = TEMPLATES.iter().find(|template| template.kind == kind).expect("there is such a start").json;
+        let mut document: Value = serde_json::from_str(json).expect("JSON");
+        if wishes != json!({}) {
+            document["job"]["drives"][0]["wishes"] = wishes;
+        }
+        guide(&build(&document), 0, 0).expect("the drive is there")
+    };
+    let out = |guide: &Guide, kind: MotorFamily| guide.kinds.iter().any(|entry| entry.kind == kind && entry.ruled_out);
+    let points = |guide: &Guide, kind: MotorFamily| {
+        let entry = guide.kinds.iter().find(|entry| entry.kind == kind).expect("every kind is there");
+        i64::from(entry.points_for) - i64::from(entry.points_against)
+    };
+    // A board, a model car and a launcher turn too fast for gear motors; a cart and a small truck do not.
+    for kind in ["board", "car", "launcher"] {
+        assert!(out(&ask(kind, json!({})), MotorFamily::GearMotorPlanetary), "{kind}");
+    }
+    for kind in ["cart", "micro"] {
+        assert!(!out(&ask(kind, json!({})), MotorFamily::GearMotorPlanetary), "{kind}");
+    }
+    // Only what rolls has a hub; nothing answered is no ranking.
+    assert!(
+        out(&ask("plane", json!({})), MotorFamily::HubDirect)
+            && !out(&ask("scooter", json!({})), MotorFamily::HubDirect)
+    );
+    let silent = ask("car", json!({}));
+    assert!(!silent.ranked && silent.kinds.windows(2).all(|pair| pair[0].ruled_out <= pair[1].ruled_out));
+    assert!(silent.size.is_some_and(|size| size.contains("brushed can")), "the size that the power asks for");
+    // Racing wants sensors; a class of one can forbids hubs, and its cells are counted.
+    let racing = ask("car", json!({ "purpose": "racing", "class_can": "540", "class_cells": 1 }));
+    assert!(racing.ranked && points(&racing, MotorFamily::Sensored) > points(&racing, MotorFamily::Sensorless));
+    assert!(out(&racing, MotorFamily::HubDirect));
+    assert!(racing.forbidden.iter().any(|entry| entry.contains("1 cells in series")), "{:?}", racing.forbidden);
+    // A generator has rules of its own: no worm, a stepper is looked at, a plain brushless motor is best with a speed-up.
+    let turned = ask("generator", json!({}));
+    assert!(out(&turned, MotorFamily::GearMotorWorm));
+    assert!(turned.kinds.iter().any(|entry| entry.kind == MotorFamily::Stepper));
+    assert!(!ask("cart", json!({})).kinds.iter().any(|entry| entry.kind == MotorFamily::Stepper));
+}
+
+#[test]
+fn a_machine_on_a_source_tells_its_best_speed_up() {
+    use ypsidyne_core::evaluation::generator_curves::machines;
+    let json =
+        ypsidyne_core::library::templates::TEMPLATES.iter().find(|template| template.kind == "generator").unwrap().json;
+    let document: Value = serde_json::from_str(json).unwrap();
+    let build = build(&document);
+    let drive = build.options[0].drives[0].drive.clone();
+    let own = build.options[0].drives[0].motor.clone();
+    let fast = ypsidyne_core::document::Motor {
+        kv_rpm_per_v: 2.0 * own.kv_rpm_per_v,
+        resistance_ohm: own.resistance_ohm / 4.0,
+        ..own.clone()
+    };
+    let found = machines(&build, 0, &drive, &[("a".to_owned(), "too fast a winding".to_owned(), fast)]);
+    assert!(found.iter().all(|machine| machine.best_power_w >= machine.now.output_power_w - 1e-6), "{found:?}");
+    assert!(found[1].best_speed_up > found[0].best_speed_up, "a higher Kv wants to be turned faster");
 }

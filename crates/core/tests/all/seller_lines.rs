@@ -188,3 +188,15 @@ proptest::proptest! {
         }
     }
 }
+
+#[test]
+fn a_pack_of_one_line_can_be_evaluated() {
+    use ypsidyne_core::shelf::ShelfPart;
+    for line in LINES.iter().filter(|line| line.1 == "battery") {
+        let mut part = read_line(line.0, Some(PartKind::Battery)).part;
+        part["part"] = "battery".into();
+        part["label"] = line.0.into();
+        let read = ShelfPart::from_value(&part);
+        assert!(read.is_ok(), "{}: {read:?}", line.0);
+    }
+}

@@ -5,7 +5,7 @@ use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::Motor;
 use ypsidyne_core::listing::size_code::{SizeCode, size_code};
-use ypsidyne_core::variants::motor_guide::guide::{Ranked, guide};
+use ypsidyne_core::variants::motor_guide::guide::{Guide, guide};
 use ypsidyne_core::variants::motor_guide::reading::{Reading, reading};
 use ypsidyne_core::variants::motor_guide::slower::{Slower, slower};
 use ypsidyne_core::variants::motor_guide::swap::{Swap, swap};
@@ -32,7 +32,7 @@ pub(super) fn routes() -> Vec<Route> {
         ),
         Route::at("/api/motors/guide").post(
             kinds,
-            Operation::new::<Vec<Ranked>>("motorGuide", "Which kind of motor, each point with its reason.")
+            Operation::new::<Guide>("motorGuide", "Which kind of motor, each point with its reason.")
                 .said()
                 .body_with_build::<DriveRequest>(),
         ),
@@ -182,7 +182,7 @@ async fn ratio(
 async fn kinds(
     State(app): State<App>,
     WithBuild(build, asked): WithBuild<DriveRequest>,
-) -> Result<Json<Vec<Ranked>>, ApiError> {
+) -> Result<Json<Guide>, ApiError> {
     app.compute(move || guide(&build, asked.option, asked.drive)).await?.map(Json).ok_or_else(no_drive)
 }
 

@@ -5,8 +5,12 @@
 
 use serde::Serialize;
 
+use super::asked::{forbidden, size_asked};
+use super::generator_rules::GENERATOR_RULES;
 use super::rules::{RULES, Rule, Weight};
 use crate::document::{Build, JobDrive, Load, Wishes};
+use crate::evaluation::evaluate_option;
+use crate::model::cases::Case;
 
 choice! {
     /// A kind of motor.
@@ -20,6 +24,7 @@ choice! {
         HubGeared = "hub_geared", "Hub motor, geared";
         GearMotorPlanetary = "gear_motor_planetary", "Gear motor, planetary";
         GearMotorWorm = "gear_motor_worm", "Gear motor, worm";
+        Stepper = "stepper", "Stepper";
     }
 }
 
@@ -62,6 +67,7 @@ impl MotorFamily {
                 "a hub for its shaft",
                 "room for a motor that stands across",
             ],
+            Self::Stepper => &["two bridges, one for each phase", "a smoothing capacitor"],
         }
     }
 
@@ -87,6 +93,7 @@ impl MotorFamily {
             }
             Self::GearMotorPlanetary => &["brushes", "grease in the gearbox; the last stage strips first"],
             Self::GearMotorWorm => &["brushes", "grease; a brass wheel wears against a steel worm"],
+            Self::Stepper => &["bearings only"],
         }
     }
 }
@@ -135,6 +142,19 @@ pub struct Ranked {
     pub upkeep: Vec<&'static str>,
 }
 
+/// What a guide says.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+pub struct Guide {
+    /// Whether anything is answered: without an answer the kinds that can do the job stand in no order.
+    pub ranked: bool,
+    /// Every kind, best first where they are ranked; those that cannot do the job last.
+    pub kinds: Vec<Ranked>,
+    /// The size that power and mass of the job ask for, in one sentence; null where nothing tells.
+    pub size: Option<String>,
+    /// What of the option a class forbids, in one sentence each.
+    pub forbidden: Vec<String>,
+}
+
 /// What the rules look at.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct MotorDuty<'a> {
@@ -152,16 +172,32 @@ pub(super) struct MotorDuty<'a> {
 }
 
 /// Nothing asked beside speed and torque.
-pub(super) const NO_WISHES: Wishes =
-    Wishes { finesse: None, wetness: None, noise: None, upkeep: None, purse: None, class_rule: None, wheel: None };
+pub(super) const NO_WISHES: Wishes = Wishes {
+    finesse: None,
+    wetness: None,
+    noise: None,
+    upkeep: None,
+    purse: None,
+    class_rule: None,
+    wheel: None,
+    purpose: None,
+    class_cells: None,
+    class_can: None,
+    class_turns: None,
+    class_poles: None,
+    class_timing: None,
+};
 
 /// Every kind for a drive of an option, best first; `None` where the option has no such drive.
 #[must_use]
-pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Vec<Ranked>> {
+pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Guide> {
     let sheet = build.options.get(option)?;
     let parts = sheet.drives.get(drive)?;
     let job: &JobDrive = build.job.drives.iter().find(|job| job.name == parts.drive)?;
-    let required = crate::evaluation::evaluate_option(&build.job, sheet, option).drives.get(drive)?.required;
+    let result = evaluate_option(&build.job, sheet, option);
+    let seen = result.drives.get(drive)?;
+    let required = seen.required;
+    let climb_w = seen.at_half(Case::Climb).and_then(|case| case.output_power_w);
     let duty = MotorDuty {
         wishes: job.wishes.as_ref().unwrap_or(&NO_WISHES),
         load: &job.load,
@@ -173,12 +209,25 @@ pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Vec<Ranked>> 
         power_w: required.output_power_w,
         motors: parts.motor_count,
     };
-    Some(rank(&duty))
+    let hardest_w = required.output_power_w.max(climb_w.unwrap_or(0.0));
+    Some(Guide {
+        ranked: *duty.wishes != NO_WISHES,
+        kinds: rank(&duty),
+        size: size_asked(&duty, hardest_w / f64::from(parts.motor_count.max(1))),
+        forbidden: forbidden(duty.wishes, sheet, parts),
+    })
 }
 
 /// Every kind with the rules that apply, best first; of equals the simpler one.
 pub(super) fn rank(duty: &MotorDuty<'_>) -> Vec<Ranked> {
-    let mut ranked: Vec<Ranked> = MotorFamily::ALL.iter().map(|&kind| judged(kind, duty)).collect();
+    let generates = matches!(duty.load, Load::Generator(_));
+    // Steppers hold places; they are looked at where something turns them.
+    let kinds = MotorFamily::ALL.iter().filter(|kind| generates || **kind != MotorFamily::Stepper);
+    let mut ranked: Vec<Ranked> = kinds.map(|&kind| judged(kind, duty)).collect();
+    if *duty.wishes == NO_WISHES && !generates {
+        ranked.sort_by_key(|kind| kind.ruled_out);
+        return ranked;
+    }
     // Stable: the list of kinds runs from simple to involved.
     ranked.sort_by_key(|kind| (kind.ruled_out, i64::from(kind.points_against) - i64::from(kind.points_for)));
     ranked
@@ -186,7 +235,8 @@ pub(super) fn rank(duty: &MotorDuty<'_>) -> Vec<Ranked> {
 
 fn judged(kind: MotorFamily, duty: &MotorDuty<'_>) -> Ranked {
     let mut points = Vec::new();
-    let rules = RULES.iter().filter(|rule| (rule.when)(duty));
+    let list = if matches!(duty.load, Load::Generator(_)) { GENERATOR_RULES } else { RULES };
+    let rules = list.iter().filter(|rule| (rule.when)(duty));
     for Rule { since, says, .. } in rules {
         let about = says.iter().filter(|(kinds, ..)| kinds.contains(&kind));
         points.extend(about.map(|&(_, weight, reason)| Point {

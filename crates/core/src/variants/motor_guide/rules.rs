@@ -5,7 +5,7 @@ use super::guide::MotorFamily::{
     self, FieldOriented, GearMotorPlanetary, GearMotorWorm, HubDirect, HubGeared, Rebuildable, SealedCan, Sensored,
     Sensorless,
 };
-use crate::document::{ClassRule, Finesse, Load, Noise, Purse, Upkeep, Wetness, WheelWish};
+use crate::document::{ClassRule, Finesse, Load, Noise, Purpose, Purse, Upkeep, Wetness, WheelWish};
 
 /// How a statement counts.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -183,9 +183,52 @@ pub(super) const RULES: &[Rule] = &[
         since: "the output turns fast",
         when: |duty| duty.output_rpm > 3000.0,
         says: &[
-            (&[GearMotorPlanetary, GearMotorWorm], RulesOut, "no gear motor turns that fast"),
             (&[Sensorless], For, "it likes speed, and sensors add nothing there"),
             (&[SealedCan], For, "it turns that fast without any gear"),
+        ],
+    },
+    Rule {
+        since: "the output turns faster than gear motors do",
+        when: |duty| duty.output_rpm > 600.0,
+        says: &[(&[GearMotorPlanetary, GearMotorWorm], RulesOut, "gear motors end at about 600 turns a minute")],
+    },
+    Rule {
+        since: "it is a small vehicle that runs",
+        when: |duty| duty.mass_kg.is_some_and(|mass| (0.7..6.0).contains(&mass)) && duty.output_rpm > 350.0,
+        says: &[(
+            &[GearMotorPlanetary, GearMotorWorm],
+            RulesOut,
+            "the small gearboxes that are fast enough strip: a pinion and a spur gear can be changed",
+        )],
+    },
+    Rule {
+        since: "it races against others",
+        when: |duty| duty.wishes.purpose == Some(Purpose::Racing),
+        says: &[
+            (&[Sensored], For, "it leaves the line without a stutter, and its timing can be set"),
+            (&[Sensorless], Against, "a stutter at the start loses the race"),
+            (
+                &[GearMotorPlanetary, GearMotorWorm, HubDirect, HubGeared],
+                Against,
+                "its gearing cannot be changed for a track",
+            ),
+        ],
+    },
+    Rule {
+        since: "it is driven by feel",
+        when: |duty| duty.wishes.purpose == Some(Purpose::Feel),
+        says: &[
+            (&[FieldOriented, Sensored], For, "torque follows the finger from standstill on"),
+            (&[Rebuildable, SealedCan], For, "brushes give an even pull at a crawl, and many turns a fine one"),
+            (&[Sensorless], Against, "below its first turns it has no feel at all"),
+        ],
+    },
+    Rule {
+        since: "the class names a can",
+        when: |duty| duty.wishes.class_can.is_some(),
+        says: &[
+            (HUBS, RulesOut, "it has no such can"),
+            (&[GearMotorPlanetary, GearMotorWorm], RulesOut, "it has no such can"),
         ],
     },
     Rule {
@@ -255,7 +298,7 @@ mod tests {
         let ranked = ranked_for(&build, Wishes { class_rule: Some(ClassRule::BrushedOnly), ..NONE }, 200.0, 50.0, 2);
         let first_out = ranked.iter().position(|entry| entry.ruled_out).expect("something is ruled out");
         assert!(ranked[first_out..].iter().all(|entry| entry.ruled_out));
-        assert_eq!(ranked.len(), MotorFamily::ALL.len());
+        assert_eq!(ranked.len(), MotorFamily::ALL.len() - 1, "steppers are looked at where something turns them");
         for entry in &ranked {
             assert_eq!(entry.points_for as usize, entry.points.iter().filter(|p| p.side == Side::For).count());
             assert!(entry.points.iter().all(|point| point.reason.len() > 10 && point.since.len() > 5));

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::document::{Battery, Controller, Motor, Provenance};
+use crate::document::{Battery, Chemistry, Commutation, Controller, MachineKind, Motor, Provenance};
 use crate::format::significant;
 
 /// A rounded figure: a part on paper needs no fifteen digits.
@@ -63,6 +63,20 @@ pub(crate) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
     on_paper!(battery, "continuous_c", "burst_c", "cell_resistance_ohm");
 }
 
+/// A pack of another kind of cell, as many in series and of the same capacity.
+pub(crate) fn other_cells(battery: &mut Battery, chemistry: Chemistry, continuous_c: f64, cell_ohm: f64, mass_kg: f64) {
+    battery.chemistry = chemistry;
+    battery.continuous_c = Some(continuous_c);
+    battery.burst_c = Some(2.0 * continuous_c);
+    battery.cell_resistance_ohm = Some(rounded(cell_ohm));
+    battery.mass_kg = Some(rounded(mass_kg));
+    battery.cutoff_v_per_cell = None;
+    battery.max_charge_c = None;
+    battery.size_mm = None;
+    battery.price = None;
+    on_paper!(battery, "continuous_c", "burst_c", "cell_resistance_ohm", "mass_kg");
+}
+
 /// A motor with another winding on the same iron: Kv ∝ 1/turns, R ∝ turns², currents ∝ 1/turns at the same fill.
 pub(crate) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
     let factor = kv_rpm_per_v / motor.kv_rpm_per_v;
@@ -114,6 +128,47 @@ pub(crate) fn longer(motor: &mut Motor, factor: f64) {
         "mass_kg",
         "price"
     );
+}
+
+/// Km of a can with brushes over that of a brushless motor of its size (common practice).
+const BRUSHED_OVER_BRUSHLESS: f64 = 0.8;
+/// What two carbon brushes lose, V (common practice).
+const BRUSH_DROP_V: f64 = 0.6;
+
+/// A motor of the same size and Kv of the other kind: R ∝ 1/Km², brushes with their drop or none.
+pub(crate) fn other_kind(motor: &mut Motor, kind: MachineKind) {
+    if motor.kind == kind {
+        return;
+    }
+    let factor = match kind {
+        MachineKind::Brushed => BRUSHED_OVER_BRUSHLESS.powi(-2),
+        MachineKind::Brushless => BRUSHED_OVER_BRUSHLESS.powi(2),
+    };
+    motor.kind = kind;
+    motor.resistance_ohm = rounded(motor.resistance_ohm * factor);
+    motor.brush_drop_v = (kind == MachineKind::Brushed).then_some(BRUSH_DROP_V);
+    motor.magnet = None;
+    motor.magnet_grade = None;
+    motor.pole_pairs = None;
+    motor.sensor = None;
+    motor.turns = None;
+    motor.facts = None;
+    motor.no_load_current_a = None;
+    for figure in [&mut motor.max_continuous_current_a, &mut motor.max_burst_current_a] {
+        scale(figure, factor.sqrt().recip());
+    }
+    on_paper!(motor, "resistance_ohm", "max_continuous_current_a", "max_burst_current_a");
+}
+
+/// A controller of the same ratings for the other kind of motor.
+pub(crate) fn controller_for(controller: &mut Controller, kind: MachineKind) {
+    if controller.kind == kind {
+        return;
+    }
+    controller.kind = kind;
+    controller.commutation = Commutation::SixStep;
+    controller.max_erpm = None;
+    on_paper!(controller, "on_resistance_ohm");
 }
 
 /// A controller for `factor` times the current: ratings grow, the on-resistance shrinks. A limit grows with the rating that it

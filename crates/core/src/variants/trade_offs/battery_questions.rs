@@ -1,13 +1,76 @@
 //! Questions of the battery: which current must fit which rating, and how much C.
 
 use super::{Question, School, WorkingContext, check, figure, rerated, sag, said};
-use crate::document::BatteryRule;
+use crate::document::{BatteryRule, Chemistry};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::CheckCode;
 use crate::format::{percent, significant};
-use crate::variants::remedies::Variant;
+use crate::variants::remedies::{Variant, scaling};
+
+/// Energy of a kilogram of pouch cells and of round cells with a board, Wh/kg (common practice).
+const POUCH_WH_PER_KG: f64 = 150.0;
+const ROUND_WH_PER_KG: f64 = 200.0;
+/// What good round cells give for good, and pouch cells that are made for it (common practice).
+const ROUND_C: f64 = 5.0;
+const POUCH_C: f64 = 25.0;
+/// Resistance of a cell times its capacity, Ω·Ah: pouch and round cells of the power type (common practice).
+const POUCH_OHM_AH: f64 = 0.015;
+const ROUND_OHM_AH: f64 = 0.045;
+/// Volts that a pouch cell and a round cell are called by.
+const POUCH_V: f64 = 3.7;
+const ROUND_V: f64 = 3.6;
 
 impl WorkingContext {
+    /// Pouch packs, or round cells with a protection board; `None` where the battery is neither.
+    pub(super) fn pouch_or_cells(&self) -> Option<Question> {
+        let battery = &self.draft.option.battery;
+        if !matches!(battery.chemistry, Chemistry::Lipo | Chemistry::LiIon) {
+            return None;
+        }
+        let school = |pouch: bool| {
+            let now = pouch == (battery.chemistry == Chemistry::Lipo);
+            let (draft, result) = if now {
+                (self.draft.clone(), self.now.clone())
+            } else {
+                self.tried(|draft| of_the_other_cells(draft, pouch))
+            };
+            let continuous_a = result.supply.continuous_a;
+            let board_a =
+                draft.option.battery.bms_limit_a.map(|amps| amps * f64::from(draft.option.battery.packs_parallel));
+            let why = if pouch {
+                "Pouch packs give most current for their weight and are made for it; they want an alarm, a rigid box and a fire-proof \
+                 place to charge."
+            } else {
+                "Round cells with a board switch themselves off, balance themselves and last longer; less peak, and more room."
+            };
+            School {
+                name: if pouch { "Pouch pack" } else { "Round cells with a board" }.to_owned(),
+                says: format!(
+                    "{why} Here it would give {} for good and a cell sag by {} where it is asked most; {}.",
+                    said(continuous_a, "A"),
+                    said(sag(&result), "V"),
+                    super::holding(&result)
+                ),
+                now,
+                pointer: (!now).then(|| format!("/options/{}/battery", self.index)),
+                value: if now { None } else { serde_json::to_value(&draft.option.battery).ok() },
+                figures: vec![
+                    figure("gives for good", continuous_a, "A"),
+                    figure("the board opens at", board_a, "A"),
+                    figure("sag of a cell, most", sag(&result), "V"),
+                    figure("weighs", draft.option.battery.mass_kg, "kg"),
+                    figure("time on one charge", result.supply.runtime_min, "min"),
+                ],
+            }
+        };
+        Some(Question {
+            id: "pouch_or_cells",
+            drive: None,
+            asks: "Pouch pack, or cells with a protection board?",
+            schools: vec![school(true), school(false)],
+        })
+    }
+
     /// Which battery current must fit which rating.
     pub(super) fn battery_rule(&self) -> Question {
         let now = self.draft.job.battery_rule;
@@ -130,4 +193,18 @@ impl WorkingContext {
         }
         Some(Question { id: "c_rating", drive: None, asks: "The highest C that fits, or just enough?", schools })
     }
+}
+
+/// The same cells in series and the same capacity, of the other kind.
+fn of_the_other_cells(draft: &mut Variant, pouch: bool) {
+    let battery = &mut draft.option.battery;
+    let energy_wh = |volts: f64| f64::from(battery.cells_series) * volts * battery.capacity_ah;
+    let (chemistry, continuous_c, ohm_ah, mass_kg) = if pouch {
+        (Chemistry::Lipo, POUCH_C, POUCH_OHM_AH, energy_wh(POUCH_V) / POUCH_WH_PER_KG)
+    } else {
+        (Chemistry::LiIon, ROUND_C, ROUND_OHM_AH, energy_wh(ROUND_V) / ROUND_WH_PER_KG)
+    };
+    let capacity_ah = battery.capacity_ah;
+    scaling::other_cells(battery, chemistry, continuous_c, ohm_ah / capacity_ah, mass_kg);
+    battery.bms_limit_a = (!pouch).then(|| continuous_c * capacity_ah);
 }
