@@ -3602,6 +3602,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -3640,6 +3650,8 @@ export interface components {
              */
             height: number;
         };
+        /** @enum {string} */
+        Getting: "ordered" | "fitted";
         Wiring: {
             /**
              * Runs
@@ -4089,6 +4101,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -4408,6 +4430,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -4594,6 +4626,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -4663,6 +4705,16 @@ export interface components {
              * @default false
              */
             made?: boolean;
+            /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
             /**
              * Note
              * @description Where to get it, what to watch.
@@ -6080,6 +6132,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -6256,6 +6318,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -6389,6 +6461,16 @@ export interface components {
              * @default false
              */
             owned?: boolean;
+            /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
             /**
              * Source
              * @description Where the figures came from.
@@ -6545,6 +6627,16 @@ export interface components {
              */
             owned?: boolean;
             /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
+            /**
              * Source
              * @description Where the figures came from.
              */
@@ -6629,6 +6721,16 @@ export interface components {
              * @default false
              */
             owned?: boolean;
+            /**
+             * Getting it
+             * @description Ordered, or fitted already.
+             */
+            getting?: components["schemas"]["Getting"] | null;
+            /**
+             * Ordered on
+             * @description The day it was ordered.
+             */
+            ordered_on?: string | null;
             /**
              * Source
              * @description Where the figures came from.
@@ -6949,6 +7051,13 @@ export interface components {
              * @description What is left of the budget; below zero where it does not reach, null without one.
              */
             left: number | null;
+            /**
+             * Format: double
+             * @description What is ordered and not there yet, in money.
+             */
+            ordered: number;
+            /** @description What does not go together, in one sentence each. */
+            findings: string[];
             /** @description What an option like this usually needs too and no line has yet. */
             suggested: components["schemas"]["FreeLine"][];
         };
@@ -6965,8 +7074,12 @@ export interface components {
             quantity: number;
             /** @description Unit of the quantity; empty for pieces. */
             unit: string;
-            /** @description Already in the drawer. */
+            /** @description Already in the drawer, or in the machine. */
             have: boolean;
+            /** @description How far it is. */
+            state: components["schemas"]["LineState"];
+            /** @description The day it was ordered; null where nobody said. */
+            ordered_on: string | null;
             /** @description Made in the workshop. */
             made: boolean;
             /**
@@ -6984,6 +7097,8 @@ export interface components {
             /** @description Whether the line is a free one, of the list itself. */
             free: boolean;
         };
+        /** @description How far a line is. */
+        LineState: "need" | "ordered" | "have" | "fitted";
         /** @description What a table says of an option. */
         ReadList: {
             /** @description The free lines, all of them. */
@@ -7004,6 +7119,10 @@ export interface components {
             price: number | null;
             /** @description In the drawer. */
             have: boolean;
+            /** @description Ordered or fitted; null for neither. */
+            getting: components["schemas"]["Getting"] | null;
+            /** @description The day it was ordered; null where the table has none. */
+            ordered_on: string | null;
         };
         /** @description What lies in the drawer, and every combination of it. */
         DrawerMap: {

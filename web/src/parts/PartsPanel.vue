@@ -8,6 +8,7 @@ import { useBench } from "../workbench/bench";
 import PanelHead from "../shared/PanelHead.vue";
 import QuantityField from "../shared/fields/QuantityField.vue";
 import { figures } from "../units/quantity";
+import { withValue } from "../shared/lib/pointer";
 import { usePartsTable } from "./partsTable";
 
 type FreeLine = Schemas["FreeLine"];
@@ -34,6 +35,29 @@ const pointerOf = (line: ListLine, key: "price" | "owned" | "made" | "what" | "q
 
 function set(line: ListLine, key: Parameters<typeof pointerOf>[1], value: unknown): void {
   bench.set(pointerOf(line, key), value === "" || value === null || value === false ? undefined : value);
+}
+
+type State = Schemas["LineState"];
+const STATES: Record<State, string> = { need: "need", ordered: "ordered", have: "have", fitted: "fitted" };
+
+/** How far a line is stands in three fields of its part; they change together. */
+function setState(line: ListLine, state: State): void {
+  if (!bench.document) return;
+  const at = `${bench.optionPointer}/${line.place}`;
+  const fields = {
+    owned: state === "have" || state === "fitted" || undefined,
+    getting: state === "ordered" || state === "fitted" ? state : undefined,
+    ordered_on: state === "ordered" ? (line.ordered_on ?? new Date().toISOString().slice(0, 10)) : undefined,
+  };
+  const next = Object.entries(fields).reduce(
+    (build, [key, value]) => withValue(build, `${at}/${key}`, value),
+    bench.document,
+  );
+  bench.edit(next);
+}
+
+function setDay(line: ListLine, day: string): void {
+  bench.set(`${bench.optionPointer}/${line.place}/ordered_on`, day || undefined);
 }
 
 function setWhat(line: ListLine, event: Event): void {
@@ -94,7 +118,11 @@ const used = computed(() => {
       <p>
         <span class="figure big" data-to-buy>{{ money(list.to_buy) }}</span>
         <span class="unit">{{ list.currency }}</span> to buy
-        <span class="note">of {{ money(list.total) }} in all</span>
+        <span class="note"
+          >of {{ money(list.total) }} in all<template v-if="list.ordered > 0"
+            >, {{ money(list.ordered) }} ordered</template
+          ></span
+        >
       </p>
       <p v-if="list.budget != null" class="budget">
         <span class="bar" aria-hidden="true"
@@ -113,13 +141,16 @@ const used = computed(() => {
         sums are too low by {{ list.without_price === 1 ? "that" : "those" }}.
       </p>
     </div>
+    <p v-for="finding in list.findings" :key="finding" class="wrong" role="alert" data-parts-finding>
+      {{ finding }}
+    </p>
     <div class="wide">
       <table data-parts-list>
         <thead>
           <tr>
             <th>what</th>
             <th class="number">how many</th>
-            <th>have</th>
+            <th>how far</th>
             <th>make</th>
             <th class="number">price of one</th>
             <th class="number">total</th>
@@ -159,12 +190,21 @@ const used = computed(() => {
                 />
               </template>
             </td>
-            <td>
+            <td class="state">
+              <select
+                :value="line.state"
+                :aria-label="`How far: ${line.what}`"
+                :data-state="line.what"
+                @change="setState(line, ($event.target as HTMLSelectElement).value as State)"
+              >
+                <option v-for="(word, state) in STATES" :key="state" :value="state">{{ word }}</option>
+              </select>
               <input
-                type="checkbox"
-                :checked="line.have"
-                :aria-label="`In the drawer: ${line.what}`"
-                @change="set(line, 'owned', ($event.target as HTMLInputElement).checked)"
+                v-if="line.state === 'ordered'"
+                type="date"
+                :value="line.ordered_on ?? ''"
+                :aria-label="`Ordered on: ${line.what}`"
+                @change="setDay(line, ($event.target as HTMLInputElement).value)"
               />
             </td>
             <td>

@@ -40,9 +40,11 @@ export function usePartsTable() {
     if (!reply?.data || !bench.document) return;
     const { lines, parts, problems } = reply.data;
     let next = withValue(bench.document, `${bench.optionPointer}/parts_list`, lines);
-    for (const { place, price, have } of parts) {
+    for (const { place, price, have, getting, ordered_on } of parts) {
       next = withValue(next, `${bench.optionPointer}/${place}/price`, price ?? undefined);
       next = withValue(next, `${bench.optionPointer}/${place}/owned`, have || undefined);
+      next = withValue(next, `${bench.optionPointer}/${place}/getting`, getting ?? undefined);
+      next = withValue(next, `${bench.optionPointer}/${place}/ordered_on`, ordered_on ?? undefined);
     }
     bench.edit(next);
     const bad =

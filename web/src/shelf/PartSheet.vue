@@ -73,7 +73,16 @@ const START: Record<string, object> = {
   mount: {},
   bec: { voltage_v: 5, current_a: 3 },
 };
-const HIDDEN = ["part_id", "facts", "provenance", "measured_on", "sensors", ...Object.keys(NESTED)];
+const HIDDEN = [
+  "part_id",
+  "facts",
+  "getting",
+  "ordered_on",
+  "provenance",
+  "measured_on",
+  "sensors",
+  ...Object.keys(NESTED),
+];
 const FIRST = ["price", "owned", "source"];
 const names = computed(() => {
   const all = Object.keys(FIELDS[kind.value.record] ?? {}).filter((key) => !HIDDEN.includes(key));

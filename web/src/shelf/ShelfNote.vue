@@ -25,6 +25,8 @@ const NOT_OF_THE_PART = [
   "part_id",
   "label",
   "owned",
+  "getting",
+  "ordered_on",
   "provenance",
   "measured_on",
   "packs_series",

@@ -10,7 +10,9 @@ const toast = useToast();
 
 async function put(): Promise<void> {
   const figures = (bench.get(props.at) ?? {}) as { label?: string; part_id?: string };
-  const part = Object.fromEntries(Object.entries(figures).filter(([key]) => key !== "part_id"));
+  const part = Object.fromEntries(
+    Object.entries(figures).filter(([key]) => !["part_id", "getting", "ordered_on"].includes(key)),
+  );
   const label =
     figures.label?.trim() || `${props.kind.replace("_", " ")} of ${bench.document?.name ?? "a build"}`;
   const body = { format: "ypsidyne.part/1", part: props.kind, ...part, label: label.slice(0, 160) };

@@ -144,6 +144,8 @@ macro_rules! part {
                 mass_kg: Option<f64>, number(0.0, 1e4), "Mass", "Mass of one.";
                 size_mm: Option<SizeMm>, typed(), "Size", "Outer size of one.";
                 owned: bool = false, typed(), "In the drawer", "Already in the drawer: nothing to buy.";
+                getting: Option<crate::document::parts::Getting>, typed(), "Getting it", "Ordered, or fitted already.";
+                ordered_on: Option<String>, text(40), "Ordered on", "The day it was ordered.";
                 source: Option<String>, text(400), "Source", "Where the figures came from.";
                 provenance: Option<BTreeMap<String, Provenance>>, typed(), "Provenance",
                     "Field by field: listed, measured or estimated.";

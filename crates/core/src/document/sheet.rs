@@ -1,5 +1,6 @@
 //! What a build keeps beside its figures: lines of the parts list, and what a decision was based on.
 
+use super::parts::Getting;
 use super::reading::{list, name, number, text, typed};
 
 record! {
@@ -11,6 +12,8 @@ record! {
         price: Option<f64>, number(0.0, 1e7), "Price", "Price of one, in the currency of the budget.";
         owned: bool = false, typed(), "In the drawer", "Already in the drawer: nothing to buy.";
         made: bool = false, typed(), "To be made", "Made in the workshop: a mount, an adapter, holes.";
+        getting: Option<Getting>, typed(), "Getting it", "Ordered, or fitted already.";
+        ordered_on: Option<String>, text(40), "Ordered on", "The day it was ordered.";
         note: Option<String>, text(400), "Note", "Where to get it, what to watch.";
     }
 }

@@ -47,7 +47,7 @@ const NESTED: &[(&str, &str, &[Spec])] = &[
 ];
 
 /// Keys that are for programs, not for tables.
-const HIDDEN: &[&str] = &["part_id", "provenance"];
+const HIDDEN: &[&str] = &["part_id", "provenance", "getting", "ordered_on"];
 
 /// Every figure a column of a kind can hold, name and price first.
 #[must_use]

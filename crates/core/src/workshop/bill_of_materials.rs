@@ -4,7 +4,8 @@
 use serde::Serialize;
 
 use crate::document::build::MOST_LINES;
-use crate::document::{Circuit, FreeLine, GearingKind, GearingStage, Job, OptionSheet};
+use crate::document::parts::{Getting, Sensor};
+use crate::document::{Chemistry, Circuit, FreeLine, GearingKind, GearingStage, Job, MachineKind, OptionSheet};
 use crate::evaluation::price::price_of_parts;
 use crate::format::significant;
 use crate::shelf::csv_in::{RowProblem, TableError};
@@ -27,8 +28,37 @@ pub struct PartsList {
     pub currency: String,
     /// What is left of the budget; below zero where it does not reach, null without one.
     pub left: Option<f64>,
+    /// What is ordered and not there yet, in money.
+    pub ordered: f64,
+    /// What does not go together, in one sentence each.
+    pub findings: Vec<String>,
     /// What an option like this usually needs too and no line has yet.
     pub suggested: Vec<FreeLine>,
+}
+
+/// How far a line is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum LineState {
+    /// To be bought or made.
+    Need,
+    /// On its way.
+    Ordered,
+    /// In the drawer.
+    Have,
+    /// In the machine.
+    Fitted,
+}
+
+impl LineState {
+    const fn of(owned: bool, getting: Option<Getting>) -> Self {
+        match (getting, owned) {
+            (Some(Getting::Fitted), _) => Self::Fitted,
+            (_, true) => Self::Have,
+            (Some(Getting::Ordered), false) => Self::Ordered,
+            (None, false) => Self::Need,
+        }
+    }
 }
 
 /// One line.
@@ -42,8 +72,12 @@ pub struct ListLine {
     pub quantity: f64,
     /// Unit of the quantity; empty for pieces.
     pub unit: String,
-    /// Already in the drawer.
+    /// Already in the drawer, or in the machine.
     pub have: bool,
+    /// How far it is.
+    pub state: LineState,
+    /// The day it was ordered; null where nobody said.
+    pub ordered_on: Option<String>,
     /// Made in the workshop.
     pub made: bool,
     /// Price of one.
@@ -61,11 +95,15 @@ pub struct ListLine {
 pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
     let mut lines: Vec<ListLine> = price_of_parts(option)
         .into_iter()
-        .map(|part| ListLine {
+        .filter(|part| !is_nothing_to_buy(option, &part.place, part.price))
+        .map(|part| (getting_of(option, &part.place), part))
+        .map(|((getting, ordered_on), part)| ListLine {
             what: what_of(option, &part.place),
+            state: LineState::of(part.owned, getting),
+            ordered_on,
             quantity: f64::from(part.count),
             unit: String::new(),
-            have: part.owned,
+            have: part.owned || getting == Some(Getting::Fitted),
             made: false,
             price: part.price,
             total: part.price.map(|price| price * f64::from(part.count)),
@@ -79,7 +117,9 @@ pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
         what: line.what.clone(),
         quantity: line.quantity,
         unit: line.unit.clone().unwrap_or_default(),
-        have: line.owned,
+        have: line.owned || line.getting == Some(Getting::Fitted),
+        state: LineState::of(line.owned, line.getting),
+        ordered_on: line.ordered_on.clone(),
         made: line.made,
         price: line.price,
         total: line.price.map(|price| price * line.quantity),
@@ -87,7 +127,12 @@ pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
         free: true,
     }));
     let total = lines.iter().filter_map(|line| line.total).fold(0.0, |sum, price| sum + price);
-    let wanted = || lines.iter().filter(|line| !line.have && !line.made);
+    let wanted = || lines.iter().filter(|line| line.state == LineState::Need && !line.made);
+    let ordered = lines
+        .iter()
+        .filter(|line| line.state == LineState::Ordered)
+        .filter_map(|line| line.total)
+        .fold(0.0, |sum, price| sum + price);
     let to_buy = wanted().filter_map(|line| line.total).fold(0.0, |sum, price| sum + price);
     let without_price = wanted().filter(|line| line.total.is_none() && line.quantity > 0.0).count();
     let budget = job.budget.as_ref();
@@ -97,10 +142,57 @@ pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
         without_price: u32::try_from(without_price).unwrap_or(u32::MAX),
         budget: budget.map(|budget| budget.amount),
         currency: budget.map(|budget| budget.currency.clone()).unwrap_or_default(),
-        left: budget.map(|budget| budget.amount - to_buy),
+        left: budget.map(|budget| budget.amount - to_buy - ordered),
+        ordered,
+        findings: connectors_apart(option).into_iter().collect(),
         suggested: suggested(option),
         lines,
     }
+}
+
+/// A stage that only says that the shaft goes straight on is nothing to buy.
+fn is_nothing_to_buy(option: &OptionSheet, place: &str, price: Option<f64>) -> bool {
+    let stage = place.strip_prefix("drives/").and_then(|rest| rest.split_once("/gearing/"));
+    let Some((drive, stage)) = stage else { return false };
+    let stage = drive
+        .parse::<usize>()
+        .ok()
+        .zip(stage.parse::<usize>().ok())
+        .and_then(|(drive, stage)| option.drives.get(drive)?.gearing.get(stage));
+    price.is_none() && stage.is_some_and(|stage| stage.kind == GearingKind::Direct)
+}
+
+/// How far a part of the chain is, and the day it was ordered.
+fn getting_of(option: &OptionSheet, place: &str) -> (Option<Getting>, Option<String>) {
+    let mut steps = place.split('/');
+    let found = match (steps.next(), steps.next().and_then(|step| step.parse::<usize>().ok()), steps.next()) {
+        (Some("drives"), Some(at), Some(part)) => option.drives.get(at).and_then(|drive| match part {
+            "motor" => Some((drive.motor.getting, &drive.motor.ordered_on)),
+            "controller" => drive.controller.as_ref().map(|part| (part.getting, &part.ordered_on)),
+            _ => {
+                let stage = steps.next()?.parse::<usize>().ok()?;
+                drive.gearing.get(stage).map(|part| (part.getting, &part.ordered_on))
+            }
+        }),
+        _ => Some((option.battery.getting, &option.battery.ordered_on)),
+    };
+    found.map_or((None, None), |(getting, day)| (getting, day.clone()))
+}
+
+/// Pack and lead with different connectors.
+fn connectors_apart(option: &OptionSheet) -> Option<String> {
+    let pack = option.battery.connector.as_deref()?.trim();
+    let lead = option
+        .wiring
+        .runs
+        .iter()
+        .filter(|run| run.circuit == Circuit::Supply)
+        .find_map(|run| run.connector.as_deref())?
+        .trim();
+    let differ = !pack.is_empty() && !lead.is_empty() && !pack.eq_ignore_ascii_case(lead);
+    differ.then(|| {
+        format!("The pack has {pack} and the lead at it {lead}: change one of them, or buy an adapter. Never solder on a live pack: one lead at a time, the other covered.")
+    })
 }
 
 /// What a part of the chain is called in a list.
@@ -144,7 +236,17 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
         let has = |line: &FreeLine| line.what.to_lowercase() == what.to_lowercase();
         if !option.parts_list.iter().any(has) {
             let unit = unit.map(str::to_owned);
-            found.push(FreeLine { what, quantity, unit, price: None, owned: false, made, note: None });
+            found.push(FreeLine {
+                what,
+                quantity,
+                unit,
+                price: None,
+                owned: false,
+                made,
+                getting: None,
+                ordered_on: None,
+                note: None,
+            });
         }
     };
     for run in &option.wiring.runs {
@@ -153,9 +255,10 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
             |awg| format!("AWG {}", significant(awg)),
         );
         let name = run.name.to_lowercase();
-        want(format!("Lead {gauge}, {name}"), 2.0 * run.length_m, Some("m"), false);
+        let (wires, joints) = wires_of(option, &run.circuit);
+        want(format!("Lead {gauge}, {name}"), f64::from(wires) * run.length_m, Some("m"), false);
         if let Some(connector) = &run.connector {
-            want(format!("Connector {connector}, {name}"), 1.0, Some("pairs"), false);
+            want(format!("Connector {connector}, {name}"), f64::from(joints), Some("pairs"), false);
         }
         if let Some(crimps) = run.crimps.filter(|crimps| *crimps > 0) {
             want(format!("Crimp contacts {gauge}, {name}"), f64::from(crimps), None, false);
@@ -168,6 +271,7 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
             _ => {}
         }
     }
+    loom_needs(option, &mut want);
     for drive in &option.drives {
         let name = &drive.drive;
         for stage in &drive.gearing {
@@ -202,8 +306,86 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
     found
 }
 
+/// Wires of a run, and pairs of connectors: two for direct current, three for each brushless motor.
+fn wires_of(option: &OptionSheet, circuit: &Circuit) -> (u32, u32) {
+    match circuit {
+        Circuit::Supply => (2, 1),
+        Circuit::Motor(name) => option.drives.iter().find(|drive| drive.drive == *name).map_or((2, 1), |drive| {
+            let phases = if drive.motor.kind == MachineKind::Brushless { 3 } else { 2 };
+            (phases * drive.motor_count, phases * drive.motor_count)
+        }),
+    }
+}
+
+/// What the loom asks for beside its leads (common practice): splitters, a switch, a charger, an alarm, a box, guards.
+fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&str>, bool)) {
+    let battery = &option.battery;
+    let packs = battery.packs_series * battery.packs_parallel;
+    if battery.packs_series > 1 {
+        want(
+            format!("Lead for {} packs in series", battery.packs_series),
+            f64::from(battery.packs_parallel),
+            None,
+            false,
+        );
+    }
+    if battery.packs_parallel > 1 {
+        want(format!("Lead for {} packs side by side", battery.packs_parallel), 1.0, None, false);
+    }
+    let controllers: u32 =
+        option.drives.iter().filter(|drive| drive.controller.is_some()).map(|drive| drive.controller_count).sum();
+    if controllers > 1 {
+        want(format!("Splitter lead, one pack to {controllers} controllers"), 1.0, None, false);
+        if option.wiring.receiver {
+            want("Y-lead for the throttle signal".to_owned(), f64::from(controllers - 1), None, false);
+        }
+    }
+    for drive in &option.drives {
+        if drive.motors_per_channel > 1 {
+            let channels = drive.motor_count.div_ceil(drive.motors_per_channel);
+            want(
+                format!("Splitter lead, one channel to {} motors, {}", drive.motors_per_channel, drive.drive),
+                f64::from(channels),
+                None,
+                false,
+            );
+        }
+        if drive.motor.sensor.is_some_and(|sensor| sensor != Sensor::None) {
+            want(format!("Sensor lead, {}", drive.drive), f64::from(drive.motor_count), None, false);
+        }
+        let turns_in_the_open =
+            drive.gearing.iter().any(|stage| matches!(stage.kind, GearingKind::Belt | GearingKind::Chain));
+        if turns_in_the_open {
+            want(format!("Guard over belt or chain, {}", drive.drive), 1.0, None, true);
+        }
+    }
+    if !option.wiring.runs.iter().any(|run| run.switch.is_some()) && option.wiring.main_switch.is_none() {
+        want("Main switch for direct current".to_owned(), 1.0, None, false);
+    }
+    let lithium = matches!(battery.chemistry, Chemistry::Lipo | Chemistry::LiIon | Chemistry::Lifepo4);
+    let charge_a = battery.max_charge_c.unwrap_or(battery.chemistry.cell().charge_c) * battery.capacity_ah;
+    want(
+        format!(
+            "Charger for {} cells, {}, about {} A",
+            battery.cells_series,
+            battery.chemistry.label().to_lowercase(),
+            significant(charge_a)
+        ),
+        1.0,
+        None,
+        false,
+    );
+    if lithium && battery.bms_limit_a.is_none() && !option.wiring.alarm {
+        want("Cell alarm for the balance lead".to_owned(), f64::from(packs), None, false);
+    }
+    if battery.chemistry == Chemistry::Lipo {
+        want("Rigid box for the pack".to_owned(), 1.0, None, true);
+    }
+}
+
 /// Headers of the table.
-const HEADERS: [&str; 9] = ["place", "what", "quantity", "unit", "have", "make", "price", "total", "note"];
+const HEADERS: [&str; 11] =
+    ["place", "what", "quantity", "unit", "have", "make", "price", "total", "note", "state", "ordered on"];
 
 /// The list as a table; what a table program would run as a formula is defused.
 #[must_use]
@@ -222,9 +404,20 @@ pub fn to_csv(list: &PartsList) -> String {
             number(line.price),
             number(line.total),
             defused(&line.note),
+            state_word(line.state).to_owned(),
+            defused(line.ordered_on.as_deref().unwrap_or_default()),
         ]
     });
     table::write(HEADERS, rows)
+}
+
+const fn state_word(state: LineState) -> &'static str {
+    match state {
+        LineState::Need => "need",
+        LineState::Ordered => "ordered",
+        LineState::Have => "have",
+        LineState::Fitted => "fitted",
+    }
 }
 
 /// What a table says of an option.
@@ -247,6 +440,10 @@ pub struct PartChange {
     pub price: Option<f64>,
     /// In the drawer.
     pub have: bool,
+    /// Ordered or fitted; null for neither.
+    pub getting: Option<Getting>,
+    /// The day it was ordered; null where the table has none.
+    pub ordered_on: Option<String>,
 }
 
 /// Reads a table of lines. Only a column headed `what` is needed; `total` is worked out and not read.
@@ -286,6 +483,21 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
             }
         };
         let (have, made) = (flag("have"), flag("make"));
+        let (getting, has) = match cell("state").to_lowercase().as_str() {
+            "ordered" => (Some(Getting::Ordered), false),
+            "fitted" => (Some(Getting::Fitted), true),
+            "have" => (None, true),
+            "" | "need" => (None, false),
+            other => {
+                problems.push((
+                    "state".to_owned(),
+                    format!("{other:?} came, one of need, ordered, have, fitted is needed"),
+                ));
+                (None, false)
+            }
+        };
+        let have = have || has;
+        let ordered_on = Some(cell("ordered on").to_owned()).filter(|day| !day.is_empty());
         let name = harmless(record.get(what).unwrap_or_default().trim()).to_owned();
         let place = cell("place");
         if name.is_empty() && place.is_empty() {
@@ -295,9 +507,12 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
         } else if !place.is_empty() && !places.iter().any(|known| known == place) {
             problems.push(("place".to_owned(), format!("{place:?} came, this option has {}", places.join(", "))));
         }
-        for (key, text, longest) in
-            [("what", name.as_str(), 200), ("unit", cell("unit"), 20), ("note", cell("note"), 400)]
-        {
+        for (key, text, longest) in [
+            ("what", name.as_str(), 200),
+            ("unit", cell("unit"), 20),
+            ("note", cell("note"), 400),
+            ("ordered on", cell("ordered on"), 40),
+        ] {
             if text.chars().count() > longest {
                 problems.push((key.to_owned(), format!("longer than {longest} letters")));
             }
@@ -309,7 +524,7 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
             let row = |(column, detail)| RowProblem { line, column: Some(column), detail };
             read.problems.extend(problems.into_iter().map(row));
         } else if !place.is_empty() {
-            read.parts.push(PartChange { place: place.to_owned(), price, have });
+            read.parts.push(PartChange { place: place.to_owned(), price, have, getting, ordered_on });
         } else if !name.is_empty() {
             let given = |text: &str| (!text.is_empty()).then(|| text.to_owned());
             read.lines.push(FreeLine {
@@ -319,6 +534,8 @@ pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError
                 price,
                 owned: have,
                 made,
+                getting,
+                ordered_on,
                 note: given(cell("note")),
             });
         }

@@ -9,6 +9,7 @@ mod window;
 
 mod choosing;
 mod fields;
+mod known;
 mod links;
 mod measuring;
 mod options;

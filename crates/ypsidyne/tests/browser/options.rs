@@ -113,9 +113,20 @@ async fn a_parts_list_is_filled_priced_saved_and_read_back() {
     until_stored(&server, &id, "/options/0/parts_list/0/what", "Lead AWG 10, pack to controllers").await;
 
     // 240 for the pack; with it in the drawer there is less to buy.
-    browser.run("document.querySelector('[data-parts-list] tbody input[type=checkbox]').click()").await;
+    browser.choose("[data-parts-list] tbody [data-state]", "have").await;
     until_stored(&server, &id, "/options/0/battery/owned", true).await;
     browser.until("less to buy", &format!("{to_buy} === '338'")).await;
+    // The motors are on their way since a day, and no longer to be bought.
+    browser.choose("[data-parts-list] tbody tr:nth-child(2) [data-state]", "ordered").await;
+    until_stored(&server, &id, "/options/0/drives/0/motor/getting", "ordered").await;
+    browser
+        .until("their day", "document.querySelector('[data-parts-list] input[type=date]')?.value.length === 10")
+        .await;
+    browser
+        .until("ordered", "document.querySelector('[data-to-buy]').closest('p').innerText.includes('ordered')")
+        .await;
+    browser.choose("[data-parts-list] tbody tr:nth-child(2) [data-state]", "need").await;
+    browser.until("to be bought again", &format!("{to_buy} === '338'")).await;
     browser.find("[data-new-line]").await.send_keys("Switch\u{e007}").await.unwrap();
     browser.until("one more", "[...document.querySelectorAll('.what input')].at(-1)?.value === 'Switch'").await;
     let price = "[...document.querySelectorAll(\"[data-parts-list] input[data-field='price']\")].at(-1)";
@@ -125,10 +136,11 @@ async fn a_parts_list_is_filled_priced_saved_and_read_back() {
 
     browser.click("[data-parts-out]").await;
     let table = String::from_utf8(browser.downloaded(".csv").await).unwrap();
-    assert!(table.contains("Switch,1,,no,no,12.5,12.5,"), "{table}");
+    assert!(table.contains("Switch,1,,no,no,12.5,12.5,,need,"), "{table}");
 
     // Edited elsewhere, with a bad row, and read back.
-    let edited = table.replace("Switch,1,,no,no,12.5,12.5,", "Switch,2,,no,no,12.5,25,\n,Nuts,plenty,,no,no,,,");
+    let edited =
+        table.replace("Switch,1,,no,no,12.5,12.5,,need,", "Switch,2,,no,no,12.5,25,,need,\n,Nuts,plenty,,no,no,,,,,");
     let file = browser.file("list.csv", &edited);
     browser.find("[data-parts-in]").await.send_keys(&file.to_string_lossy()).await.unwrap();
     browser

@@ -21,6 +21,11 @@ choice! {
     MachineKind { Brushed = "brushed", "Brushed"; Brushless = "brushless", "Brushless"; }
 }
 
+choice! {
+    /// How far a thing is on its way into the machine, beside lying in the drawer.
+    Getting { Ordered = "ordered", "Ordered"; Fitted = "fitted", "Fitted"; }
+}
+
 record! {
     /// Outer size.
     SizeMm {
