@@ -9658,6 +9658,12 @@ export interface components {
              * @default null
              */
             kind?: components["schemas"]["PartKind"] | null;
+            /**
+             * Format: double
+             * @description Diameter of the wheel that a hub would sit in, m.
+             * @default null
+             */
+            wheel_diameter_m?: number | null;
         };
         /** @description A build, and what of it stays. */
         ProposeRequest: {

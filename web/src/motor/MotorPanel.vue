@@ -246,7 +246,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
-  <OneLine kind="motor" :at="at">
+  <OneLine kind="motor" :at="at" :wheel="wheel">
     <BenchField :at="at" record="Motor" name="label" />
   </OneLine>
   <KnownPanel :at="at" :wheel="wheel" :build="bench.id" />

@@ -64,7 +64,7 @@ pub const TEMPLATES: &[Template] = &[
     Template {
         kind: "plane",
         title: "Plane or drone propeller",
-        words: "air at a speed, minutes of flight",
+        words: "a known propeller, some minutes in the air",
         json: include_str!("template_builds/plane.json"),
     },
     Template {

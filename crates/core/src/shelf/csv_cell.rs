@@ -92,7 +92,11 @@ pub(super) fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_c
         })
         .map_or(cell.len(), |(place, _)| place);
     let (digits, own_unit) = (cell[..split].replace('−', "-"), cell[split..].trim());
-    let plain = if decimal_comma || (digits.matches(',').count() == 1 && !digits.contains('.')) {
+    // 35,000 under commas is thirty-five thousand; 0,700 and 2,5 are not.
+    let thousands = digits
+        .split_once(',')
+        .is_some_and(|(front, back)| back.len() == 3 && !front.trim_start_matches(['-', '+']).starts_with('0'));
+    let plain = if decimal_comma || (digits.matches(',').count() == 1 && !digits.contains('.') && !thousands) {
         digits.replace(',', ".")
     } else {
         digits.replace(',', "")

@@ -208,11 +208,13 @@ fn columns(
         .map(|(place, header)| Column {
             header: header.clone(),
             choice: choices.get(header).cloned().unwrap_or_else(|| {
-                if elsewhere(header) {
-                    // The exact key of any kind is that and nothing else.
-                    return ColumnChoice { key: Some(header.clone()), unit: None };
+                let exact = || ColumnChoice { key: Some(header.clone()), unit: None };
+                if kinds.iter().any(|kind| spec_of(*kind, header).is_some()) {
+                    return exact();
                 }
-                kinds.iter().map(|kind| guess(header, *kind)).find(|choice| choice.key.is_some()).unwrap_or_default()
+                // What a table of such parts means by it comes before the key of a kind that is not in it.
+                let meant = kinds.iter().map(|kind| guess(header, *kind)).find(|choice| choice.key.is_some());
+                meant.unwrap_or_else(|| if elsewhere(header) { exact() } else { ColumnChoice::default() })
             }),
             samples: records.iter().take(SAMPLES).filter_map(|record| record.get(place)).map(str::to_owned).collect(),
         })

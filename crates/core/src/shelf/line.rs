@@ -131,15 +131,15 @@ fn plain(text: &str) -> String {
     plain
 }
 
-/// Reads a text. `kind`: what it is about where that is known.
+/// Reads a text. `kind`: what it is about where that is known; `wheel_diameter_m`: of the wheel that a hub would sit in.
 #[must_use]
-pub fn read_line(text: &str, kind: Option<PartKind>) -> LineReading {
+pub fn read_line(text: &str, kind: Option<PartKind>, wheel_diameter_m: Option<f64>) -> LineReading {
     let kind = kind.unwrap_or_else(|| kind_of_text(text));
     let mut reader = Reader { kind, rest: plain(text), part: Map::new(), heard: Vec::new(), aside: Vec::new() };
     for pattern in compiled(kind) {
         reader.listen(pattern);
     }
-    reader.told()
+    reader.told(wheel_diameter_m)
 }
 
 struct Reader {
@@ -316,7 +316,7 @@ impl Reader {
         }
     }
 
-    fn told(mut self) -> LineReading {
+    fn told(mut self, wheel_diameter_m: Option<f64>) -> LineReading {
         self.heard.sort_by_key(|(place, _)| *place);
         self.usual_for_kind();
         let noise = compiled(self.kind).iter().filter(|pattern| pattern.heard == Heard::Elsewhere).collect::<Vec<_>>();
@@ -339,7 +339,8 @@ impl Reader {
             .chain(std::mem::take(&mut self.aside))
             .collect();
         let heard = !self.heard.is_empty();
-        let worked_out = (self.kind == PartKind::Motor && heard).then(|| work_out(&self.part, None).ok()).flatten();
+        let worked_out =
+            (self.kind == PartKind::Motor && heard).then(|| work_out(&self.part, wheel_diameter_m).ok()).flatten();
         let part = worked_out.as_ref().map_or(Value::Object(self.part), |worked| worked.motor.clone());
         LineReading {
             kind: self.kind,

@@ -5,7 +5,7 @@ use serde::Serialize;
 
 use crate::document::build::MOST_LINES;
 use crate::document::parts::{Getting, Sensor};
-use crate::document::{Chemistry, Circuit, FreeLine, GearingKind, GearingStage, Job, MachineKind, OptionSheet};
+use crate::document::{Chemistry, Circuit, FreeLine, GearingKind, GearingStage, Job, Load, MachineKind, OptionSheet};
 use crate::evaluation::price::price_of_parts;
 use crate::format::significant;
 use crate::shelf::csv_in::{RowProblem, TableError};
@@ -145,7 +145,7 @@ pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
         left: budget.map(|budget| budget.amount - to_buy - ordered),
         ordered,
         findings: connectors_apart(option).into_iter().collect(),
-        suggested: suggested(option),
+        suggested: suggested(job, option),
         lines,
     }
 }
@@ -230,7 +230,7 @@ fn stage_in_words(stage: &GearingStage) -> String {
 }
 
 /// What an option like this usually needs too (common practice): leads, connectors, pulleys, belts, screws, a fuse.
-fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
+fn suggested(job: &Job, option: &OptionSheet) -> Vec<FreeLine> {
     let mut found = Vec::new();
     let mut want = |what: String, quantity: f64, unit: Option<&str>, made: bool| {
         let has = |line: &FreeLine| line.what.to_lowercase() == what.to_lowercase();
@@ -272,6 +272,15 @@ fn suggested(option: &OptionSheet) -> Vec<FreeLine> {
         }
     }
     loom_needs(option, &mut want);
+    for served in &job.drives {
+        let what = match served.load {
+            Load::Fan(_) => "Guard around the propeller",
+            Load::Blade(_) => "Guard over the blade",
+            Load::Flywheel(_) => "Cage around the wheels",
+            _ => continue,
+        };
+        want(format!("{what}, {}", served.name), 1.0, None, true);
+    }
     for drive in &option.drives {
         let name = &drive.drive;
         for stage in &drive.gearing {

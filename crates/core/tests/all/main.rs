@@ -29,6 +29,7 @@ mod outside_checks;
 mod properties;
 mod proposing;
 mod published_schema;
+mod rated_watts;
 mod remedies;
 mod run;
 mod run_reference;

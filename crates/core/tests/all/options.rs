@@ -3,12 +3,13 @@
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
+use ypsidyne_core::document::parts::Getting;
 use ypsidyne_core::evaluation::risks::about;
 use ypsidyne_core::evaluation::{evaluate, evaluate_option};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::decision::{decided, review};
 use ypsidyne_core::variants::new_option::{adopt, blank};
-use ypsidyne_core::workshop::bill_of_materials::{from_csv, parts_list, to_csv};
+use ypsidyne_core::workshop::bill_of_materials::{LineState, from_csv, parts_list, to_csv};
 use ypsidyne_testkit::read;
 
 fn demo_json(word: &str) -> Value {
@@ -242,4 +243,65 @@ fn what_must_be_made_comes_from_what_does_not_fit_together() {
     for word in ["adapter plate from the motor's 44 mm", "holes for M4", "bored out from 6 to 8 mm"] {
         assert!(said.to_make.iter().any(|line| line.contains(word)), "{word} in {:?}", said.to_make);
     }
+}
+
+/// What is on its way is no longer to buy and not yet there: 80 of 264 are ordered, 100 in the drawer, 18 made.
+#[test]
+fn how_far_a_line_is_moves_it_between_the_sums() {
+    let mut json = priced();
+    json["options"][0]["drives"][0]["controller"]["getting"] = json!("ordered");
+    json["options"][0]["drives"][0]["controller"]["ordered_on"] = json!("2026-11-20");
+    let build = read(&json);
+    let list = parts_list(&build.job, &build.options[0]);
+    assert_eq!((list.ordered, list.to_buy, list.left), (80.0, 66.0, Some(4.0)));
+    let controller = list.lines.iter().find(|line| line.place == "drives/0/controller").unwrap();
+    assert_eq!((controller.state, controller.ordered_on.as_deref()), (LineState::Ordered, Some("2026-11-20")));
+    json["options"][0]["battery"]["getting"] = json!("fitted");
+    let build = read(&json);
+    let fitted = parts_list(&build.job, &build.options[0]);
+    assert_eq!(fitted.to_buy, 6.0, "what is fitted is there");
+    // The table takes it out and brings it back.
+    let table = to_csv(&fitted);
+    let back = from_csv(&table, &build.options[0]).unwrap();
+    assert_eq!(back.problems, []);
+    let controller = back.parts.iter().find(|part| part.place == "drives/0/controller").unwrap();
+    assert_eq!((controller.getting, controller.ordered_on.as_deref()), (Some(Getting::Ordered), Some("2026-11-20")));
+    let wrong = from_csv(&table.replace("ordered,", "posted,"), &build.options[0]).unwrap();
+    assert!(wrong.problems[0].detail.contains("need, ordered, have, fitted"), "{:?}", wrong.problems);
+}
+
+#[test]
+fn leads_are_counted_and_the_loom_says_what_else_it_needs() {
+    let mut json = priced();
+    let option = &mut json["options"][0];
+    option["battery"]["chemistry"] = json!("lipo");
+    option["battery"]["connector"] = json!("bullet 4 mm");
+    option["drives"][0]["gearing"] = json!([{ "kind": "direct", "efficiency": 1 }]);
+    option["drives"][0]["motor"] =
+        json!({ "kind": "brushless", "kv_rpm_per_v": 100, "resistance_ohm": 0.1, "sensor": "hall" });
+    option["drives"][0]["controller"] = json!({ "kind": "brushless", "channels": 1 });
+    option["drives"][0]["controller_count"] = json!(2);
+    option["wiring"] = json!({ "receiver": true, "runs": [
+        { "name": "battery", "circuit": "supply", "awg": 12, "length_m": 0.5, "connector": "two-pole housing" },
+        { "name": "motor", "circuit": "motor:shaft", "awg": 14, "length_m": 0.3 },
+    ] });
+    let build = read(&json);
+    let list = parts_list(&build.job, &build.options[0]);
+    let needs = |what: &str| list.suggested.iter().find(|line| line.what.starts_with(what)).map(|line| line.quantity);
+    assert_eq!(needs("Lead AWG 12, battery"), Some(1.0), "two wires of half a metre");
+    assert!((needs("Lead AWG 14, motor").unwrap() - 1.8).abs() < 1e-9, "three phases of two motors, 0.3 m each");
+    for (what, count) in [
+        ("Splitter lead, one pack to 2 controllers", 1.0),
+        ("Y-lead for the throttle signal", 1.0),
+        ("Lead for 2 packs side by side", 1.0),
+        ("Sensor lead, shaft", 2.0),
+        ("Main switch", 1.0),
+        ("Charger for 6 cells", 1.0),
+        ("Cell alarm", 2.0),
+        ("Rigid box", 1.0),
+    ] {
+        assert_eq!(needs(what), Some(count), "{what}");
+    }
+    assert!(list.findings[0].contains("bullet 4 mm") && list.findings[0].contains("two-pole housing"));
+    assert!(list.lines.iter().all(|line| !line.place.contains("gearing")), "a direct stage is nothing to buy");
 }

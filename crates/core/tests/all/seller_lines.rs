@@ -122,7 +122,7 @@ fn value_at<'a>(part: &'a Value, key: &str) -> Option<&'a Value> {
 
 fn problems_of(line: &Line) -> Vec<String> {
     let (text, kind, figures, left) = *line;
-    let reading: LineReading = read_line(text, None);
+    let reading: LineReading = read_line(text, None, None);
     let mut problems = Vec::new();
     if reading.kind.word() != kind {
         problems.push(format!("kind {} instead of {kind}", reading.kind.word()));
@@ -162,7 +162,7 @@ fn a_hundred_lines_are_understood() {
 #[test]
 fn a_motor_of_one_line_can_be_evaluated() {
     for line in LINES.iter().filter(|line| line.1 == "motor" && !line.2.is_empty()) {
-        let reading = read_line(line.0, Some(PartKind::Motor));
+        let reading = read_line(line.0, Some(PartKind::Motor), None);
         let worked = reading.worked_out.expect("figures were read");
         if worked.missing.is_empty() {
             let motor = ypsidyne_core::document::Motor::from_value(&reading.part, "motor");
@@ -173,7 +173,7 @@ fn a_motor_of_one_line_can_be_evaluated() {
 
 #[test]
 fn what_is_typed_of_a_kind_is_read_as_that_kind() {
-    let reading = read_line("24V 30A", Some(PartKind::Controller));
+    let reading = read_line("24V 30A", Some(PartKind::Controller), None);
     assert_eq!(reading.part["max_voltage_v"], 24.0);
     assert_eq!(reading.figures[0].heard, "24v");
     assert_eq!(reading.figures[0].label, "Highest voltage");
@@ -183,7 +183,7 @@ proptest::proptest! {
     #[test]
     fn no_text_upsets_it(text in "\\PC{0,60}") {
         for kind in PartKind::ALL {
-            let reading = read_line(&text, Some(*kind));
+            let reading = read_line(&text, Some(*kind), None);
             proptest::prop_assert_eq!(reading.kind, *kind);
         }
     }
@@ -193,7 +193,7 @@ proptest::proptest! {
 fn a_pack_of_one_line_can_be_evaluated() {
     use ypsidyne_core::shelf::ShelfPart;
     for line in LINES.iter().filter(|line| line.1 == "battery") {
-        let mut part = read_line(line.0, Some(PartKind::Battery)).part;
+        let mut part = read_line(line.0, Some(PartKind::Battery), None).part;
         part["part"] = "battery".into();
         part["label"] = line.0.into();
         let read = ShelfPart::from_value(&part);

@@ -220,3 +220,26 @@ proptest! {
         prop_assert_eq!(read.good[0].part.label(), label);
     }
 }
+
+#[test]
+fn a_table_of_what_sellers_tell_becomes_motors() {
+    let text = "name,volts,rpm,stall current,ratio,size,watts\n\
+                launcher can,11.1,\"35,000\",25 A,,130,\n\
+                robot motor,12,381,,50,020,\n\
+                hub,48,,,,,1600\n\
+                a riddle,,,25,,,\n";
+    let read = table(text, Some(PartKind::Motor));
+    assert_eq!(read.good.len(), 3, "{:?}", read.problems);
+    let can = read.good[0].part.document();
+    assert!((can["resistance_ohm"].as_f64().unwrap() - 0.444).abs() < 0.02);
+    assert_eq!(can["provenance"]["resistance_ohm"], "worked_out");
+    assert_eq!(can["facts"]["stall_current_a"], 25.0);
+    let robot = read.good[1].part.document();
+    assert_eq!(
+        (&robot["gearbox"]["ratio"], &robot["provenance"]["resistance_ohm"]),
+        (&json!(50.0), &json!("estimated"))
+    );
+    assert_eq!(read.good[2].part.document()["rated_power_w"], 1600.0);
+    assert!(read.problems[0].detail.contains("too little is known of it"), "{:?}", read.problems);
+    assert_eq!(read.problems[0].line, 5);
+}

@@ -90,6 +90,9 @@ struct LineRequest {
     /// What it is about; null where that is to be told from the text.
     #[serde(default)]
     kind: Option<PartKind>,
+    /// Diameter of the wheel that a hub would sit in, m.
+    #[serde(default)]
+    wheel_diameter_m: Option<f64>,
 }
 
 async fn line(body: JsonBody) -> Result<Json<LineReading>, ApiError> {
@@ -102,5 +105,6 @@ async fn line(body: JsonBody) -> Result<Json<LineReading>, ApiError> {
             needed: "at most 8000 letters",
         });
     }
-    Ok(Json(read_line(&asked.text, asked.kind)))
+    let wheel = asked.wheel_diameter_m.filter(|diameter| (0.005..5.0).contains(diameter));
+    Ok(Json(read_line(&asked.text, asked.kind, wheel)))
 }

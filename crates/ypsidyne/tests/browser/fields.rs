@@ -34,6 +34,7 @@ const RECORDS: [&str; 31] = [
     "Mount",
     "Gearbox",
     "Thermal",
+    "MotorFacts",
     "GearingStage",
     "Output",
     "Controller",
@@ -47,6 +48,8 @@ const ELSEWHERE: &[(&str, &str)] = &[
     ("*.part_id", "the link to the shelf: put there by taking a part from it"),
     ("JobDrive.name", "the name at the head of Job"),
     ("OptionDrive.drive", "names the drive of the job: set by Job"),
+    ("*.getting", "the parts list"),
+    ("*.ordered_on", "the parts list"),
 ];
 
 /// The fields of the document by record, as the page knows them; what holds other records is none.
@@ -85,6 +88,7 @@ async fn everything(server: &Server, kind: &str) -> Value {
         for drive in option["drives"].as_array_mut().unwrap() {
             drive["motor"]["gearbox"] = json!({ "kind": "planetary", "ratio": 10, "efficiency": 0.8 });
             drive["motor"]["thermal"] = json!({});
+            drive["motor"]["facts"] = json!({ "mass_kg": 1 });
             // A stage of every kind, in millimetres and in teeth an inch.
             drive["gearing"] = json!([
                 { "kind": "spur", "driver_teeth": 20, "driven_teeth": 40, "module_mm": 1, "efficiency": 0.95 },

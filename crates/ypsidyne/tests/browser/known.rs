@@ -122,7 +122,7 @@ async fn a_sellers_text_becomes_a_part_of_the_shelf() {
     browser.until("worked out", "document.querySelector('[data-found=resistance_ohm]')").await;
     browser.click("[data-save-part]").await;
     browser.until("it is put away", "!document.querySelector('[data-part-sheet]')").await;
-    browser.until_text("Spare gear motor").await;
+    browser.until_text("92 parts").await;
     browser.end().await;
 }
 

@@ -216,7 +216,7 @@ async fn a_generator_says_what_it_gives_and_what_it_lacks() {
     let id = open_demo(&browser, &server, "Millrace generator", "run").await;
     browser.until("it fills", &format!("{HEADLINE}?.startsWith('211 Wh in 8 h')")).await;
     browser.until_text("the battery is full and takes nothing more").await;
-    browser.until("machines beside it", "document.querySelectorAll('[data-machines] tbody tr').length > 20").await;
+    browser.until("machines beside it", "document.querySelectorAll('[data-machines] tbody tr').length === 8").await;
     browser.keys("o").await;
     browser.until("nothing flows", &format!("{HEADLINE} === 'Nothing flows.'")).await;
     browser.until_verdict("generator.voltage", "fail").await;

@@ -197,6 +197,7 @@ async fn charts_are_read_at_a_point_and_taken_away() {
     let server = Server::demo();
     let browser = Browser::start().await;
     open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
+    browser.find("svg.chart").await;
     browser.run("document.querySelector('svg.chart').focus()").await;
     browser.keys(&"\u{e014}".repeat(5)).await;
     browser.until("a reading", "/full throttle\\s+\\d/.test(document.querySelector('figcaption').innerText)").await;

@@ -438,14 +438,14 @@ async fn what_stands_ready_is_served_and_usable() {
     let server = Server::start();
     let get = async |path: &str| -> Value { reqwest::get(server.url(path)).await.unwrap().json().await.unwrap() };
     let kinds = get("/api/templates").await;
-    assert_eq!(kinds.as_array().unwrap().len(), 9);
+    assert_eq!(kinds.as_array().unwrap().len(), 13);
     for kind in kinds.as_array().unwrap() {
         let start = get(&format!("/api/templates/{}", kind["kind"].as_str().unwrap())).await;
         let reply = post_json(&server, "/api/builds", start.to_string()).await;
         assert_eq!(reply.status(), StatusCode::CREATED, "{kind}");
     }
     let lines = get("/api/builds").await;
-    assert_eq!(lines.as_array().unwrap().len(), 9);
+    assert_eq!(lines.as_array().unwrap().len(), 13);
     assert!(lines.as_array().unwrap().iter().all(|line| line["options"][0]["verdict"] != "fail"), "{lines}");
     let typical = get("/api/typical").await;
     assert!(typical.as_array().unwrap().iter().all(|entry| !entry["source"].as_str().unwrap().is_empty()));

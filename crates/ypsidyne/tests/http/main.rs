@@ -11,6 +11,7 @@ mod compression;
 mod description;
 mod hostile;
 mod instruments;
+mod known;
 mod options;
 mod runs;
 mod search;

@@ -151,8 +151,18 @@ async fn candidates_come_best_first_and_can_be_put_in() {
     let found = answer(&server, "/api/candidates", &asked).await;
     let candidates = found["candidates"].as_array().unwrap();
     assert!(candidates.len() >= 60 && found["tried"] == found["total"]);
-    let failing: Vec<u64> = candidates.iter().map(|one| one["effect"]["failing"].as_u64().unwrap()).collect();
-    assert!(failing.is_sorted(), "{failing:?}");
+    let failing = |folded: bool| -> Vec<u64> {
+        let some = candidates.iter().filter(|one| one["folded"].is_null() != folded);
+        some.map(|one| one["effect"]["failing"].as_u64().unwrap()).collect()
+    };
+    assert!(failing(false).is_sorted() && failing(true).is_sorted(), "{:?} {:?}", failing(false), failing(true));
+    let first_folded = candidates.iter().position(|one| !one["folded"].is_null()).unwrap();
+    assert!(candidates[first_folded..].iter().all(|one| !one["folded"].is_null()), "no answers come last");
+    // What is found of other kinds is told where nothing of this kind is.
+    let packs = json!({ "build": dolly(), "option": 0, "drive": 0, "search": { "kind": "motor", "text": "pouch" } });
+    let none = answer(&server, "/api/candidates", &packs).await;
+    assert_eq!(none["total"], 0);
+    assert!(none["elsewhere"].as_array().unwrap().iter().any(|other| other["kind"] == "battery"), "{none}");
     let best = &candidates[0];
     let mut build = dolly();
     *build.pointer_mut(best["pointer"].as_str().unwrap()).unwrap() = best["value"].clone();
@@ -216,6 +226,18 @@ async fn sums_guesses_and_schools_answer_for_one_option() {
     let schools = answer(&server, "/api/schools?option=0", &dolly()).await;
     let asked: BTreeSet<&str> =
         schools.as_array().unwrap().iter().map(|question| question["id"].as_str().unwrap()).collect();
-    assert_eq!(asked, BTreeSet::from(["battery_rule", "c_rating", "motor_count", "voltage"]));
+    assert_eq!(
+        asked,
+        BTreeSet::from([
+            "battery_rule",
+            "brushes",
+            "c_rating",
+            "hub_or_belt",
+            "motor_count",
+            "pouch_or_cells",
+            "sensors",
+            "voltage"
+        ])
+    );
     problem(post_json(&server, "/api/schools?option=9", DOLLY).await, StatusCode::BAD_REQUEST).await;
 }

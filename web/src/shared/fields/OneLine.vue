@@ -14,6 +14,8 @@ const props = defineProps<{
   at: string;
   /** Keys that stay as they are when another part is taken. */
   stays?: readonly string[];
+  /** Diameter of the wheel that a hub would sit in, m. */
+  wheel?: number | null | undefined;
 }>();
 const desk = useDesk();
 
@@ -32,11 +34,14 @@ const text = computed(() =>
 );
 
 const { value: answer } = useAnswer<Schemas["LineReading"]>(
-  () => [text.value, props.kind],
+  () => [text.value, props.kind, props.wheel],
   (signal) =>
     text.value.trim() === ""
       ? null
-      : api.POST("/api/parts/line", { body: { text: text.value, kind: props.kind }, signal }),
+      : api.POST("/api/parts/line", {
+          body: { text: text.value, kind: props.kind, wheel_diameter_m: props.wheel ?? null },
+          signal,
+        }),
 );
 const reading = computed(() => {
   const read = answer.value;
