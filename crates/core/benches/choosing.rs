@@ -4,7 +4,7 @@
 use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use ypsidyne_core::document::Build;
+use ypsidyne_core::document::{Battery, Build, Controller, GearingStage, Motor};
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::evaluation::workings::sums;
 use ypsidyne_core::library::demo;
@@ -12,6 +12,7 @@ use ypsidyne_core::shelf::ShelfPart;
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::stock::PARTS;
 use ypsidyne_core::variants::candidates::placed;
+use ypsidyne_core::variants::proposals::{Stock, propose};
 use ypsidyne_core::variants::ratio_needed::ratio_needed;
 use ypsidyne_core::variants::remedies::{evaluate_with_remedies, remedies};
 use ypsidyne_core::variants::sensitivity::{Tolerances, guesses_that_matter};
@@ -49,5 +50,40 @@ fn choosing(criterion: &mut Criterion) {
     criterion.bench_function("both schools", |bencher| bencher.iter(|| questions(black_box(&build), 0)));
 }
 
-criterion_group!(benches, choosing);
+/// The shelf so many times over, each copy a little dearer, so that no two parts are the same.
+fn shelf(times: u32) -> (Vec<Motor>, Vec<Battery>, Vec<Controller>, Vec<GearingStage>) {
+    let mut found = (Vec::new(), Vec::new(), Vec::new(), Vec::new());
+    for copy in 0..times {
+        let dearer = |price: Option<f64>| price.map(|price| price * (1.0 + 0.01 * f64::from(copy)));
+        for part in PARTS.iter() {
+            match part.clone() {
+                ShelfPart::Motor(part) => found.0.push(Motor { price: dearer(part.price), ..*part }),
+                ShelfPart::Battery(part) => found.1.push(Battery { price: dearer(part.price), ..*part }),
+                ShelfPart::Controller(part) => found.2.push(Controller { price: dearer(part.price), ..*part }),
+                ShelfPart::GearingStage(part) => found.3.push(GearingStage { price: dearer(part.price), ..*part }),
+                ShelfPart::Wheel(_) => {}
+            }
+        }
+    }
+    found
+}
+
+/// Three machines for each demo job. Wanted: under a second from the whole shelf, under two from 2000 parts.
+fn proposing(criterion: &mut Criterion) {
+    for (times, name) in [(1, "the demo shelf"), (9, "2000 parts")] {
+        let (motors, batteries, controllers, stages) = shelf(times);
+        let stock = Stock { motors: &motors, batteries: &batteries, controllers: &controllers, stages: &stages };
+        for demo in demo::BUILDS.iter().take(4) {
+            let build = Build::from_json(demo.json).expect("the demo builds read");
+            let mut group = criterion.benchmark_group("three machines");
+            group.sample_size(10);
+            group.bench_function(format!("{} from {name}", build.name), |bencher| {
+                bencher.iter(|| propose(black_box(&build), 0, &stock, false));
+            });
+            group.finish();
+        }
+    }
+}
+
+criterion_group!(benches, choosing, proposing);
 criterion_main!(benches);

@@ -1,11 +1,12 @@
 //! From the job alone to three machines of the shelf: the cheapest, the lightest, the calmest.
 //!
 //! First a look at each motor at each voltage the packs can make, geared for the job ([`screen`]); then whole options of the
-//! best of them with every pack and the controllers that fit ([`picks`]), judged with the whole model; at last leads, fuse
-//! and switch ([`wiring`]). Where nothing does the job, the nearest, and which wish to ease.
+//! best of them ([`whole`]) with the packs and controllers that fit ([`picks`]), judged with the whole model; at last leads,
+//! fuse and switch ([`wiring`]). Where nothing does the job, the nearest, and which wish to ease.
 
 mod picks;
 mod screen;
+mod whole;
 mod wiring;
 
 use rayon::prelude::*;
@@ -17,8 +18,8 @@ use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::{lasting, percent, significant};
 use crate::variants::fitted::reduction::in_words;
 use crate::variants::remedies::{Group, remedies};
-use picks::{controller_for, fitting, packs_at, share_channels, voltages, volts_of};
-use screen::{Screened, screen};
+use picks::{voltages, volts_of};
+use whole::{Judged, at_voltage};
 
 /// What can be had.
 #[derive(Debug, Clone, Copy)]
@@ -102,57 +103,12 @@ pub struct Proposals {
 
 /// Highest voltage of a machine that people build without more care than is usual: below what is touched safely.
 const MOST_V: f64 = 55.0;
-/// Packs that are tried with each set of motors, by price and by mass.
-const PACKS: usize = 8;
-/// Sets of motors at a voltage that are tried with whole packs.
-const SETS: usize = 10;
-
-/// A whole option that was judged.
-struct Judged {
-    option: OptionSheet,
-    result: OptionEvaluation,
-}
-
 impl Stock<'_> {
     /// What a gearing stage costs that has no price: the middle one of those that have.
     fn usual_stage_price(&self) -> f64 {
         let mut prices: Vec<f64> = self.stages.iter().filter_map(|stage| stage.price).collect();
         prices.sort_by(f64::total_cmp);
         prices.get(prices.len() / 2).copied().unwrap_or(0.0)
-    }
-}
-
-impl Judged {
-    /// Stages without a price.
-    fn unpriced(&self) -> f64 {
-        let stages = self.option.drives.iter().flat_map(|drive| &drive.gearing);
-        f64::from(u32::try_from(stages.filter(|stage| stage.price.is_none()).count()).unwrap_or(u32::MAX))
-    }
-
-    fn failing(&self) -> usize {
-        self.result.checks.iter().filter(|check| check.verdict == Verdict::Fail).count()
-    }
-
-    fn used(&self) -> f64 {
-        self.result.weakest().and_then(|check| check.utilisation).unwrap_or(f64::MAX)
-    }
-
-    /// The least first by what a machine shall be best in; `from_drawer`: what is there costs nothing.
-    fn measure(&self, best_in: BestIn, from_drawer: bool, stage_price: f64) -> f64 {
-        /// Nobody wants more to spare than this leaves.
-        const CALM: f64 = 0.6;
-        const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.1;
-        match best_in {
-            BestIn::Price => {
-                let parts = if from_drawer { self.result.to_buy } else { self.result.price };
-                parts.map_or(f64::MAX, |parts| parts + stage_price * self.unpriced())
-            }
-            BestIn::Mass => self.result.hardware_mass_kg,
-            // Far to spare is bought with weight: of two that are about as calm the lighter one.
-            BestIn::Calm => {
-                self.used().max(CALM) + FOR_EACH_TIMES_E_OF_MASS * self.result.hardware_mass_kg.max(1e-3).ln()
-            }
-        }
     }
 }
 
@@ -218,111 +174,6 @@ fn with_leads(job: &Job, base: &OptionSheet, option: &OptionSheet) -> Judged {
     wiring::wire(job, &mut option, base);
     let result = evaluate_option(job, &option, 0);
     Judged { option, result }
-}
-
-/// Whole options at one voltage.
-fn at_voltage(job: &Job, base: &OptionSheet, voltage_v: f64, stock: &Stock<'_>, from_drawer: bool) -> Vec<Judged> {
-    let screened: Vec<Vec<Screened>> =
-        (0..base.drives.len()).map(|place| screen(job, base, place, voltage_v, stock, from_drawer)).collect();
-    if screened.iter().any(Vec::is_empty) {
-        return Vec::new();
-    }
-    let mut packs = packs_at(voltage_v, stock);
-    let count = |pack: &Battery| f64::from(pack.packs_series * pack.packs_parallel);
-    let price = |pack: &Battery| {
-        if from_drawer && pack.owned { 0.0 } else { pack.price.map_or(f64::MAX, |price| price * count(pack)) }
-    };
-    packs.sort_by(|a, b| price(a).total_cmp(&price(b)));
-    let mut some: Vec<Battery> = packs.iter().take(PACKS).cloned().collect();
-    packs.sort_by(|a, b| {
-        (a.mass_kg.unwrap_or(f64::MAX) * count(a)).total_cmp(&(b.mass_kg.unwrap_or(f64::MAX) * count(b)))
-    });
-    some.extend(packs.iter().filter(|pack| !some.contains(pack)).take(PACKS).cloned().collect::<Vec<_>>());
-    // The strongest too: what is hungry wants it.
-    let amps = |pack: &Battery| pack.continuous_c.unwrap_or(0.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
-    packs.sort_by(|a, b| amps(b).total_cmp(&amps(a)));
-    some.extend(packs.iter().filter(|pack| !some.contains(pack)).take(PACKS / 2).cloned().collect::<Vec<_>>());
-    let sets = sets_of(&screened);
-    sets.iter()
-        .flat_map(|set| some.iter().filter_map(|pack| judged(job, base, set, pack, stock, from_drawer)))
-        .collect()
-}
-
-/// Sets of one motor for each drive, the best first.
-fn sets_of(screened: &[Vec<Screened>]) -> Vec<Vec<&Screened>> {
-    let mut sets: Vec<Vec<&Screened>> = vec![Vec::new()];
-    for of_drive in screened {
-        sets = sets
-            .into_iter()
-            .flat_map(|set| {
-                of_drive.iter().map(move |screened| set.iter().copied().chain(std::iter::once(screened)).collect())
-            })
-            .collect();
-        sets.truncate(4 * SETS);
-    }
-    sets.truncate(SETS);
-    sets
-}
-
-/// An option of a set of motors and a pack, with the controllers that do; `None` where one drive finds none.
-fn judged(
-    job: &Job,
-    base: &OptionSheet,
-    set: &[&Screened],
-    pack: &Battery,
-    stock: &Stock<'_>,
-    from_drawer: bool,
-) -> Option<Judged> {
-    let mut option = base.clone();
-    option.wiring.runs.clear();
-    option.parts_list.clear();
-    option.power_up.clear();
-    option.battery = pack.clone();
-    option.drives = set.iter().map(|screened| screened.drive.clone()).collect();
-    for drive in &mut option.drives {
-        let strongest = controller_for(drive, pack, f64::INFINITY, stock.controllers, |controller| {
-            -controller.motor_current_continuous_a.unwrap_or(0.0)
-        })?;
-        drive.controller = Some(strongest);
-        share_channels(drive);
-    }
-    let first = evaluate_option(job, &option, 0);
-    for (place, seen) in first.drives.iter().enumerate() {
-        let motor_a = seen
-            .cases
-            .iter()
-            .filter(|case| matches!(case.case, crate::Case::Target | crate::Case::Climb) && case.state_of_charge == 0.5)
-            .filter_map(|case| case.motor_current_a)
-            .fold(0.0, f64::max);
-        let drive = &option.drives[place];
-        let price = |controller: &Controller| {
-            if from_drawer && controller.owned { 0.0 } else { controller.price.unwrap_or(1e9) }
-        };
-        let mut fitting = fitting(drive, pack, 1.1 * motor_a, stock.controllers);
-        fitting.sort_by(|a, b| price(a).total_cmp(&price(b)));
-        let mut best: Option<(usize, f64, Controller)> = None;
-        for controller in fitting.into_iter().take(4) {
-            option.drives[place].controller = Some(controller.clone());
-            share_channels(&mut option.drives[place]);
-            let result = evaluate_option(job, &option, 0);
-            let judged = Judged { option: option.clone(), result };
-            let (failing, used) = (judged.failing(), judged.used());
-            if best.as_ref().is_none_or(|(fewest, least, _)| {
-                failing < *fewest || (failing == *fewest && failing > 0 && used < *least)
-            }) {
-                best = Some((failing, used, controller));
-            }
-            if failing == 0 {
-                break;
-            }
-        }
-        if let Some((_, _, controller)) = best {
-            option.drives[place].controller = Some(controller);
-            share_channels(&mut option.drives[place]);
-        }
-    }
-    let result = evaluate_option(job, &option, 0);
-    Some(Judged { option, result })
 }
 
 fn same_parts(a: &OptionSheet, b: &OptionSheet) -> bool {

@@ -23,10 +23,12 @@ pub(super) struct Screened {
     pub price: Option<f64>,
     /// Mass of motors and stages, kg.
     pub mass_kg: f64,
+    /// Current of each motor at the hardest steady work, A.
+    pub motor_a: f64,
 }
 
 /// Motors that are kept for each of price, mass and calm.
-const KEPT: usize = 5;
+const KEPT: usize = 7;
 /// Motors above this share of a machine's own mass are no answer.
 const TOO_HEAVY: f64 = 0.25;
 /// Whoever needs more stages takes a gear motor.
@@ -49,11 +51,15 @@ pub(super) fn screen(
         _ => vec![drive.motor_count],
     };
     let machine_kg = machine_of(served);
+    let asked_w = asked_w(job, base, place);
     let tries: Vec<(&Motor, u32)> =
         stock.motors.iter().flat_map(|motor| counts.iter().map(move |count| (motor, *count))).collect();
     let all: Vec<Screened> = tries
         .into_par_iter()
         .filter(|(motor, count)| {
+            if is_far_off(motor, asked_w / f64::from(*count), voltage_v) {
+                return false;
+            }
             let heavy = machine_kg
                 .zip(motor.mass_kg)
                 .is_some_and(|(machine, mass)| mass * f64::from(*count) > TOO_HEAVY * machine);
@@ -135,7 +141,40 @@ fn screened(
         .filter(|check| check.code.can_be_weakest() && own(check.code.group()))
         .filter_map(|check| check.utilisation)
         .fold(0.0, f64::max);
-    Some(Screened { drive, failing, utilisation, price: motors.map(|motors| motors + stages), mass_kg })
+    let motor_a = hardest_a(&result);
+    Some(Screened { drive, motor_a, failing, utilisation, price: motors.map(|motors| motors + stages), mass_kg })
+}
+
+/// Current of each motor at target or climb, the larger, A.
+fn hardest_a(result: &OptionEvaluation) -> f64 {
+    let cases = result.drives.first().map(|seen| seen.cases.as_slice()).unwrap_or_default();
+    cases
+        .iter()
+        .filter(|case| matches!(case.case, crate::Case::Target | crate::Case::Climb) && case.state_of_charge == 0.5)
+        .filter_map(|case| case.motor_current_a)
+        .fold(0.0, f64::max)
+}
+
+/// Power at the output that a drive's target and hill ask for, W: what the base option does, or would do.
+fn asked_w(job: &Job, base: &OptionSheet, place: usize) -> f64 {
+    let result = evaluate_option(job, base, 0);
+    let Some(seen) = result.drives.get(place) else { return 0.0 };
+    let climb = seen.at_half(crate::Case::Climb).and_then(|case| case.output_power_w).unwrap_or(0.0);
+    seen.required.output_power_w.max(climb)
+}
+
+/// Whether a motor is far too weak, or far too strong, for its share of some power: judged by what it lists.
+fn is_far_off(motor: &Motor, each_w: f64, voltage_v: f64) -> bool {
+    /// Of volts times most amps so much comes out at the shaft at the best.
+    const COMES_OUT: f64 = 0.95;
+    /// Whoever takes a motor of this many times the power carries it for nothing.
+    const FAR_TOO_STRONG: f64 = 40.0;
+    let given_w = motor
+        .max_continuous_current_a
+        .map(|amps| amps * voltage_v)
+        .or(motor.rated_power_w)
+        .unwrap_or_else(|| voltage_v * voltage_v / (4.0 * motor.resistance_ohm));
+    COMES_OUT * given_w < each_w || (each_w > 0.5 && given_w > FAR_TOO_STRONG * each_w)
 }
 
 /// Whether a check is about the drive rather than its pack or its leads.
