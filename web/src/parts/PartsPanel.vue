@@ -8,7 +8,7 @@ import { useBench } from "../workbench/bench";
 import PanelHead from "../shared/PanelHead.vue";
 import QuantityField from "../shared/fields/QuantityField.vue";
 import { figures } from "../units/quantity";
-import { withValue } from "../shared/lib/pointer";
+import LineStatePick from "./LineStatePick.vue";
 import { usePartsTable } from "./partsTable";
 
 type FreeLine = Schemas["FreeLine"];
@@ -35,29 +35,6 @@ const pointerOf = (line: ListLine, key: "price" | "owned" | "made" | "what" | "q
 
 function set(line: ListLine, key: Parameters<typeof pointerOf>[1], value: unknown): void {
   bench.set(pointerOf(line, key), value === "" || value === null || value === false ? undefined : value);
-}
-
-type State = Schemas["LineState"];
-const STATES: Record<State, string> = { need: "need", ordered: "ordered", have: "have", fitted: "fitted" };
-
-/** How far a line is stands in three fields of its part; they change together. */
-function setState(line: ListLine, state: State): void {
-  if (!bench.document) return;
-  const at = `${bench.optionPointer}/${line.place}`;
-  const fields = {
-    owned: state === "have" || state === "fitted" || undefined,
-    getting: state === "ordered" || state === "fitted" ? state : undefined,
-    ordered_on: state === "ordered" ? (line.ordered_on ?? new Date().toISOString().slice(0, 10)) : undefined,
-  };
-  const next = Object.entries(fields).reduce(
-    (build, [key, value]) => withValue(build, `${at}/${key}`, value),
-    bench.document,
-  );
-  bench.edit(next);
-}
-
-function setDay(line: ListLine, day: string): void {
-  bench.set(`${bench.optionPointer}/${line.place}/ordered_on`, day || undefined);
 }
 
 function setWhat(line: ListLine, event: Event): void {
@@ -190,23 +167,7 @@ const used = computed(() => {
                 />
               </template>
             </td>
-            <td class="state">
-              <select
-                :value="line.state"
-                :aria-label="`How far: ${line.what}`"
-                :data-state="line.what"
-                @change="setState(line, ($event.target as HTMLSelectElement).value as State)"
-              >
-                <option v-for="(word, state) in STATES" :key="state" :value="state">{{ word }}</option>
-              </select>
-              <input
-                v-if="line.state === 'ordered'"
-                type="date"
-                :value="line.ordered_on ?? ''"
-                :aria-label="`Ordered on: ${line.what}`"
-                @change="setDay(line, ($event.target as HTMLInputElement).value)"
-              />
-            </td>
+            <td><LineStatePick :line="line" /></td>
             <td>
               <input
                 v-if="line.free"

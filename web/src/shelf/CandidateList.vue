@@ -10,23 +10,11 @@ import { verdictWord } from "../workbench/words";
 import QuantityField from "../shared/fields/QuantityField.vue";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { holdInPlace } from "../shared/lib/steady";
+import { useAnswers } from "./answers";
 import { ANY, type Effect, FIELD, useEffectColumns } from "./effectColumns";
+import { kindOf } from "./kinds";
 
 type Candidate = Schemas["Candidate"];
-type Folded = Schemas["FoldedAway"];
-const FOLDED: Record<Folded, string> = {
-  too_heavy: "far too heavy",
-  too_fast: "far too fast",
-  too_slow: "far too slow",
-  wrong_kind: "of the wrong kind",
-};
-const KIND_WORDS: Record<Schemas["PartKind"], [string, string]> = {
-  motor: ["motor", "motors"],
-  controller: ["controller", "controllers"],
-  battery: ["pack", "packs"],
-  gearing_stage: ["gearing stage", "gearing stages"],
-  wheel: ["wheel", "wheels"],
-};
 
 const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
 const bench = useBench();
@@ -73,17 +61,7 @@ function inRanges(effect: Effect): boolean {
 /** What is no answer to this job is folded away, unless it is asked for by name. */
 const unfolded = ref(false);
 const shownAnyway = computed(() => unfolded.value || text.value !== "");
-const foldedAway = computed(() => {
-  const counts = new Map<string, number>();
-  for (const { folded } of found.value?.candidates ?? []) {
-    if (folded) counts.set(folded, (counts.get(folded) ?? 0) + 1);
-  }
-  return [...counts].map(([why, count]) => `${count} ${FOLDED[why as Folded]}`).join(", ");
-});
-const holding = computed(
-  () =>
-    (found.value?.candidates ?? []).filter(({ effect, folded }) => effect.failing === 0 && !folded).length,
-);
+const { foldedAway, holding, elsewhere } = useAnswers(found);
 
 const rows = computed(() => {
   const list = (found.value?.candidates ?? []).filter(
@@ -232,13 +210,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
       or put this part on it.
     </p>
     <p v-else-if="found && found.total === 0 && found.elsewhere.length > 0" class="note" data-elsewhere>
-      No {{ KIND_WORDS[kind][0] }} is called “{{ text }}”; the shelf has
-      {{
-        found.elsewhere
-          .map(({ kind: other, total }) => `${total} ${KIND_WORDS[other][total === 1 ? 0 : 1]}`)
-          .join(", ")
-      }}
-      of that name.
+      No {{ kindOf(kind).one }} is called “{{ text }}”; the shelf has {{ elsewhere }} of that name.
     </p>
     <div
       v-else

@@ -16,6 +16,7 @@ mod motor_tests;
 mod pack_tests;
 mod pull_test;
 pub mod simulated_motor;
+mod turning_tests;
 mod worksheet;
 
 use serde::Serialize;
@@ -170,8 +171,8 @@ pub fn measure(measurement: &Measurement) -> Result<Measured, Vec<Problem>> {
     let done = match measurement.sheet() {
         Sheet::WindingResistance(sheet) => motor_tests::winding_resistance(sheet, &mut paper),
         Sheet::LockedRotor(sheet) => motor_tests::locked_rotor(sheet, &mut paper),
-        Sheet::NoLoadSweep(sheet) => motor_tests::no_load_sweep(sheet, &mut paper),
-        Sheet::SpinTest(sheet) => motor_tests::spin_test(sheet, &mut paper),
+        Sheet::NoLoadSweep(sheet) => turning_tests::no_load_sweep(sheet, &mut paper),
+        Sheet::SpinTest(sheet) => turning_tests::spin_test(sheet, &mut paper),
         Sheet::PackResistance(sheet) => pack_tests::pack_resistance(sheet, &mut paper),
         Sheet::Capacity(sheet) => pack_tests::capacity(sheet, &mut paper),
         Sheet::CellVoltages(sheet) => cell_voltages::cell_voltages(sheet, &mut paper),

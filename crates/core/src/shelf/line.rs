@@ -10,7 +10,8 @@ use serde::Serialize;
 use serde_json::{Map, Value, json};
 
 use super::PartKind;
-use super::line_words::{Pattern, TELLS, patterns};
+use super::line_text::{kind_of_text, plain};
+use super::line_words::{Pattern, patterns};
 use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
 use crate::format::significant;
 use crate::formulas::units::quantity_of;
@@ -96,39 +97,6 @@ fn compiled(kind: PartKind) -> &'static [Compiled] {
     });
     let place = PartKind::ALL.iter().position(|known| *known == kind).unwrap_or_default();
     &ALL[place]
-}
-
-/// What a text is about; a motor where nothing tells.
-#[must_use]
-pub fn kind_of_text(text: &str) -> PartKind {
-    static ALL: LazyLock<Vec<(Regex, PartKind)>> =
-        LazyLock::new(|| TELLS.iter().filter_map(|(regex, kind)| Some((Regex::new(regex).ok()?, *kind))).collect());
-    let plain = plain(text);
-    ALL.iter().find(|(regex, _)| regex.is_match(&plain)).map_or(PartKind::Motor, |(_, kind)| *kind)
-}
-
-/// Lower case, points for decimal commas, no commas between thousands, plain hyphens and signs.
-fn plain(text: &str) -> String {
-    static THOUSANDS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"\b([1-9]\d{0,2}),(\d{3})(\D|$)").ok());
-    static DECIMAL: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(r"(\d),(\d)").ok());
-    let mut plain: String = text
-        .chars()
-        .take(LONGEST)
-        .flat_map(|letter| match letter {
-            '×' | '*' => vec!['x'],
-            '−' => vec!['-'],
-            '\u{2126}' | '\u{3a9}' => vec!['Ω'],
-            '·' => vec!['.'],
-            other => other.to_lowercase().collect(),
-        })
-        .collect();
-    if let Some(thousands) = THOUSANDS.as_ref() {
-        plain = thousands.replace_all(&plain, "$1$2$3").into_owned();
-    }
-    if let Some(decimal) = DECIMAL.as_ref() {
-        plain = decimal.replace_all(&plain, "$1.$2").into_owned();
-    }
-    plain
 }
 
 /// Reads a text. `kind`: what it is about where that is known; `wheel_diameter_m`: of the wheel that a hub would sit in.

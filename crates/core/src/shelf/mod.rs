@@ -12,6 +12,7 @@ pub mod csv_in;
 pub mod csv_out;
 pub mod figures;
 pub mod line;
+mod line_text;
 mod line_words;
 pub mod place;
 pub mod stock;

@@ -46,54 +46,59 @@ pub(super) fn voltages(stock: &Stock<'_>, most_v: f64) -> Vec<f64> {
     all
 }
 
-/// The lightest pack that gives what some motors may take, for a first look; the strongest where none does.
-pub(super) fn pack_for(job: &Job, voltage_v: f64, motor: &Motor, count: u32, stock: &Stock<'_>) -> Option<Battery> {
+/// The lightest of some packs that gives what some motors may take, for a first look; the strongest where none does.
+pub(super) fn pack_for(job: &Job, voltage_v: f64, motor: &Motor, count: u32, packs: &[Battery]) -> Option<Battery> {
     let wanted_a = motor.max_continuous_current_a.unwrap_or(voltage_v / motor.resistance_ohm / 6.0) * f64::from(count);
     let wanted_a = wanted_a * 0.7 + job.accessory_power_w / voltage_v;
     let amps = |pack: &Battery| pack.continuous_c.unwrap_or(5.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
     let mass = |pack: &Battery| pack.mass_kg.unwrap_or(0.05) * f64::from(pack.packs_series * pack.packs_parallel);
-    let packs = packs_at(voltage_v, stock);
     let enough = packs.iter().filter(|pack| amps(pack) >= wanted_a).min_by(|a, b| mass(a).total_cmp(&mass(b)));
     enough.or_else(|| packs.iter().max_by(|a, b| amps(a).total_cmp(&amps(b)))).cloned()
 }
 
-/// The controller for a drive, by the least of a measure: of its kind, for the volts, for the amps of each channel.
-///
-/// `motor_a`: current of each motor at the hardest steady work, A; infinite where the largest is wanted.
-pub(super) fn controller_for(
-    drive: &OptionDrive,
-    battery: &Battery,
-    motor_a: f64,
-    controllers: &[Controller],
-    measure: impl Fn(&Controller) -> f64,
-) -> Option<Controller> {
-    fitting(drive, battery, motor_a, controllers).into_iter().min_by(|a, b| measure(a).total_cmp(&measure(b)))
+/// The strongest controller for a drive: of its kind and for the volts, its limits set to what motor and controller stand.
+pub(super) fn strongest(drive: &OptionDrive, battery: &Battery, controllers: &[Controller]) -> Option<Controller> {
+    let amps = |controller: &Controller| controller.motor_current_continuous_a.unwrap_or(0.0);
+    fitting(drive, battery, f64::INFINITY, controllers)
+        .max_by(|a, b| amps(a).total_cmp(&amps(b)))
+        .map(|controller| limited(controller, drive))
 }
 
-/// Every controller that fits a drive, its limits set to what motor and controller stand.
-pub(super) fn fitting(
+/// The controllers that fit a drive, by the least of a measure, at most so many, each with its limits set.
+///
+/// `motor_a`: current of each motor at the hardest steady work, A.
+pub(super) fn best_controllers(
     drive: &OptionDrive,
     battery: &Battery,
     motor_a: f64,
     controllers: &[Controller],
+    most: usize,
+    measure: impl Fn(&Controller) -> f64,
 ) -> Vec<Controller> {
+    let mut found: Vec<&Controller> = fitting(drive, battery, motor_a, controllers).collect();
+    found.sort_by(|a, b| measure(a).total_cmp(&measure(b)));
+    found.into_iter().take(most).map(|controller| limited(controller, drive)).collect()
+}
+
+/// Every controller that fits a drive; infinite amps ask for none.
+fn fitting<'a>(
+    drive: &'a OptionDrive,
+    battery: &Battery,
+    motor_a: f64,
+    controllers: &'a [Controller],
+) -> impl Iterator<Item = &'a Controller> {
     let full_v = charger_end_v(battery);
-    controllers
-        .iter()
-        .filter(|controller| {
-            let kind = controller.kind == drive.motor.kind;
-            let high = controller
-                .max_voltage_v
-                .is_none_or(|most| full_v <= if controller.can_brake { 0.97 * most } else { most });
-            let low = controller.min_voltage_v.is_none_or(|least| nominal_v(battery) * 0.8 >= least);
-            let enough = motor_a.is_infinite()
-                || controller
-                    .motor_current_continuous_a
-                    .is_some_and(|amps| amps >= motor_a * f64::from(sharing(drive, controller)));
-            kind && high && low && enough
-        })
-        .map(|controller| limited(controller, drive))
-        .collect()
+    let least_v = nominal_v(battery) * 0.8;
+    controllers.iter().filter(move |controller| {
+        let kind = controller.kind == drive.motor.kind;
+        let high =
+            controller.max_voltage_v.is_none_or(|most| full_v <= if controller.can_brake { 0.97 * most } else { most });
+        let low = controller.min_voltage_v.is_none_or(|least| least_v >= least);
+        let shared = f64::from(sharing(drive, controller));
+        let enough =
+            motor_a.is_infinite() || controller.motor_current_continuous_a.is_some_and(|amps| amps >= motor_a * shared);
+        kind && high && low && enough
+    })
 }
 
 fn charger_end_v(battery: &Battery) -> f64 {

@@ -4,8 +4,8 @@
 use rayon::prelude::*;
 
 use super::Stock;
-use super::picks::{controller_for, pack_for};
-use crate::document::{Controller, Job, JobDrive, Load, Motor, OptionDrive, OptionSheet};
+use super::picks::{pack_for, strongest};
+use crate::document::{Battery, Job, JobDrive, Load, Motor, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckGroup, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::variants::fitted::motor::{fit_motor, is_hub};
@@ -40,6 +40,7 @@ pub(super) fn screen(
     base: &OptionSheet,
     place: usize,
     voltage_v: f64,
+    packs: &[Battery],
     stock: &Stock<'_>,
     from_drawer: bool,
 ) -> Vec<Screened> {
@@ -68,7 +69,7 @@ pub(super) fn screen(
                 && motor.nominal_voltage_v.is_none_or(|printed| voltage_v <= 1.25 * printed);
             volts && !heavy
         })
-        .filter_map(|(motor, count)| screened(job, base, place, motor, count, voltage_v, stock, from_drawer))
+        .filter_map(|(motor, count)| screened(job, base, place, motor, count, voltage_v, packs, stock, from_drawer))
         .collect();
     best_of(all)
 }
@@ -89,6 +90,7 @@ fn screened(
     motor: &Motor,
     count: u32,
     voltage_v: f64,
+    packs: &[Battery],
     stock: &Stock<'_>,
     from_drawer: bool,
 ) -> Option<Screened> {
@@ -102,7 +104,7 @@ fn screened(
     drive.motors_per_channel = 1;
     drive.controller = None;
     drive.gearing.clear();
-    alone.battery = pack_for(job, voltage_v, motor, count, stock)?;
+    alone.battery = pack_for(job, voltage_v, motor, count, packs)?;
     if is_hub(motor) && machine_of(served).is_none() {
         return None;
     }
@@ -111,13 +113,7 @@ fn screened(
     if alone.drives[0].gearing.len() > MOST_STAGES {
         return None;
     }
-    let strongest = controller_for(
-        &alone.drives[0],
-        &alone.battery,
-        f64::INFINITY,
-        stock.controllers,
-        |controller: &Controller| -controller.motor_current_continuous_a.unwrap_or(0.0),
-    )?;
+    let strongest = strongest(&alone.drives[0], &alone.battery, stock.controllers)?;
     alone.drives[0].controller = Some(strongest);
     super::picks::share_channels(&mut alone.drives[0]);
     let result = evaluate_option(&lone, &alone, 0);

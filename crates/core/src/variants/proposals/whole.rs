@@ -1,7 +1,7 @@
 //! Whole options at one voltage: sets of the motors that do the work, each with its controllers, tried with packs from the
 //! cheapest and from the lightest on until one holds.
 
-use super::picks::{controller_for, fitting, packs_at, share_channels};
+use super::picks::{best_controllers, packs_at, share_channels, strongest};
 use super::screen::{Screened, screen};
 use super::{BestIn, Stock};
 use crate::document::{Battery, Controller, Job, OptionSheet};
@@ -76,12 +76,12 @@ pub(super) fn at_voltage(
     stock: &Stock<'_>,
     from_drawer: bool,
 ) -> Vec<Judged> {
+    let mut packs = packs_at(voltage_v, stock);
     let screened: Vec<Vec<Screened>> =
-        (0..base.drives.len()).map(|place| screen(job, base, place, voltage_v, stock, from_drawer)).collect();
+        (0..base.drives.len()).map(|place| screen(job, base, place, voltage_v, &packs, stock, from_drawer)).collect();
     if screened.iter().any(Vec::is_empty) {
         return Vec::new();
     }
-    let mut packs = packs_at(voltage_v, stock);
     let count = |pack: &Battery| f64::from(pack.packs_series * pack.packs_parallel);
     let amps = |pack: &Battery| pack.continuous_c.unwrap_or(0.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
     packs.sort_by(|a, b| amps(b).total_cmp(&amps(a)));
@@ -168,9 +168,7 @@ fn with_controllers(
     option.battery = pack.clone();
     option.drives = set.iter().map(|screened| screened.drive.clone()).collect();
     for drive in &mut option.drives {
-        let strongest = controller_for(drive, pack, f64::INFINITY, stock.controllers, |controller| {
-            -controller.motor_current_continuous_a.unwrap_or(0.0)
-        })?;
+        let strongest = strongest(drive, pack, stock.controllers)?;
         drive.controller = Some(strongest);
         share_channels(drive);
     }
@@ -178,10 +176,10 @@ fn with_controllers(
         if from_drawer && controller.owned { 0.0 } else { controller.price.unwrap_or(f64::MAX) }
     };
     for (place, screened) in set.iter().enumerate() {
-        let mut fitting = fitting(&option.drives[place], pack, 1.1 * screened.motor_a, stock.controllers);
-        fitting.sort_by(|a, b| price(a).total_cmp(&price(b)));
+        let drive = &option.drives[place];
+        let some = best_controllers(drive, pack, 1.1 * screened.motor_a, stock.controllers, CONTROLLERS, price);
         let mut best: Option<(usize, Controller)> = None;
-        for controller in fitting.into_iter().take(CONTROLLERS) {
+        for controller in some {
             option.drives[place].controller = Some(controller.clone());
             share_channels(&mut option.drives[place]);
             let failing = failing_of_the_controller(&evaluate_option(job, &option, 0));
