@@ -54,22 +54,31 @@ pub fn reduction(ratio: f64, size: Size, shelf: &[GearingStage]) -> Option<Vec<G
     if ratio <= MOST_OF_A_STEP {
         return steps(ratio, 1, size);
     }
-    let pairs = shelf.iter().filter(usable).flat_map(|first| {
-        shelf
-            .iter()
-            .filter(usable)
-            .filter(|second| first.kind != GearingKind::Worm || second.kind != GearingKind::Worm)
-            .map(move |second| (first, second))
-    });
-    let two = pairs
-        .filter(|(first, second)| near(first.ratio() * second.ratio()))
-        .min_by(|a, b| off(a.0.ratio() * a.1.ratio(), ratio).total_cmp(&off(b.0.ratio() * b.1.ratio(), ratio)));
-    if let Some((first, second)) = two {
-        return Some(vec![first.clone(), second.clone()]);
+    if let Some(two) = two_of_the_shelf(ratio, shelf.iter().filter(usable)) {
+        return Some(two);
     }
     (2..=MOST_STEPS)
         .find(|count| ratio <= MOST_OF_A_STEP.powf(f64::from(*count)))
         .and_then(|count| steps(ratio, count, size))
+}
+
+/// The two stages of the shelf whose product is nearest, where it is near enough.
+fn two_of_the_shelf<'a>(ratio: f64, usable: impl Iterator<Item = &'a GearingStage>) -> Option<Vec<GearingStage>> {
+    let mut sorted: Vec<(f64, &GearingStage)> = usable.map(|stage| (stage.ratio(), stage)).collect();
+    sorted.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let mut best: Option<(f64, usize, usize)> = None;
+    for (first, (made, _)) in sorted.iter().enumerate() {
+        // The second is one of the two on either side of what is left.
+        let after = sorted.partition_point(|(other, _)| other * made < ratio);
+        for second in [after.checked_sub(1), (after < sorted.len()).then_some(after)].into_iter().flatten() {
+            let product = made * sorted[second].0;
+            let off = off(product, ratio);
+            if NEAR_ENOUGH.contains(&(product / ratio)) && best.is_none_or(|(least, ..)| off < least) {
+                best = Some((off, first, second));
+            }
+        }
+    }
+    best.map(|(_, first, second)| vec![sorted[first].1.clone(), sorted[second].1.clone()])
 }
 
 fn off(found: f64, wanted: f64) -> f64 {
