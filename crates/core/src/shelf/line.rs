@@ -150,7 +150,7 @@ impl Reader {
                 if has_figures {
                     self.aside.push(words.to_owned());
                 }
-                return has_figures;
+                has_figures
             }
             Heard::Figure { key, unit } => {
                 let Some(value) = number(1) else { return false };
@@ -159,7 +159,7 @@ impl Reader {
                     .map(|unit| unit.as_str().replace(char::is_whitespace, ""))
                     .filter(|unit| !unit.is_empty());
                 let Some(value) = in_document(key, value, written.as_deref().unwrap_or(unit)) else { return false };
-                return self.put(key, json!(value), found);
+                self.put(key, json!(value), found)
             }
             Heard::Pair { keys, unit } => {
                 let mut any = false;
@@ -169,26 +169,24 @@ impl Reader {
                     };
                     any |= self.put(key, json!(value), found);
                 }
-                return any;
+                any
             }
             Heard::Word { key, word } => {
                 // A size is more than a family; what was measured counts.
-                return self.get(key).is_none() && self.put(key, word.into(), found);
+                self.get(key).is_none() && self.put(key, word.into(), found)
             }
-            Heard::Flag { key } => return self.put(key, true.into(), found),
+            Heard::Flag { key } => self.put(key, true.into(), found),
             Heard::Size => {
                 let sides = number(1).zip(number(2)).map(|(a, b)| format!("{a}x{b}"));
-                return sides.is_some_and(|sides| {
+                sides.is_some_and(|sides| {
                     size_code(&sides).is_some() && self.put("facts.size_code", sides.into(), found)
-                });
+                })
             }
             Heard::SizeName => {
                 let Some(name) = found.get(1).map(|name| name.as_str().to_owned()) else { return false };
                 let plausible = size_code(&name)
                     .is_some_and(|size| (8.0..=130.0).contains(&size.diameter_mm) && size.length_mm >= 8.0);
-                return plausible
-                    && self.get("facts.size_code").is_none()
-                    && self.put("facts.size_code", name.into(), found);
+                plausible && self.get("facts.size_code").is_none() && self.put("facts.size_code", name.into(), found)
             }
             Heard::Brushless => {
                 if self.get("facts.form").is_some() {
@@ -198,7 +196,7 @@ impl Reader {
                 let fast = self.get("facts.kv_rpm_per_v").and_then(Value::as_f64).is_some_and(|kv| kv > 1000.0);
                 let turned = self.get("facts.turns").is_some();
                 let form = if fast || turned { MotorForm::Inner } else { MotorForm::Outer };
-                return self.put("facts.form", form.word().into(), found);
+                self.put("facts.form", form.word().into(), found)
             }
             Heard::PackVolts => {
                 let Some(volts) = number(1) else { return false };
@@ -212,7 +210,7 @@ impl Reader {
                 });
                 let cells = (volts / chemistry.cell().nominal_v).round().max(1.0);
                 self.put("chemistry", chemistry.word().into(), found);
-                return self.put("cells_series", json!(cells), found);
+                self.put("cells_series", json!(cells), found)
             }
             Heard::PackEnergy => {
                 let (Some(energy), None) = (number(1), self.get("capacity_ah")) else {
@@ -220,26 +218,24 @@ impl Reader {
                 };
                 let Some(cells) = self.get("cells_series").and_then(Value::as_f64) else { return false };
                 let nominal = self.chemistry().unwrap_or(Chemistry::Lipo).cell().nominal_v;
-                return self.put("capacity_ah", json!(four(energy / (cells * nominal))), found);
+                self.put("capacity_ah", json!(four(energy / (cells * nominal))), found)
             }
             Heard::PackAmps => {
                 let (Some(amps), Some(capacity)) = (number(1), self.get("capacity_ah").and_then(Value::as_f64)) else {
                     return false;
                 };
-                return self.get("continuous_c").is_none()
-                    && self.put("continuous_c", json!(four(amps / capacity)), found);
+                self.get("continuous_c").is_none() && self.put("continuous_c", json!(four(amps / capacity)), found)
             }
             Heard::PackMilliamps => {
                 let Some(milliamps) = number(1) else { return false };
-                return self.get("capacity_ah").is_none()
-                    && self.put("capacity_ah", json!(four(milliamps / 1000.0)), found);
+                self.get("capacity_ah").is_none() && self.put("capacity_ah", json!(four(milliamps / 1000.0)), found)
             }
             Heard::Box => {
                 let sides: Vec<f64> = [1, 2, 3].into_iter().filter_map(number).collect();
                 for (key, side) in ["size_mm.length", "size_mm.width", "size_mm.height"].into_iter().zip(sides) {
                     self.put(key, json!(side), found);
                 }
-                return true;
+                true
             }
         }
     }

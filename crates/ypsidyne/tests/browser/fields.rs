@@ -7,7 +7,7 @@ use crate::window::Browser;
 use serde_json::{Value, json};
 
 /// Fields of these records are looked for.
-const RECORDS: [&str; 31] = [
+const RECORDS: [&str; 32] = [
     "Job",
     "Compartment",
     "ControllerSpace",

@@ -92,7 +92,7 @@ async fn a_line_typed_as_the_name_is_a_part() {
     assert!(taken.pointer(&format!("{MOTOR}/gearbox")).is_none(), "nothing of the old motor stays");
     browser.run("document.activeElement.blur()").await;
     browser.control("z").await;
-    browser.until("undone", &format!("document.querySelector(\"[data-field='kv_rpm_per_v']\").value !== '190'")).await;
+    browser.until("undone", "document.querySelector(\"[data-field='kv_rpm_per_v']\").value !== '190'").await;
     assert!(name.is_string());
 
     open_demo(&browser, &server, CART, "battery").await;

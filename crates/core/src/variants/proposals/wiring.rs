@@ -48,7 +48,7 @@ pub(super) fn wire(job: &Job, option: &mut OptionSheet, before: &OptionSheet) {
     let work_a = first.supply.all_hardest.current_a.or(first.supply.all_target.current_a).unwrap_or(1.0);
     let connector = connector_for(work_a);
     let fuse_a = FUSES_A.iter().copied().find(|amps| *amps >= OVER_THE_WORK * work_a).unwrap_or(500.0);
-    let mut wiring = Wiring { main_switch: before.wiring.main_switch.clone(), ..Wiring::default() };
+    let mut wiring = Wiring { main_switch: before.wiring.main_switch, ..Wiring::default() };
     let supply = json!({
         "name": "battery to controller", "circuit": "supply", "insulation": "silicone", "awg": GAUGES[0],
         "length_m": length_of(&Circuit::Supply), "connector": connector.0, "connector_a": connector.1,

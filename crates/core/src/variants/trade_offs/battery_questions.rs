@@ -206,5 +206,5 @@ fn of_the_other_cells(draft: &mut Variant, pouch: bool) {
     };
     let capacity_ah = battery.capacity_ah;
     scaling::other_cells(battery, chemistry, continuous_c, ohm_ah / capacity_ah, mass_kg);
-    battery.bms_limit_a = (!pouch).then(|| continuous_c * capacity_ah);
+    battery.bms_limit_a = (!pouch).then_some(continuous_c * capacity_ah);
 }
