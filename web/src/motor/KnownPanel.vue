@@ -97,10 +97,12 @@ const stands = computed(
       return now === value;
     }),
 );
+/** What is told by another figure, or is for programs. */
+const UNTOLD = ["provenance", "measured_on", "part_id", "no_load_voltage_v"];
 const goes = computed(() =>
   (found.value?.goes ?? [])
-    .filter((key) => key !== "provenance")
-    .map(labelOf)
+    .filter((key) => !UNTOLD.includes(key))
+    .map((key) => labelOf(key).toLowerCase())
     .join(", "),
 );
 
@@ -248,5 +250,13 @@ h3 {
 
 .wrong {
   color: var(--fail);
+}
+
+td .action {
+  margin-left: var(--space-4);
+}
+
+h3 .note {
+  font-weight: 400;
 }
 </style>

@@ -198,4 +198,8 @@ input[type="checkbox"] {
     flex-basis: 100%;
   }
 }
+
+h3 .note {
+  font-weight: 400;
+}
 </style>

@@ -122,3 +122,32 @@ fn two_brushed_motors_share_a_channel_and_brushless_ones_do_not() {
         assert_eq!(placed.option.drives[0].motors_per_channel, 1, "{name}");
     }
 }
+
+/// No motor of a demo or a start is of another world than the shelf: cans of the same size have like motor constants, and a
+/// part of the same name the same figures.
+#[test]
+fn demo_and_start_motors_agree_with_the_shelf() {
+    let constant = |motor: &ypsidyne_core::document::Motor| 1.0 / (motor.kv_rpm_per_v * motor.resistance_ohm.sqrt());
+    let texts = demo::BUILDS.iter().map(|demo| demo.json).chain(templates::TEMPLATES.iter().map(|start| start.json));
+    let mut compared = 0;
+    for build in texts.map(|json| Build::from_json(json).expect("it reads")) {
+        for motor in build.options.iter().flat_map(|option| &option.drives).map(|drive| &drive.motor) {
+            for part in PARTS.iter() {
+                let ShelfPart::Motor(shelved) = part else { continue };
+                let near = |a: Option<f64>, b: Option<f64>| a.zip(b).is_some_and(|(a, b)| (a / b - 1.0).abs() < 0.04);
+                if shelved.label == motor.label {
+                    assert_eq!(shelved.kv_rpm_per_v, motor.kv_rpm_per_v, "{:?}", motor.label);
+                }
+                let same = shelved.kind == motor.kind
+                    && near(shelved.can_diameter_mm, motor.can_diameter_mm)
+                    && near(shelved.can_length_mm, motor.can_length_mm);
+                if same {
+                    compared += 1;
+                    let times = constant(motor) / constant(shelved);
+                    assert!((0.45..2.2).contains(&times), "{:?} {:?}: {times}", motor.label, shelved.label);
+                }
+            }
+        }
+    }
+    assert!(compared > 5, "{compared}");
+}

@@ -153,13 +153,15 @@ pub fn propose(build: &Build, base: usize, stock: &Stock<'_>, from_drawer: bool)
         let taken = |judged: &Judged| machines.iter().any(|machine| same_parts(&machine.option, &judged.option));
         let first_is_taken = holding.first().is_some_and(|first| taken(first));
         // With its leads an option loses a little: the first that still holds.
-        let wired = holding.iter().filter(|judged| !taken(judged)).take(MOST_WIRED).find_map(|judged| {
+        let free: Vec<&&Judged> = holding.iter().filter(|judged| !taken(judged)).collect();
+        let wired = free.iter().take(MOST_WIRED).enumerate().find_map(|(place, judged)| {
             let wired = with_leads(job, base, &judged.option);
-            (wired.failing() == 0).then_some(wired)
+            (wired.failing() == 0).then_some((place, wired))
         });
-        let Some(best) = wired else { continue };
-        let next = holding.iter().find(|judged| !taken(judged) && !same_parts(&judged.option, &best.option));
-        machines.push(told(best, next.copied(), best_in, first_is_taken));
+        let Some((place, best)) = wired else { continue };
+        let next =
+            free[place + 1..].iter().map(|judged| **judged).find(|judged| !same_parts(&judged.option, &best.option));
+        machines.push(told(best, next, best_in, first_is_taken));
     }
     let misses = if machines.is_empty() { nearest(build, base, &judged) } else { Vec::new() };
     Some(Proposals { machines, misses, tried, cannot: None })
