@@ -1915,6 +1915,11 @@ export interface components {
             no_load_rpm: number;
             /**
              * Format: double
+             * @description Current with nothing on the shaft, A; of a gear motor with its gearbox.
+             */
+            no_load_current_a: number;
+            /**
+             * Format: double
              * @description Current of best efficiency, A; null without a loss figure.
              */
             best_efficiency_current_a: number | null;

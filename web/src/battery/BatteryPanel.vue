@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useBench } from "../workbench/bench";
 import BenchField from "../shared/fields/BenchField.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
-import OneLine from "../shared/fields/OneLine.vue";
+import OneLine from "../shelf/OneLine.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import FigureDelta from "../shared/figures/FigureDelta.vue";
 import PanelHead from "../shared/PanelHead.vue";

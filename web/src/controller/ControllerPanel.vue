@@ -7,7 +7,7 @@ import type { ChartLabel, Curve } from "../shared/plots/curves";
 import { CurveChart } from "../shared/plots/late";
 import AnswerField from "../shared/fields/AnswerField.vue";
 import BenchField from "../shared/fields/BenchField.vue";
-import OneLine from "../shared/fields/OneLine.vue";
+import OneLine from "../shelf/OneLine.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import PanelHead from "../shared/PanelHead.vue";

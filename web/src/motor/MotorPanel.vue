@@ -19,7 +19,7 @@ import MotorGuide from "./MotorGuide.vue";
 import MotorReading from "./MotorReading.vue";
 import TradeOffNote from "../shared/TradeOffNote.vue";
 import KnownPanel from "./KnownPanel.vue";
-import OneLine from "../shared/fields/OneLine.vue";
+import OneLine from "../shelf/OneLine.vue";
 import RewoundNote from "./RewoundNote.vue";
 import SlowerNote from "./SlowerNote.vue";
 import SwapNote from "./SwapNote.vue";
@@ -155,6 +155,7 @@ function gives(view: View): FigureLine[] {
       value: motor?.no_load_rpm,
       sum: "motor.no_load_speed",
     },
+    { name: "takes, free", quantity: "current", value: motor?.no_load_current_a },
     { name: "stall, bare", quantity: "current", value: motor?.stall_current_a, sum: "motor.stall_current" },
     {
       name: "best efficiency",

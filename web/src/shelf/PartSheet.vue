@@ -11,7 +11,7 @@ import { freshName } from "../shared/lib/names";
 import { differences, valueAt, withValue } from "../shared/lib/pointer";
 import { draftOf, dropDraft, keepDraft } from "../saving/drafts";
 import BenchField from "../shared/fields/BenchField.vue";
-import OneLine from "../shared/fields/OneLine.vue";
+import OneLine from "./OneLine.vue";
 import KnownPanel from "../motor/KnownPanel.vue";
 import SensorsField from "../shared/fields/SensorsField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";

@@ -263,3 +263,26 @@ fn facts_of_another_motor_take_nothing_of_the_one_before() {
     assert!(second.goes.is_empty() && second.motor["mass_kg"] == 0.011);
     assert_eq!(second.motor["kv_rpm_per_v"], answer.motor["kv_rpm_per_v"]);
 }
+
+/// The same descriptions with one figure wrong by a factor of three: it is named every time, alone or with the one it
+/// quarrels with.
+#[test]
+fn a_wrong_figure_put_into_a_description_is_named() {
+    for motor in MOTORS {
+        for (key, told) in [("stall_torque_nm", TOLD[1]), ("stall_current_a", TOLD[1]), ("speed_rpm", TOLD[1])] {
+            for factor in [3.0, 1.0 / 3.0] {
+                let mut document = described(motor, told);
+                let wrong = document["facts"][key].as_f64().unwrap() * factor;
+                document["facts"][key] = json!(wrong);
+                let answer = work_out(&document, None).expect("reads");
+                let named = answer.contradictions.first();
+                assert!(
+                    named.is_some_and(|entry| entry.keys.contains(&key)),
+                    "{} {key} times {factor}: {:?}",
+                    motor.name,
+                    answer.contradictions
+                );
+            }
+        }
+    }
+}

@@ -129,6 +129,7 @@ impl MotorModel {
             stall_current_a,
             stall_torque_nm,
             no_load_rpm: no_load_rad_s / RAD_S_PER_RPM,
+            no_load_current_a,
             best_efficiency_current_a: has_best.then_some(best_current_a),
             best_efficiency: has_best.then_some(best_efficiency),
         }
@@ -146,6 +147,8 @@ pub struct Listed {
     pub stall_torque_nm: f64,
     /// Speed with nothing on the shaft, rpm.
     pub no_load_rpm: f64,
+    /// Current with nothing on the shaft, A; of a gear motor with its gearbox.
+    pub no_load_current_a: f64,
     /// Current of best efficiency, A; null without a loss figure.
     pub best_efficiency_current_a: Option<f64>,
     /// Best efficiency, 0 to 1; null without a loss figure.

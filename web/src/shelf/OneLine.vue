@@ -2,11 +2,13 @@
 // A part in one line: what was typed as its name, or a seller's text that was pasted, read into figures and shown before it
 // is taken.
 import { computed, ref } from "vue";
-import { api, type Schemas } from "../../api/client";
-import { useAnswer } from "../../api/answer";
-import { shown } from "../../units/quantity";
-import { quantityOf } from "../../units/units";
-import { useDesk } from "../../workbench/desk";
+import { api, type Schemas } from "../api/client";
+import { useAnswer } from "../api/answer";
+import { fieldMeta } from "../api/fields";
+import { kindOf } from "./kinds";
+import { shown } from "../units/quantity";
+import { quantityOf } from "../units/units";
+import { useDesk } from "../workbench/desk";
 
 const props = defineProps<{
   kind: Schemas["PartKind"];
@@ -49,35 +51,6 @@ const reading = computed(() => {
   return pasting.value || read.figures.length >= FEWEST ? read : null;
 });
 
-function words(key: string, value: unknown): string {
-  if (typeof value !== "number") return String(value).replace("_", " ");
-  const { text: figure, unit } = shown(quantityOf(key.split(".").at(-1) ?? key), value);
-  return `${figure} ${unit}`.trim();
-}
-
-function take(): void {
-  const read = reading.value;
-  if (!read || read.figures.length === 0) return;
-  const kept = Object.fromEntries(
-    ["format", "part", ...(props.stays ?? [])].flatMap((key) =>
-      key in part.value ? [[key, part.value[key]]] : [],
-    ),
-  );
-  const name = pasting.value
-    ? label.value || (pasted.value.trim().split("\n")[0] ?? "").slice(0, 100)
-    : label.value;
-  // What was not told but is needed stays as it is until it is.
-  const needed = Object.fromEntries(
-    NEEDED[props.kind].flatMap((key) => (key in part.value ? [[key, part.value[key]]] : [])),
-  );
-  desk.set(props.at, { ...needed, ...kept, ...(read.part as Record<string, unknown>), label: name }, null);
-  desk.seal();
-  dismissed.value = text.value;
-  atFirst.value = name;
-  pasting.value = false;
-  pasted.value = "";
-}
-
 /** Figures without which a part is none. */
 const NEEDED: Record<Schemas["PartKind"], string[]> = {
   motor: ["kind", "kv_rpm_per_v", "resistance_ohm"],
@@ -86,6 +59,43 @@ const NEEDED: Record<Schemas["PartKind"], string[]> = {
   gearing_stage: ["kind"],
   wheel: ["diameter_m"],
 };
+
+/** What is still wanted before it is a part, in a maker's words. */
+const wanted = computed(() => {
+  const read = reading.value;
+  if (!read) return [];
+  if (read.worked_out) return read.worked_out.missing;
+  const found = read.part as Record<string, unknown>;
+  const record = kindOf(props.kind).record;
+  return NEEDED[props.kind]
+    .filter((key) => !(key in found))
+    .map((key) => fieldMeta(record, key).label.toLowerCase());
+});
+
+function words(key: string, value: unknown): string {
+  if (typeof value !== "number") return String(value).replace("_", " ");
+  const { text: figure, unit } = shown(quantityOf(key.split(".").at(-1) ?? key), value);
+  return `${figure} ${unit}`.trim();
+}
+
+function take(): void {
+  const read = reading.value;
+  if (!read || read.figures.length === 0 || wanted.value.length > 0) return;
+  const kept = Object.fromEntries(
+    ["format", "part", ...(props.stays ?? [])].flatMap((key) =>
+      key in part.value ? [[key, part.value[key]]] : [],
+    ),
+  );
+  const name = pasting.value
+    ? label.value || (pasted.value.trim().split("\n")[0] ?? "").slice(0, 100)
+    : label.value;
+  desk.set(props.at, { ...kept, ...(read.part as Record<string, unknown>), label: name }, null);
+  desk.seal();
+  dismissed.value = text.value;
+  atFirst.value = name;
+  pasting.value = false;
+  pasted.value = "";
+}
 
 defineExpose({ take });
 </script>
@@ -126,9 +136,7 @@ defineExpose({ take });
           </span>
         </p>
         <p v-if="reading.left.length > 0" class="note" data-left>Not read: {{ reading.left.join(" · ") }}</p>
-        <p v-if="reading.worked_out && reading.worked_out.missing.length > 0" class="note">
-          Still wanted: {{ reading.worked_out.missing.join("; and ") }}.
-        </p>
+        <p v-if="wanted.length > 0" class="note" data-wanted>Still wanted: {{ wanted.join("; and ") }}.</p>
         <p
           v-for="entry in reading.worked_out?.contradictions ?? []"
           :key="entry.says"
@@ -137,7 +145,9 @@ defineExpose({ take });
         >
           {{ entry.says }}
         </p>
-        <button type="button" class="boxed" data-take-line @click="take">Take it</button>
+        <button type="button" class="boxed" :disabled="wanted.length > 0" data-take-line @click="take">
+          Take it
+        </button>
         <span class="note">{{ pasting ? "" : "or Enter" }}</span>
       </template>
       <p v-else class="note">No figure was found in it.</p>
