@@ -28,6 +28,11 @@ async fn undo_and_redo_go_over_every_edit() {
     assert_eq!(browser.value("kv_rpm_per_v").await, "150");
     // An option taken out comes back whole.
     let before = document(&server, &id).await["options"].as_array().unwrap().len();
+    // The tabs stand still once the figures of the redone edit are there.
+    browser.until_saved().await;
+    browser
+        .until("figures of both", "document.querySelector('nav[aria-label=Options]').innerText.includes('fails')")
+        .await;
     browser.click("[aria-label^='Take option']").await;
     browser.until("one option", "document.querySelectorAll('nav[aria-label=Options] .letter').length === 1").await;
     browser.press("Undo").await;
