@@ -10,6 +10,7 @@ import { shownInColumn } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import CompareSheet from "./CompareSheet.vue";
+import ElsewhereNote from "./ElsewhereNote.vue";
 import EmptyShelf from "./EmptyShelf.vue";
 import ImportDialog from "./ImportDialog.vue";
 import {
@@ -242,7 +243,15 @@ const untouched = computed(
           </div>
         </template>
       </VirtualScroller>
-      <EmptyShelf v-else :untouched="untouched" @stocked="again" @import="importing = true" />
+      <template v-else>
+        <ElsewhereNote
+          v-if="query.kind && query.text.trim() !== ''"
+          :kind="query.kind"
+          :text="query.text"
+          @go="(kind) => (query.kind = kind)"
+        />
+        <EmptyShelf :untouched="untouched" @stocked="again" @import="importing = true" />
+      </template>
     </div>
     <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" @retired="retired" />
     <CompareSheet v-model:shown="comparing" :lines="compared" />

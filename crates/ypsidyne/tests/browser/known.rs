@@ -160,3 +160,21 @@ async fn three_machines_are_proposed_and_one_is_taken() {
     browser.until("it holds", "!document.querySelector('[data-summary]').innerText.includes('fail')").await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_search_for_another_kind_of_part_leads_to_it() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.url("/shelf")).await;
+    browser.until_text("91 parts").await;
+    browser.find("input[type=search]").await.send_keys("pouch").await.unwrap();
+    browser
+        .until("it is told", "document.querySelector('[data-elsewhere-kind=battery]')?.innerText.includes('batter')")
+        .await;
+    browser.click("[data-elsewhere-kind=battery]").await;
+    browser
+        .until("packs", "document.querySelector(\"[data-kind='battery']\").getAttribute('aria-pressed') === 'true'")
+        .await;
+    browser.until_text("Pouch pack").await;
+    browser.end().await;
+}
