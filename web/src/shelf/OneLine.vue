@@ -96,8 +96,6 @@ function take(): void {
   pasting.value = false;
   pasted.value = "";
 }
-
-defineExpose({ take });
 </script>
 
 <template>

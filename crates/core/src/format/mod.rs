@@ -102,6 +102,12 @@ fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> 
     formatter.write_str(std::str::from_utf8(&digits[at..]).unwrap_or_default())
 }
 
+/// A value to four significant figures: what is worked out from figures of a label deserves no more.
+#[must_use]
+pub fn four_figures(value: f64) -> f64 {
+    format!("{value:.3e}").parse().unwrap_or(value)
+}
+
 /// A time as a maker says it: seconds, minutes, hours.
 pub(crate) fn lasting(seconds: f64) -> String {
     if seconds < 120.0 {

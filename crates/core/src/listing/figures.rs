@@ -10,6 +10,7 @@ use super::known_motor::KnownMotor;
 use super::usual;
 use super::work_out::{AtOutput, Contradiction, FoundFigure, WorkedOut};
 use crate::document::{GearingKind, MachineKind, Provenance};
+use crate::format::four_figures;
 use crate::formulas::can_heat::{AIRFLOW_W_M2_K, can_area_m2, case_to_ambient_k_per_w, winding_to_case_k_per_w};
 use crate::formulas::constants::COPPER_TEMPERATURE_COEFFICIENT_PER_K;
 use crate::formulas::machine::torque_constant_nm_per_a;
@@ -161,8 +162,8 @@ impl KnownMotor<'_> {
         if !gearbox.contains_key("kind") {
             gearbox.insert("kind".to_owned(), json!(GearingKind::Spur.word()));
         }
-        gearbox.insert("ratio".to_owned(), json!(rounded(ratio)));
-        gearbox.insert("efficiency".to_owned(), json!(rounded(efficiency.min(1.0))));
+        gearbox.insert("ratio".to_owned(), json!(four_figures(ratio)));
+        gearbox.insert("efficiency".to_owned(), json!(four_figures(efficiency.min(1.0))));
         found.motor.insert("gearbox".to_owned(), Value::Object(gearbox));
         let by_known = self.error_of_known(lines, RATIO);
         let provenance = match self.facts.gear_ratio {
@@ -173,14 +174,14 @@ impl KnownMotor<'_> {
         let factor = |of: usize| Some(solution.error(of).exp());
         found.figures.push(FoundFigure {
             key: "gearbox.ratio",
-            value: json!(rounded(ratio)),
+            value: json!(four_figures(ratio)),
             provenance,
             factor: if self.facts.gear_ratio.is_some() { None } else { factor(RATIO) },
             sheet: None,
         });
         found.figures.push(FoundFigure {
             key: "gearbox.efficiency",
-            value: json!(rounded(efficiency.min(1.0))),
+            value: json!(four_figures(efficiency.min(1.0))),
             provenance: Provenance::Estimated,
             factor: factor(EFFICIENCY),
             sheet: None,
@@ -204,7 +205,7 @@ impl Figures {
         factor: Option<f64>,
         sheet: Option<&'static str>,
     ) {
-        let value = json!(rounded(value));
+        let value = json!(four_figures(value));
         let factor = if provenance == Provenance::Listed { None } else { factor };
         self.motor.insert(key.to_owned(), value.clone());
         self.mark(key, provenance);
@@ -223,9 +224,4 @@ impl Figures {
             marks.insert(key.to_owned(), json!(provenance));
         }
     }
-}
-
-/// Four figures: what is worked out from five deserves no more.
-fn rounded(value: f64) -> f64 {
-    format!("{value:.3e}").parse().unwrap_or(value)
 }

@@ -13,7 +13,7 @@ use super::PartKind;
 use super::line_text::{kind_of_text, plain};
 use super::line_words::{Pattern, patterns};
 use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
-use crate::format::significant;
+use crate::format::four_figures;
 use crate::formulas::units::quantity_of;
 use crate::listing::size_code::size_code;
 use crate::listing::work_out::{WorkedOut, work_out};
@@ -218,17 +218,19 @@ impl Reader {
                 };
                 let Some(cells) = self.get("cells_series").and_then(Value::as_f64) else { return false };
                 let nominal = self.chemistry().unwrap_or(Chemistry::Lipo).cell().nominal_v;
-                self.put("capacity_ah", json!(four(energy / (cells * nominal))), found)
+                self.put("capacity_ah", json!(four_figures(energy / (cells * nominal))), found)
             }
             Heard::PackAmps => {
                 let (Some(amps), Some(capacity)) = (number(1), self.get("capacity_ah").and_then(Value::as_f64)) else {
                     return false;
                 };
-                self.get("continuous_c").is_none() && self.put("continuous_c", json!(four(amps / capacity)), found)
+                self.get("continuous_c").is_none()
+                    && self.put("continuous_c", json!(four_figures(amps / capacity)), found)
             }
             Heard::PackMilliamps => {
                 let Some(milliamps) = number(1) else { return false };
-                self.get("capacity_ah").is_none() && self.put("capacity_ah", json!(four(milliamps / 1000.0)), found)
+                self.get("capacity_ah").is_none()
+                    && self.put("capacity_ah", json!(four_figures(milliamps / 1000.0)), found)
             }
             Heard::Box => {
                 let sides: Vec<f64> = [1, 2, 3].into_iter().filter_map(number).collect();
@@ -274,8 +276,8 @@ impl Reader {
         let Some(value) = value.as_f64() else { return false };
         match key {
             "poles" => self.put("pole_pairs", json!((value / 2.0).round()), found),
-            "cells.max" => self.put("max_voltage_v", json!(four(value * FULL_CELL_V)), found),
-            "cells.min" => self.put("min_voltage_v", json!(four(value * FLAT_CELL_V)), found),
+            "cells.max" => self.put("max_voltage_v", json!(four_figures(value * FULL_CELL_V)), found),
+            "cells.min" => self.put("min_voltage_v", json!(four_figures(value * FLAT_CELL_V)), found),
             _ => false,
         }
     }
@@ -354,10 +356,6 @@ fn lead_acid_volts(volts: f64) -> bool {
     [6.0, 12.0, 24.0, 36.0, 48.0].contains(&volts)
 }
 
-fn four(value: f64) -> f64 {
-    format!("{value:.3e}").parse().unwrap_or(value)
-}
-
 /// A figure in the document's unit.
 fn in_document(key: &str, value: f64, unit: &str) -> Option<f64> {
     if unit.is_empty() {
@@ -374,12 +372,4 @@ fn in_document(key: &str, value: f64, unit: &str) -> Option<f64> {
 /// What a maker calls a figure of a part.
 fn label_of(kind: PartKind, key: &str) -> Option<String> {
     super::csv_in::spec_of(kind, key).map(|spec| spec.label.to_owned())
-}
-
-/// A value as it is said, without its unit.
-#[must_use]
-pub fn in_words(value: &Value) -> String {
-    value
-        .as_f64()
-        .map_or_else(|| value.as_str().unwrap_or_default().to_owned(), |number| significant(number).to_string())
 }

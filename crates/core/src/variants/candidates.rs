@@ -190,9 +190,11 @@ pub fn placed<'a>(
                 let result = evaluate_option(job.as_ref().unwrap_or(&build.job), &changed, option);
                 Placed { option: changed, job, effect: Effect::of(&result, slot.drive), brings, folded: None }
             })?;
-            // A hub without its tyre, or a brushed motor on channels it need not have, is no fair trial.
+            if plain.effect.failing == 0 {
+                return Some(plain);
+            }
             let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| !fitted.brings.is_empty());
-            let Some(fitted) = fitted.filter(|_| plain.effect.failing > 0) else { return Some(plain) };
+            let Some(fitted) = fitted else { return Some(plain) };
             let effect = Effect::of(&evaluate_option(&build.job, &fitted.option, option), slot.drive);
             let better = rank(&effect) < rank(&plain.effect);
             let with = Placed { option: fitted.option, job: None, effect, brings: fitted.brings, folded: None };

@@ -3,6 +3,7 @@
 use axum::Json;
 use serde::Deserialize;
 use serde_json::{Map, Value};
+use ypsidyne_core::format::four_figures;
 use ypsidyne_core::formulas::machine::rewound_resistance_ohm;
 use ypsidyne_core::listing::work_out::{WorkedOut, work_out};
 use ypsidyne_core::shelf::PartKind;
@@ -78,7 +79,7 @@ async fn rewound(QueryOf(asked): QueryOf<RewoundQuery>) -> Result<Json<f64>, Api
             needed: RewoundQuery::NEEDED,
         });
     }
-    Ok(Json(format!("{ohm:.3e}").parse().unwrap_or(ohm)))
+    Ok(Json(four_figures(ohm)))
 }
 
 /// A text about a part.

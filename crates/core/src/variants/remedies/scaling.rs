@@ -3,15 +3,10 @@
 use std::collections::BTreeMap;
 
 use crate::document::{Battery, Chemistry, Commutation, Controller, MachineKind, Motor, Provenance};
-use crate::format::significant;
-
-/// A rounded figure: a part on paper needs no fifteen digits.
-fn rounded(value: f64) -> f64 {
-    format!("{value:.3e}").parse().unwrap_or(value)
-}
+use crate::format::{four_figures, significant};
 
 fn scale(figure: &mut Option<f64>, factor: f64) {
-    *figure = figure.map(|value| rounded(value * factor));
+    *figure = figure.map(|value| four_figures(value * factor));
 }
 
 /// What a part on paper no longer is: the one on the shelf, in the drawer, or measured.
@@ -49,7 +44,7 @@ pub(crate) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32
     scale(&mut battery.price, energy);
     if let Some(size) = &mut battery.size_mm {
         // One side grows: packs of a family share width and height.
-        size.length = rounded(size.length * energy).clamp(0.1, 10_000.0);
+        size.length = four_figures(size.length * energy).clamp(0.1, 10_000.0);
     }
     on_paper!(battery, "mass_kg", "price", "cell_resistance_ohm");
 }
@@ -68,8 +63,8 @@ pub(crate) fn other_cells(battery: &mut Battery, chemistry: Chemistry, continuou
     battery.chemistry = chemistry;
     battery.continuous_c = Some(continuous_c);
     battery.burst_c = Some(2.0 * continuous_c);
-    battery.cell_resistance_ohm = Some(rounded(cell_ohm));
-    battery.mass_kg = Some(rounded(mass_kg));
+    battery.cell_resistance_ohm = Some(four_figures(cell_ohm));
+    battery.mass_kg = Some(four_figures(mass_kg));
     battery.cutoff_v_per_cell = None;
     battery.max_charge_c = None;
     battery.size_mm = None;
@@ -81,7 +76,7 @@ pub(crate) fn other_cells(battery: &mut Battery, chemistry: Chemistry, continuou
 pub(crate) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
     let factor = kv_rpm_per_v / motor.kv_rpm_per_v;
     motor.kv_rpm_per_v = kv_rpm_per_v;
-    motor.resistance_ohm = rounded(motor.resistance_ohm / (factor * factor));
+    motor.resistance_ohm = four_figures(motor.resistance_ohm / (factor * factor));
     scale(&mut motor.no_load_current_a, factor);
     scale(&mut motor.no_load_voltage_v, 1.0 / factor);
     scale(&mut motor.turns, 1.0 / factor);
@@ -95,7 +90,7 @@ pub(crate) fn rewound(motor: &mut Motor, kv_rpm_per_v: f64) {
 /// Turns go with 1/length and copper area with length, so R ∝ 1/length; loss torque, ratings, inertia, mass and
 /// price go with the length.
 pub(crate) fn longer(motor: &mut Motor, factor: f64) {
-    motor.resistance_ohm = rounded(motor.resistance_ohm / factor);
+    motor.resistance_ohm = four_figures(motor.resistance_ohm / factor);
     scale(&mut motor.turns, 1.0 / factor);
     for figure in [
         &mut motor.no_load_current_a,
@@ -115,7 +110,7 @@ pub(crate) fn longer(motor: &mut Motor, factor: f64) {
         scale(&mut thermal.case_j_per_k, factor);
     }
     if let Some(size) = &mut motor.size_mm {
-        size.length = rounded(size.length * factor).clamp(0.1, 10_000.0);
+        size.length = four_figures(size.length * factor).clamp(0.1, 10_000.0);
     }
     on_paper!(
         motor,
@@ -145,7 +140,7 @@ pub(crate) fn other_kind(motor: &mut Motor, kind: MachineKind) {
         MachineKind::Brushless => BRUSHED_OVER_BRUSHLESS.powi(2),
     };
     motor.kind = kind;
-    motor.resistance_ohm = rounded(motor.resistance_ohm * factor);
+    motor.resistance_ohm = four_figures(motor.resistance_ohm * factor);
     motor.brush_drop_v = (kind == MachineKind::Brushed).then_some(BRUSH_DROP_V);
     motor.magnet = None;
     motor.magnet_grade = None;
@@ -194,7 +189,7 @@ pub(crate) fn stronger(controller: &mut Controller, factor: f64) {
     ] {
         scale(figure, factor);
     }
-    controller.on_resistance_ohm = rounded(controller.on_resistance_ohm / factor);
+    controller.on_resistance_ohm = four_figures(controller.on_resistance_ohm / factor);
     on_paper!(controller, "on_resistance_ohm", "mass_kg", "price");
 }
 
