@@ -26,10 +26,8 @@ const questions = computed(() =>
     ({ id, drive }) => props.ids.includes(id) && (drive === null || drive === bench.drive?.drive),
   ),
 );
-const figure = (value: number | null, unit: string) => {
-  if (value === null) return "–";
-  return unit === "" && value < 10 ? `${figures(100 * value, 3)} %` : `${figures(value, 3)} ${unit}`;
-};
+const figure = (value: number | null, unit: string) =>
+  value === null ? "–" : `${figures(value, 3)} ${unit}`;
 
 function follow(school: Schemas["School"]): void {
   if (school.pointer) bench.set(school.pointer, school.value, null);

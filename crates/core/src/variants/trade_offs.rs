@@ -11,6 +11,7 @@ use crate::evaluation::checks::{Check, CheckClass, CheckCode, CheckGroup, Verdic
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::significant;
 use crate::model::cases::Case;
+use crate::model::heat::ThermalResult;
 use crate::variants::remedies::{Variant, scaling};
 
 /// A question that makers answer in more than one way.
@@ -110,6 +111,20 @@ fn check<'a>(result: &'a OptionEvaluation, code: CheckCode, drive: Option<&str>)
 
 fn said(value: Option<f64>, unit: &str) -> String {
     value.map_or_else(|| "more than it can".to_owned(), |value| format!("{} {unit}", significant(value)))
+}
+
+/// What the winding gets to, in words; where its heat never settles there is no figure.
+fn winding_said(thermal: Option<&ThermalResult>) -> String {
+    match thermal.map(|thermal| thermal.winding_c) {
+        Some(Some(celsius)) => format!("{} °C", significant(celsius)),
+        Some(None) => "more than it can stand".to_owned(),
+        None => "nobody knows what".to_owned(),
+    }
+}
+
+/// A share of one, told in percent.
+fn share(what: &'static str, value: Option<f64>) -> SchoolFigure {
+    figure(what, value.map(|share| 100.0 * share), "%")
 }
 
 fn figure(what: &'static str, value: Option<f64>, unit: &'static str) -> SchoolFigure {
@@ -227,7 +242,7 @@ impl WorkingContext {
                     figure("battery, hardest work", battery_a, "A"),
                     figure("motor at the target", motor_a, "A"),
                     figure("lost in the leads", wire_w, "W"),
-                    figure("motor speed limit used", speed.and_then(|check| check.utilisation), ""),
+                    share("motor speed limit used", speed.and_then(|check| check.utilisation)),
                     figure("fresh from the charger", Some(result.supply.charger_end_v), "V"),
                 ],
             }
@@ -290,8 +305,7 @@ impl WorkingContext {
                 says: format!(
                     "{why} Here each shows {} at the target and its winding gets to {}; {}.",
                     said(motor_a, "A"),
-                    winding_c
-                        .map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", significant(celsius))),
+                    winding_said(seen.thermal.as_ref()),
                     holding(&result)
                 ),
                 now,
@@ -299,7 +313,7 @@ impl WorkingContext {
                 value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
                 figures: vec![
                     figure("each motor at the target", motor_a, "A"),
-                    figure("hill used", climb, ""),
+                    share("hill used", climb),
                     figure("winding", winding_c, "°C"),
                     figure("time on one charge", result.supply.runtime_min, "min"),
                     figure("drive parts weigh", Some(result.hardware_mass_kg), "kg"),

@@ -3,7 +3,7 @@
 use proptest::prelude::*;
 use serde_json::Value;
 use ypsidyne_core::document::{Build, Provenance};
-use ypsidyne_core::evaluation::checks::Verdict;
+use ypsidyne_core::evaluation::checks::{CheckCode, Verdict};
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::place::{Slot, place_part};
@@ -147,6 +147,10 @@ fn every_school_can_be_followed_and_does_what_it_says() {
                 assert!(question.schools.len() >= 2);
                 assert!(question.schools.iter().filter(|school| school.now).count() <= 1);
                 for school in &question.schools {
+                    let of_what_there_is = |what: &str| what.contains("used") || what.contains("efficiency");
+                    for figure in &school.figures {
+                        assert_eq!(figure.unit == "%", of_what_there_is(figure.what), "{} is no share", figure.what);
+                    }
                     assert!(school.says.matches('.').count() >= 2, "{}", school.says);
                     let (Some(pointer), Some(value)) = (&school.pointer, &school.value) else { continue };
                     let then = followed(&json, pointer, value);
@@ -164,6 +168,20 @@ fn every_school_can_be_followed_and_does_what_it_says() {
             }
         }
     }
+}
+
+#[test]
+fn a_brushless_motor_in_place_of_a_brushed_one_on_a_switch_brings_a_controller() {
+    let launcher = demo::BUILDS.iter().find(|demo| demo.json.contains("Shuttlecock")).unwrap();
+    let json: Value = serde_json::from_str(launcher.json).unwrap();
+    let build = read(&json);
+    assert!(build.options[0].drives[0].controller.is_none(), "the wheels run on a switch");
+    let brushes = questions(&build, 0).into_iter().find(|question| question.id == "brushes").unwrap();
+    let brushless = brushes.schools.iter().find(|school| !school.now).unwrap();
+    let then = followed(&json, brushless.pointer.as_ref().unwrap(), brushless.value.as_ref().unwrap());
+    let result = evaluate_option(&then.job, &then.options[0], 0);
+    let fits = result.checks.iter().find(|check| check.code == CheckCode::ControllerKind);
+    assert!(fits.is_none_or(|check| check.verdict != Verdict::Fail), "{fits:?}");
 }
 
 #[test]

@@ -1,6 +1,6 @@
 //! Questions of the battery: which current must fit which rating, and how much C.
 
-use super::{Question, School, WorkingContext, check, figure, rerated, sag, said};
+use super::{Question, School, WorkingContext, check, figure, rerated, sag, said, share};
 use crate::document::{BatteryRule, Chemistry};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::CheckCode;
@@ -113,7 +113,7 @@ impl WorkingContext {
                     figures: vec![
                         figure("asked for good", demand_a, "A"),
                         figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "C"),
-                        figure("used", asked.and_then(|check| check.utilisation), ""),
+                        share("used", asked.and_then(|check| check.utilisation)),
                     ],
                 }
             })
@@ -140,7 +140,7 @@ impl WorkingContext {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
             let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
             if climbs {
-                told.push(figure("hill used", used(result, CheckCode::PerformanceClimb), ""));
+                told.push(share("hill used", used(result, CheckCode::PerformanceClimb)));
             }
             if let Some(range_m) = result.supply.range_m {
                 told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));

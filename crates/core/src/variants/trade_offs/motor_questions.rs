@@ -1,7 +1,7 @@
 //! Questions about the motor: sensors or none, brushes or none, in the wheel or beside it.
 
-use super::{Question, School, WorkingContext, check, figure, holding, said};
-use crate::document::parts::Sensor;
+use super::{Question, School, WorkingContext, check, figure, holding, said, share, winding_said};
+use crate::document::parts::{Controller, Motor, Sensor};
 use crate::document::reading::{Place, Problems};
 use crate::document::{GearingStage, Load, MachineKind};
 use crate::evaluation::OptionEvaluation;
@@ -13,6 +13,8 @@ use crate::variants::remedies::{Variant, scaling};
 
 /// Below this share of its free speed a motor without sensors guesses its rotor (common practice).
 const GUESSES_BELOW: f64 = 0.05;
+/// On-resistance of a small brushless controller, Ω (common practice).
+const SWITCHED_OHM: f64 = 0.005;
 /// The belt that a hub is compared with: 15 teeth on 36.
 const BELT: (u32, u32) = (15, 36);
 
@@ -97,8 +99,7 @@ impl WorkingContext {
                 name: kind.label().to_owned(),
                 says: format!(
                     "{why} Here its winding would get to {} and it would run {}; {}.",
-                    winding_c
-                        .map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", significant(celsius))),
+                    winding_said(seen.thermal.as_ref()),
                     said(result.supply.runtime_min, "min"),
                     holding(&result)
                 ),
@@ -106,7 +107,7 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}/drives/{drive}", self.index)),
                 value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
                 figures: vec![
-                    figure("efficiency at the target", target.and_then(|case| case.efficiency), ""),
+                    share("efficiency at the target", target.and_then(|case| case.efficiency)),
                     figure("winding", winding_c, "°C"),
                     figure("time on one charge", result.supply.runtime_min, "min"),
                     figure("controllers", Some(f64::from(controllers)), ""),
@@ -174,8 +175,7 @@ impl WorkingContext {
             says: format!(
                 "{why} Here, from the same iron, each motor would take {} at its hardest and its winding get to {}; {}.",
                 said(motor_a, "A"),
-                winding_c
-                    .map_or_else(|| "an unknown heat".to_owned(), |celsius| format!("{} °C", significant(celsius))),
+                winding_said(seen.thermal.as_ref()),
                 holding(result)
             ),
             now,
@@ -183,7 +183,7 @@ impl WorkingContext {
             value: if now { None } else { serde_json::to_value(parts).ok() },
             figures: vec![
                 figure("each motor, hardest work", motor_a, "A"),
-                figure("hill used", climb, ""),
+                share("hill used", climb),
                 figure("winding", winding_c, "°C"),
                 figure("time on one charge", result.supply.runtime_min, "min"),
             ],
@@ -195,6 +195,9 @@ impl WorkingContext {
 fn other_kind(draft: &mut Variant, drive: usize, kind: MachineKind) {
     let parts = &mut draft.option.drives[drive];
     scaling::other_kind(&mut parts.motor, kind);
+    if kind == MachineKind::Brushless && parts.controller.is_none() {
+        parts.controller = controller_in_place_of_a_switch(&parts.motor);
+    }
     if let Some(controller) = &mut parts.controller {
         scaling::controller_for(controller, kind);
         match kind {
@@ -207,6 +210,17 @@ fn other_kind(draft: &mut Variant, drive: usize, kind: MachineKind) {
             }
         }
     }
+}
+
+/// A brushless motor does not turn on a switch: a controller for as much as the motor takes.
+fn controller_in_place_of_a_switch(motor: &Motor) -> Option<Controller> {
+    let amps = motor.max_continuous_current_a;
+    let made = serde_json::json!({
+        "label": "Brushless controller, to be found", "kind": "brushless", "motor_current_continuous_a": amps, "motor_current_peak_a": amps,
+        "on_resistance_ohm": SWITCHED_OHM, "source": "Worked out; look for a real one.",
+        "provenance": {"on_resistance_ohm": "estimated"}
+    });
+    Controller::read_object(&made, &[], &Place::root(), &mut Problems::default())
 }
 
 /// The motor wound for the speed of the wheel, without its stages.
