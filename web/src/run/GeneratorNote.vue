@@ -194,8 +194,7 @@ const machines = computed(() =>
           <th>machine</th>
           <th class="right">gives here</th>
           <th class="right">volts</th>
-          <th class="right">needs 1 :</th>
-          <th class="right">gives with that</th>
+          <th class="right">gives something from 1 :</th>
           <th class="right">best at 1 :</th>
           <th class="right">gives then</th>
           <th class="right">runs away to</th>
@@ -212,9 +211,6 @@ const machines = computed(() =>
                 ? "–"
                 : figures(machine.now.ratio_for_needed_voltage, 3)
             }}
-          </td>
-          <td class="figure right">
-            {{ machine.power_at_needed_w === null ? "–" : shownText("power", machine.power_at_needed_w) }}
           </td>
           <td class="figure right">
             {{ machine.best_speed_up === null ? "–" : figures(machine.best_speed_up, 2) }}
