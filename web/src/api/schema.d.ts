@@ -2593,6 +2593,8 @@ export interface components {
             sums: components["schemas"]["Sum"][];
             /** @description What of each option no figure says. */
             about: components["schemas"]["About"][];
+            /** @description What each part of the asked option does, in one sentence a step. */
+            sentences: components["schemas"]["StepSentence"][];
             /** @description What has become of the decision; null where none was kept. */
             review: components["schemas"]["Review"] | null;
         };
@@ -2749,6 +2751,17 @@ export interface components {
             /** @description What is not known or leaves little to spare. */
             risks: string[];
         };
+        /** @description One sentence about what a part does. */
+        StepSentence: {
+            /** @description The step that it heads. */
+            step: components["schemas"]["Step"];
+            /** @description The drive it is about; null for what all drives share. */
+            drive: string | null;
+            /** @description The sentence. */
+            says: string;
+        };
+        /** @description The step of the workbench in which a check is put right. */
+        Step: "job" | "motor" | "gearing" | "battery" | "controller" | "wiring";
         /** @description What has become of a decision. */
         Review: {
             /** @description When it was made, RFC 3339. */

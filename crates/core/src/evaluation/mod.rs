@@ -11,6 +11,7 @@ pub mod gearing;
 pub mod generator_curves;
 pub(crate) mod price;
 pub mod risks;
+pub mod step_sentences;
 pub mod wiring;
 pub mod workings;
 

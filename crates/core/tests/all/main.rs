@@ -39,6 +39,7 @@ mod search_demo;
 mod seller_lines;
 mod shelf;
 mod stages;
+mod step_sentences;
 mod strict_reading;
 mod sums;
 mod teeth;

@@ -8,6 +8,7 @@ use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::{Build, Problem, Search};
 use ypsidyne_core::evaluation::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::risks::{About, about};
+use ypsidyne_core::evaluation::step_sentences::{StepSentence, step_sentences};
 use ypsidyne_core::evaluation::workings::{Sum, job_sums};
 use ypsidyne_core::evaluation::{Evaluation, evaluate};
 use ypsidyne_core::library::templates::{TEMPLATES, Template};
@@ -81,6 +82,8 @@ pub(crate) struct Workbench {
     sums: Vec<Sum>,
     /// What of each option no figure says.
     about: Vec<About>,
+    /// What each part of the asked option does, in one sentence a step.
+    sentences: Vec<StepSentence>,
     /// What has become of the decision; null where none was kept.
     review: Option<Review>,
 }
@@ -140,6 +143,7 @@ async fn workbench(State(app): State<App>, OptionOf { build, place }: OptionOf) 
             envelopes: envelopes(&build.job, option),
             sums: job_sums(&build.job, option),
             about: pairs.map(|(option, result)| about(&build.job, option, result)).collect(),
+            sentences: step_sentences(&build.job, option, &evaluation.options[place]),
             review: review(&build, &evaluation),
             evaluation,
         }))

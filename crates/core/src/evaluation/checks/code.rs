@@ -28,7 +28,7 @@ pub enum CheckKind {
 }
 
 /// The step of the workbench in which a check is put right.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Step {
     /// What the machine must do.
