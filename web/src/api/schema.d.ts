@@ -1460,7 +1460,7 @@ export interface components {
             gearing_efficiency: number;
             /** @description Whether its shaft can be held still under power: as given, or what is usual for the load. */
             can_jam: boolean;
-            /** @description Whether its controller holds its own current down: as given, or what is usual for the kind; null on a bare switch. */
+            /** @description Whether its controller holds its own current down: as given, or what is usual for the kind; null on a plain switch. */
             holds_current: boolean | null;
             /** @description What the target asks on the level. */
             required: components["schemas"]["Required"];
@@ -1964,7 +1964,7 @@ export interface components {
         Shots: {
             /**
              * Format: double
-             * @description Launch speed that is really reached, m/s: on a bare switch the wheels run at full throttle, and never above what they
+             * @description Launch speed that is really reached, m/s: on a plain switch the wheels run at full throttle, and never above what they
              *     can give before they slip on it.
              */
             launch_speed_m_s: number;
@@ -2471,7 +2471,7 @@ export interface components {
             motor: string | null;
             /** @description What the battery is called. */
             battery: string | null;
-            /** @description What the controller is called; null for a bare switch. */
+            /** @description What the controller is called; null for a plain switch. */
             controller: string | null;
             /**
              * Format: uint32
@@ -7176,7 +7176,7 @@ export interface components {
             battery: number;
             /**
              * Format: uint
-             * @description Place of the controller; null for a bare switch.
+             * @description Place of the controller; null for a plain switch.
              */
             controller: number | null;
             /** @description How the option comes out with it. */
@@ -9927,7 +9927,7 @@ export interface components {
             /** @description Id of the battery. */
             battery: string;
             /**
-             * @description Id of the controller; a bare switch when left out.
+             * @description Id of the controller; a plain switch when left out.
              * @default null
              */
             controller?: string | null;

@@ -2,6 +2,8 @@
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
 import BenchField from "../shared/fields/BenchField.vue";
+import MoreFigures from "../shared/fields/MoreFigures.vue";
+import PairField from "../shared/fields/PairField.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import OneLine from "../shelf/OneLine.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
@@ -43,7 +45,7 @@ function rests(view: View): FigureLine[] {
       sum: "battery.supply_resistance",
     },
     {
-      name: "gives for good",
+      name: "gives continuously",
       quantity: "current",
       value: supply?.continuous_a,
       sum: "battery.continuous_current",
@@ -71,60 +73,98 @@ const cases = computed(() =>
   })),
 );
 
-const PACK = ["chemistry", "cells_series", "capacity_ah", "packs_series", "packs_parallel"] as const;
-const RATING = ["continuous_c", "burst_c", "max_charge_c", "bms_limit_a", "cell_resistance_ohm"] as const;
+const RATING = ["max_charge_c", "bms_limit_a"] as const;
 const USE = ["cutoff_v_per_cell", "usable_fraction", "peukert_exponent", "rated_hours"] as const;
-const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
+const BODY = ["mass_kg", "connector", "owned", "source"] as const;
+const more = computed(() => RATING.length + USE.length + BODY.length + 1);
 </script>
 
 <template>
-  <PanelHead title="Battery" :note="`${shownText('energy', supply?.energy_wh)} · all drives on it`">
+  <PanelHead
+    title="Battery"
+    step="battery"
+    :note="`${shownText('energy', supply?.energy_wh)} · all drives on it`"
+  >
     <ToShelf kind="battery" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
-  <OneLine kind="battery" :at="at" :stays="['packs_series', 'packs_parallel', 'usable_fraction']">
-    <BenchField :at="at" record="Battery" name="label" />
-  </OneLine>
-  <div class="top">
-    <table class="loads">
-      <thead>
-        <tr>
-          <th>all drives at once</th>
-          <th>charge</th>
-          <th class="number">volts</th>
-          <th class="number">amps</th>
-          <th class="number">watts</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="line in cases" :key="line.key">
-          <td>{{ line.name }}</td>
-          <td>{{ line.charge }}</td>
-          <template v-if="line.current_a !== null">
-            <td class="figure number">{{ shownText("plain", line.voltage_v) }}</td>
-            <td class="figure number strong">
-              <FigureDelta v-if="bench.pinned" quantity="current" :value="line.current_a" :base="line.base" />
-              <button
-                type="button"
-                class="opens"
-                :data-sum="`supply.${line.key}`"
-                @click="sums.open(`supply.${line.key}`)"
-              >
-                {{ shownText("plain", line.current_a) }}
-              </button>
-            </td>
-            <td class="figure number">{{ shownText("plain", line.power_w) }}</td>
-          </template>
-          <td v-else colspan="3" class="number cannot">the battery cannot</td>
-        </tr>
-      </tbody>
-    </table>
-    <FigureTable
-      title="the whole battery"
-      :lines="rests(bench.view)"
-      :pinned="bench.pinnedView && rests(bench.pinnedView)"
-    />
+  <div class="entry">
+    <section>
+      <h2>Your pack</h2>
+      <OneLine kind="battery" :at="at" :stays="['packs_series', 'packs_parallel', 'usable_fraction']">
+        <BenchField :at="at" record="Battery" name="label" label="Name" />
+      </OneLine>
+      <BenchField :at="at" record="Battery" name="chemistry" />
+      <BenchField :at="at" record="Battery" name="cells_series" />
+      <BenchField :at="at" record="Battery" name="capacity_ah" />
+      <PairField
+        :at="at"
+        record="Battery"
+        :names="['continuous_c', 'burst_c']"
+        label="C, and for moments"
+        between="/"
+      />
+      <BenchField :at="at" record="Battery" name="cell_resistance_ohm" />
+      <PairField
+        :at="at"
+        record="Battery"
+        :names="['packs_series', 'packs_parallel']"
+        label="Packs in a row, side by side"
+        between="×"
+      />
+      <BenchField :at="at" record="Battery" name="price" />
+    </section>
+    <div class="pictures">
+      <table class="loads">
+        <thead>
+          <tr>
+            <th>all drives at once</th>
+            <th>charge</th>
+            <th class="number">volts</th>
+            <th class="number">amps</th>
+            <th class="number">watts</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in cases" :key="line.key">
+            <td>{{ line.name }}</td>
+            <td>{{ line.charge }}</td>
+            <template v-if="line.current_a !== null">
+              <td class="figure number">{{ shownText("plain", line.voltage_v) }}</td>
+              <td class="figure number strong">
+                <FigureDelta
+                  v-if="bench.pinned"
+                  quantity="current"
+                  :value="line.current_a"
+                  :base="line.base"
+                />
+                <button
+                  type="button"
+                  class="opens"
+                  :data-sum="`supply.${line.key}`"
+                  @click="sums.open(`supply.${line.key}`)"
+                >
+                  {{ shownText("plain", line.current_a) }}
+                </button>
+              </td>
+              <td class="figure number">{{ shownText("plain", line.power_w) }}</td>
+            </template>
+            <td v-else colspan="3" class="number cannot">the battery cannot</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </div>
+  <MoreFigures :count="more">
+    <div class="columns">
+      <FieldGroup title="what it gives" :at="at" record="Battery" :names="RATING" />
+      <FieldGroup title="how far it is used" :at="at" record="Battery" :names="USE" />
+      <FieldGroup title="its body" :at="at" record="Battery" :names="BODY">
+        <SizeField :at="at" />
+      </FieldGroup>
+      <BatteryFit />
+    </div>
+  </MoreFigures>
   <p class="caution note">
     <template v-if="lithium">
       Lithium packs: charge at the rating their maker gives, usually 1C, watched, on something that does not
@@ -137,18 +177,13 @@ const BODY = ["mass_kg", "connector", "price", "owned", "source"] as const;
     Rules on batteries differ from place to place; they come first.
   </p>
   <CandidateList kind="battery" title="packs on the shelf" />
+  <FigureTable
+    title="the whole battery"
+    :lines="rests(bench.view)"
+    :pinned="bench.pinnedView && rests(bench.pinnedView)"
+  />
   <TradeOffNote :ids="['battery_rule', 'c_rating', 'pouch_or_cells']" />
-  <div class="columns">
-    <FieldGroup title="which pack" :at="at" record="Battery" :names="PACK" />
-    <FieldGroup title="what it gives" :at="at" record="Battery" :names="RATING" />
-    <FieldGroup title="how far it is used" :at="at" record="Battery" :names="USE" />
-    <FieldGroup title="its body" :at="at" record="Battery" :names="BODY">
-      <SizeField :at="at" />
-    </FieldGroup>
-    <BatteryFit />
-  </div>
 </template>
-
 <style scoped>
 .number {
   text-align: right;

@@ -8,6 +8,8 @@ import { CurveChart } from "../shared/plots/late";
 import AnswerField from "../shared/fields/AnswerField.vue";
 import BenchField from "../shared/fields/BenchField.vue";
 import OneLine from "../shelf/OneLine.vue";
+import MoreFigures from "../shared/fields/MoreFigures.vue";
+import PairField from "../shared/fields/PairField.vue";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import PanelHead from "../shared/PanelHead.vue";
@@ -122,25 +124,20 @@ const rollsDownhill = computed(() => {
 
 const fit = computed(() => bench.optionFigures?.controller_fit ?? null);
 
-const SETTINGS = ["motor_current_limit_a", "battery_current_limit_a", "max_duty", "can_brake"] as const;
-const RATINGS = [
-  "min_voltage_v",
-  "max_voltage_v",
-  "motor_current_continuous_a",
-  "motor_current_peak_a",
-  "battery_current_continuous_a",
-  "battery_current_peak_a",
-] as const;
+const SETTINGS = ["max_duty", "can_brake"] as const;
 const REST = [
   "on_resistance_ohm",
   "idle_power_w",
   "failsafe_throttle",
   "mass_kg",
-  "price",
   "owned",
   "source",
 ] as const;
 const HEAT = ["max_temperature_c", "case_to_ambient_k_per_w"] as const;
+const MOUNT = ["bolt_circle_mm", "thread"] as const;
+const more = computed(
+  () => SETTINGS.length + REST.length + HEAT.length + MOUNT.length + brushlessOnly.value.length + 4,
+);
 const brushlessOnly = computed(() =>
   controller.value?.kind === "brushless" ? ["commutation", "max_erpm"] : [],
 );
@@ -166,105 +163,75 @@ function addController(): void {
 <template>
   <PanelHead
     title="Controller"
+    step="controller"
     :note="
       controller
         ? `${bench.drive?.drive} · figures of one channel${perChannel > 1 ? `, ${perChannel} motors on it` : ''}`
-        : `${bench.drive?.drive} · bare switch`
+        : `${bench.drive?.drive} · plain switch`
     "
   >
     <button v-if="controller" type="button" class="action note" @click="bench.set(at, undefined, null)">
-      use a bare switch instead
+      use a plain switch instead
     </button>
     <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
   <ShelfNote v-if="controller" :at="at" />
-  <OneLine
-    v-if="controller"
-    kind="controller"
-    :at="at"
-    :stays="['motor_current_limit_a', 'battery_current_limit_a']"
-  >
-    <BenchField :at="at" record="Controller" name="label" />
-  </OneLine>
-  <p v-if="bench.driveFigures?.generating" class="words">
-    A generator's current passes the bridge and then this: it must stand
-    <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when the
-    load falls off. A bridge alone has no limit to give but that of its diodes.
-  </p>
-  <div v-else class="top">
-    <CurveChart
-      title="Motor and battery current over speed"
-      x-label="motor rpm"
-      y-label="currents at full throttle, A"
-      :curves="curves"
-      :marks="marks"
-      :lines="lines"
-      :labels="labels"
-    />
-    <div>
-      <FigureTable
-        title="the two currents at full throttle"
-        :lines="table(bench.view)"
-        :pinned="bench.pinnedView && table(bench.pinnedView)"
-      />
-      <p class="note words">{{ words }}</p>
-    </div>
-  </div>
-  <p v-if="rollsDownhill" class="caution note">
-    Nothing here brakes: down the hill the machine runs away unless a friction brake holds it.
-  </p>
-  <CandidateList kind="controller" title="controllers on the shelf" />
-  <div v-if="controller" class="columns">
-    <FieldGroup title="which controller" :at="at" record="Controller" :names="['kind', 'channels']">
-      <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" />
-      <BenchField :at="bench.drivePointer" record="OptionDrive" name="motors_per_channel" />
-      <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />
-    </FieldGroup>
-    <FieldGroup title="settings" :at="at" record="Controller" :names="SETTINGS">
-      <AnswerField
+  <div v-if="controller" class="entry">
+    <section>
+      <h2>Your controller <span class="note">figures of one channel</span></h2>
+      <OneLine kind="controller" :at="at" :stays="['motor_current_limit_a', 'battery_current_limit_a']">
+        <BenchField :at="at" record="Controller" name="label" label="Name" />
+      </OneLine>
+      <BenchField :at="at" record="Controller" name="kind" />
+      <PairField
         :at="at"
         record="Controller"
-        name="limits_current"
-        yes="yes, it does"
-        no="no"
-        :usual="bench.driveFigures?.holds_current"
+        :names="['min_voltage_v', 'max_voltage_v']"
+        label="Volts"
+        between="to"
       />
-    </FieldGroup>
-    <FieldGroup title="ratings of a channel" :at="at" record="Controller" :names="RATINGS" />
-    <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
-      <SizeField :at="at" />
-    </FieldGroup>
-    <section v-if="controller.kind === 'brushless'" class="group">
-      <SensorsField :at="at" />
-    </section>
-    <FieldGroup title="its heat" :at="at" record="Controller" :names="HEAT" />
-    <section class="group">
-      <h3>
-        receiver supply
-        <button type="button" class="action" data-bec @click="toggleBec">
-          {{ controller.bec ? "take it away" : "it has one" }}
-        </button>
-      </h3>
-      <template v-if="controller.bec">
-        <BenchField :at="`${at}/bec`" record="Bec" name="voltage_v" />
-        <BenchField :at="`${at}/bec`" record="Bec" name="current_a" />
-      </template>
-    </section>
-    <FieldGroup title="its mount" :at="`${at}/mount`" record="Mount" :names="['bolt_circle_mm', 'thread']" />
-    <section v-if="fit" class="group" data-controller-fit>
-      <h3>all controllers in their room</h3>
-      <FitPlan
-        v-if="fit.controllers"
-        title="controllers in their room"
-        :room="fit.room_mm"
-        :packing="fit.controllers"
+      <PairField
+        :at="at"
+        record="Controller"
+        :names="['motor_current_continuous_a', 'motor_current_peak_a']"
+        label="Motor amps, and peak"
+        between="/"
       />
-      <p v-else class="note">The size of a controller is not given, so nothing says whether it fits.</p>
+      <PairField
+        :at="at"
+        record="Controller"
+        :names="['battery_current_continuous_a', 'battery_current_peak_a']"
+        label="Battery amps, and peak"
+        between="/"
+      />
+      <BenchField :at="at" record="Controller" name="motor_current_limit_a" label="Set: motor amps" />
+      <BenchField :at="at" record="Controller" name="battery_current_limit_a" label="Set: battery amps" />
+      <BenchField :at="at" record="Controller" name="channels" />
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="controller_count" label="How many" />
+      <BenchField :at="at" record="Controller" name="price" />
     </section>
+    <div class="pictures">
+      <p v-if="bench.driveFigures?.generating" class="words">
+        A generator's current passes the bridge and then this: it must stand
+        <b class="figure">{{ shownText("voltage", bench.driveFigures.generating.runaway_voltage_v) }}</b> when
+        the load falls off. A bridge alone has no limit to give but that of its diodes.
+      </p>
+      <CurveChart
+        v-else
+        title="Motor and battery current over speed"
+        x-label="motor rpm"
+        y-label="currents at full throttle, A"
+        :curves="curves"
+        :marks="marks"
+        :lines="lines"
+        :labels="labels"
+      />
+      <p v-if="!bench.driveFigures?.generating" class="note words">{{ words }}</p>
+    </div>
   </div>
   <div v-else class="bare">
     <p>
-      A bare switch is full on or off: nothing limits the current but resistance, and nothing can hold a
+      A plain switch is full on or off: nothing limits the current but resistance, and nothing can hold a
       speed. A stalled motor takes its whole stall current until something gives.
     </p>
     <button type="button" class="boxed" @click="addController">Put in a controller</button>
@@ -281,6 +248,67 @@ function addController(): void {
       The switch sits in a lead: add the battery's lead in Wiring, then say here what it is good for.
     </p>
   </div>
+  <p v-if="rollsDownhill" class="caution note">
+    Nothing here brakes: down the hill the machine runs away unless a friction brake holds it.
+  </p>
+  <MoreFigures v-if="controller" :count="more">
+    <div class="columns">
+      <FieldGroup
+        title="how it is used"
+        :at="bench.drivePointer"
+        record="OptionDrive"
+        :names="['motors_per_channel']"
+      >
+        <BenchField v-for="name in brushlessOnly" :key="name" :at="at" record="Controller" :name="name" />
+        <BenchField v-for="name in SETTINGS" :key="name" :at="at" record="Controller" :name="name" />
+        <AnswerField
+          :at="at"
+          record="Controller"
+          name="limits_current"
+          yes="yes, it does"
+          no="no"
+          :usual="bench.driveFigures?.holds_current"
+        />
+      </FieldGroup>
+      <FieldGroup title="the rest" :at="at" record="Controller" :names="REST">
+        <SizeField :at="at" />
+      </FieldGroup>
+      <section v-if="controller.kind === 'brushless'" class="group">
+        <SensorsField :at="at" />
+      </section>
+      <FieldGroup title="its heat" :at="at" record="Controller" :names="HEAT" />
+      <section class="group">
+        <h3>
+          receiver supply
+          <button type="button" class="action" data-bec @click="toggleBec">
+            {{ controller.bec ? "take it away" : "it has one" }}
+          </button>
+        </h3>
+        <template v-if="controller.bec">
+          <BenchField :at="`${at}/bec`" record="Bec" name="voltage_v" />
+          <BenchField :at="`${at}/bec`" record="Bec" name="current_a" />
+        </template>
+      </section>
+      <FieldGroup title="its mount" :at="`${at}/mount`" record="Mount" :names="MOUNT" />
+      <section v-if="fit" class="group" data-controller-fit>
+        <h3>all controllers in their room</h3>
+        <FitPlan
+          v-if="fit.controllers"
+          title="controllers in their room"
+          :room="fit.room_mm"
+          :packing="fit.controllers"
+        />
+        <p v-else class="note">The size of a controller is not given, so nothing says whether it fits.</p>
+      </section>
+    </div>
+  </MoreFigures>
+  <CandidateList kind="controller" title="controllers on the shelf" />
+  <FigureTable
+    v-if="!bench.driveFigures?.generating"
+    title="the two currents at full throttle"
+    :lines="table(bench.view)"
+    :pinned="bench.pinnedView && table(bench.pinnedView)"
+  />
 </template>
 
 <style scoped>

@@ -81,20 +81,21 @@ function add(): void {
 <template>
   <PanelHead
     title="Gearing"
+    step="gearing"
     :note="`${bench.drive?.drive} · ${figures(bench.driveFigures?.ratio ?? 1, 4)} : 1 in all`"
   />
-  <div class="top">
-    <div class="stages">
-      <p v-if="stages.length === 0 && !gearbox" class="soft">
-        No stage: the motor turns the load directly. Add a stage when the motor is too fast or too weak for
-        it.
-      </p>
-      <div v-if="vehicle" class="output">
-        <h3>wheels</h3>
-        <div class="two">
-          <BenchField :at="`${bench.drivePointer}/output`" record="Output" name="wheel_diameter_m" />
-          <BenchField :at="`${bench.drivePointer}/output`" record="Output" name="wheel_inertia_kg_m2" />
-        </div>
+  <p v-if="stages.length === 0 && !gearbox" class="soft">
+    No stage: the motor turns the load directly. Add a stage when the motor is too fast or too weak for it.
+  </p>
+  <GearboxSection />
+  <StageSection v-for="(stage, index) in stages" :key="index" :index="index" :stage="stage" />
+  <p><button type="button" class="boxed" @click="add">Add a stage</button></p>
+  <div class="pair rest">
+    <div v-if="vehicle" class="output">
+      <h3>wheels</h3>
+      <div class="two">
+        <BenchField :at="`${bench.drivePointer}/output`" record="Output" name="wheel_diameter_m" />
+        <BenchField :at="`${bench.drivePointer}/output`" record="Output" name="wheel_inertia_kg_m2" />
       </div>
     </div>
     <FigureTable
@@ -103,9 +104,6 @@ function add(): void {
       :pinned="bench.pinnedView && result(bench.pinnedView)"
     />
   </div>
-  <GearboxSection />
-  <StageSection v-for="(stage, index) in stages" :key="index" :index="index" :stage="stage" />
-  <p><button type="button" class="boxed" @click="add">Add a stage</button></p>
   <details
     v-for="place in toothed"
     :key="`map ${place}`"

@@ -73,7 +73,7 @@ function lines(view: View): FigureLine[] {
     ...plain("belt teeth wanted", props.stage.kind === "belt" ? around?.teeth : undefined),
     ...plain("links wanted", props.stage.kind === "chain" ? around?.teeth : undefined),
     ...plain("teeth in mesh", around?.teeth_in_mesh),
-    ...plain("trusted with for good, N", pair?.trusted_force_n),
+    ...plain("trusted with continuously, N", pair?.trusted_force_n),
     ...plain("share of that left, so few in mesh", mesh !== null && mesh < 1 ? mesh : null),
     ...plain("contact ratio", seen.contact_ratio),
   ];

@@ -83,12 +83,16 @@ function setNotes(build: Build, text: string): void {
 </script>
 
 <template>
-  <PanelHead title="Job" :note="`${bench.drive?.drive} · what it must do, before any part is chosen`">
+  <PanelHead
+    title="Job"
+    step="job"
+    :note="`${bench.drive?.drive} · what it must do, before any part is chosen`"
+  >
     <router-link v-if="!generator" :to="{ params: { step: 'options' } }" class="action note" data-to-propose
       >propose machines for it</router-link
     >
   </PanelHead>
-  <div class="top job-top">
+  <div class="entry">
     <div>
       <div class="who">
         <input
@@ -154,7 +158,7 @@ function setNotes(build: Build, text: string): void {
         before reaching in. Local rules on mowers come first.
       </p>
     </div>
-    <div>
+    <div class="pictures">
       <h3>{{ generator ? "given at the load" : "asked at the load" }}</h3>
       <dl class="answers">
         <div v-for="answer in answers" :key="answer.name">
@@ -220,16 +224,6 @@ function setNotes(build: Build, text: string): void {
 
 .who :deep(.choose) {
   font-size: var(--size);
-}
-
-.top.job-top {
-  grid-template-columns: minmax(0, 1fr) 308px;
-}
-
-@media (max-width: 760px) {
-  .top.job-top {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 
 .answers {

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
-import { CASE_WORDS, LIMIT_WORDS } from "../workbench/words";
-import type { ChartLabel, Curve } from "../shared/plots/curves";
-import { CurveChart } from "../shared/plots/late";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import BenchField from "../shared/fields/BenchField.vue";
+import MoreFigures from "../shared/fields/MoreFigures.vue";
+import PairField from "../shared/fields/PairField.vue";
 import PanelHead from "../shared/PanelHead.vue";
 import ShelfNote from "../shelf/ShelfNote.vue";
 import ToShelf from "../shelf/ToShelf.vue";
 import type { View } from "../workbench/view";
-import { displayUnit, figures } from "../units/quantity";
+import { figures } from "../units/quantity";
+import EnvelopeChart from "./EnvelopeChart.vue";
 import GeneratorNote from "../run/GeneratorNote.vue";
 import { useRunning } from "../run/running";
 import CandidateList from "../shelf/CandidateList.vue";
@@ -35,66 +35,6 @@ const turned = computed(() =>
 const at = computed(() => `${bench.drivePointer}/motor`);
 const brushless = computed(() => bench.drive?.motor.kind === "brushless");
 const chargeWord = computed(() => ({ 1: "full", 0.5: "half", 0.2: "low" })[bench.charge] ?? "");
-
-const points = computed(() => bench.envelope?.points ?? []);
-const torque = computed(() =>
-  displayUnit("torque", Math.max(...points.value.map((point) => point.shaft_torque_nm), 0)),
-);
-const inTorque = (nm: number) => nm / torque.value.factor;
-
-const curves = computed<Curve[]>(() => [
-  {
-    name: "full throttle",
-    style: "strong",
-    points: points.value.map((p): [number, number] => [p.motor_rpm, inTorque(p.shaft_torque_nm)]),
-  },
-  {
-    name: "load",
-    style: "dashed",
-    points: points.value.map((p): [number, number] => [p.motor_rpm, inTorque(p.load_torque_nm)]),
-  },
-]);
-const band = computed(() => {
-  const sustained = points.value.filter((p) => p.sustained_torque_nm !== null);
-  if (sustained.length === 0) return undefined;
-  return {
-    name: "sustained",
-    points: sustained.map((p): [number, number] => [p.motor_rpm, inTorque(p.sustained_torque_nm ?? 0)]),
-  };
-});
-const marks = computed(() =>
-  (bench.envelope?.marks ?? [])
-    .filter((mark) => mark.case !== "full_throttle")
-    .map((mark) => ({
-      name: mark.feasible
-        ? CASE_WORDS[mark.case].toLowerCase()
-        : `${CASE_WORDS[mark.case].toLowerCase()}, not possible`,
-      x: mark.motor_rpm,
-      y: inTorque(mark.shaft_torque_nm),
-      open: mark.case === "target",
-      bad: !mark.feasible,
-    })),
-);
-/** Each stretch of the envelope says what limits it. */
-const labels = computed<ChartLabel[]>(() => {
-  const named: ChartLabel[] = (bench.envelope?.stretches ?? []).map((stretch) => {
-    const falling = stretch.limited_by === "duty";
-    const middle = stretch.from_rpm + (stretch.to_rpm - stretch.from_rpm) * (falling ? 0.4 : 0.1);
-    const point = points.value.find((p) => p.motor_rpm >= middle);
-    const at = { x: point?.motor_rpm ?? middle, y: inTorque(point?.shaft_torque_nm ?? 0) };
-    return { text: LIMIT_WORDS[stretch.limited_by], ...at };
-  });
-  const continuous = bench.drive?.motor.max_continuous_current_a;
-  const first = band.value?.points[0];
-  if (continuous && first) {
-    named.push({ text: `sustained, ${figures(continuous)} A`, x: first[0], y: first[1] });
-  }
-  const loaded = points.value[Math.floor(points.value.length * 0.45)];
-  if (loaded) {
-    named.push({ text: "load", x: loaded.motor_rpm, y: inTorque(loaded.load_torque_nm) });
-  }
-  return named;
-});
 
 /** A hub turns its wheel itself. */
 const wheel = computed(() => bench.drive?.output?.wheel_diameter_m);
@@ -174,7 +114,8 @@ function gives(view: View): FigureLine[] {
       name: "stands flat out",
       quantity: "minutes",
       value: view.drive?.flat_out?.seconds == null ? null : view.drive.flat_out.seconds / 60,
-      words: view.drive?.flat_out?.seconds === null && !view.drive.flat_out.no_room ? "for good" : undefined,
+      words:
+        view.drive?.flat_out?.seconds === null && !view.drive.flat_out.no_room ? "continuously" : undefined,
     },
     {
       name: "winding gets",
@@ -185,17 +126,13 @@ function gives(view: View): FigureLine[] {
   ];
 }
 
-const ELECTRIC = [
-  "kind",
-  "kv_rpm_per_v",
-  "resistance_ohm",
-  "no_load_current_a",
-  "no_load_voltage_v",
+/** The figures people have stand first, in their own words; the rest is behind them. */
+const FIRST = [
+  { name: "kv_rpm_per_v", label: "Kv" },
+  { name: "resistance_ohm", label: "Ohms" },
 ] as const;
 const LIMITS = [
-  "nominal_voltage_v",
   "max_voltage_v",
-  "max_continuous_current_a",
   "max_burst_current_a",
   "rated_power_w",
   "max_speed_rpm",
@@ -205,8 +142,6 @@ const LIMITS = [
 ] as const;
 const BODY = [
   "mass_kg",
-  "can_diameter_mm",
-  "can_length_mm",
   "shaft_diameter_mm",
   "shaft_hardened",
   "rotor_diameter_mm",
@@ -215,7 +150,27 @@ const BODY = [
   "owned",
 ] as const;
 const FINE = ["no_load_speed_share", "timing_advance_deg", "turns", "temperature_sensor", "source"] as const;
+const GEARBOX = ["kind", "ratio", "efficiency", "max_torque_nm", "max_input_rpm", "slip_clutch_nm"] as const;
+const MOUNT = ["bolt_circle_mm", "thread"] as const;
+const ROOM = ["diameter_mm", "length_mm", "bolt_circle_mm", "thread", "shaft_diameter_mm"] as const;
+const HEAT_PATH = [
+  "winding_to_case_k_per_w",
+  "case_to_ambient_k_per_w",
+  "winding_j_per_k",
+  "case_j_per_k",
+] as const;
 const brushedOrNot = computed(() => (brushless.value ? ["pole_pairs", "sensor"] : ["brush_drop_v"]));
+/** How many figures are behind the first. */
+const more = computed(
+  () =>
+    [LIMITS, BODY, FINE, MOUNT, ROOM, brushedOrNot.value].reduce((sum, names) => sum + names.length, 2) +
+    (hasGearbox.value ? GEARBOX.length : 0) +
+    (hasThermal.value ? HEAT_PATH.length : 0),
+);
+const several = computed(() => {
+  const count = bench.drive?.motor_count ?? 1;
+  return count > 1 ? `${count} of them` : "";
+});
 
 /** The machine's side is told apart from the motor's. */
 const ROOM_WORDS: Record<string, string> = {
@@ -242,114 +197,128 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
 <template>
   <PanelHead
     title="Motor"
+    step="motor"
     :note="generates ? bench.drive?.drive : `${bench.drive?.drive} · at ${chargeWord} charge`"
   >
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
-  <OneLine kind="motor" :at="at" :wheel="wheel">
-    <BenchField :at="at" record="Motor" name="label" />
-  </OneLine>
-  <KnownPanel :at="at" :wheel="wheel" :build="bench.id" />
-  <RewoundNote :at="at" />
-  <GeneratorNote v-if="turned" :row="turned" />
-  <div v-else class="top">
-    <CurveChart
-      title="Motor torque over speed"
-      x-label="motor rpm"
-      :y-label="`shaft torque of each motor, ${torque.symbol}`"
-      :curves="curves"
-      :band="band"
-      :marks="marks"
-      :labels="labels"
-    />
-    <div>
-      <FigureTable
-        title="needs"
-        :lines="needs(bench.view)"
-        :pinned="bench.pinnedView && needs(bench.pinnedView)"
+  <div class="entry">
+    <section>
+      <h2>
+        Your motor <span class="note">{{ several }}</span>
+      </h2>
+      <OneLine kind="motor" :at="at" :wheel="wheel">
+        <BenchField :at="at" record="Motor" name="label" label="Name" />
+      </OneLine>
+      <BenchField :at="at" record="Motor" name="kind" />
+      <BenchField :at="at" record="Motor" name="nominal_voltage_v" label="Volts printed" />
+      <BenchField
+        v-for="{ name, label } in FIRST"
+        :key="name"
+        :at="at"
+        record="Motor"
+        :name="name"
+        :label="label"
       />
-      <FigureTable
-        :title="`gives, at ${figures(bench.optionFigures?.supply.open_circuit_v.mid ?? 0, 3)} V`"
-        :lines="gives(bench.view)"
-        :pinned="bench.pinnedView && gives(bench.pinnedView)"
+      <PairField
+        :at="at"
+        record="Motor"
+        :names="['no_load_current_a', 'no_load_voltage_v']"
+        label="No-load amps"
+        between="at"
       />
+      <BenchField :at="at" record="Motor" name="max_continuous_current_a" label="Most amps" />
+      <PairField
+        :at="at"
+        record="Motor"
+        :names="['can_diameter_mm', 'can_length_mm']"
+        label="Can size"
+        between="×"
+      />
+      <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" label="How many" />
+    </section>
+    <div class="pictures">
+      <GeneratorNote v-if="turned" :row="turned" />
+      <EnvelopeChart v-else-if="!generates" />
     </div>
   </div>
+  <KnownPanel :at="at" :wheel="wheel" :build="bench.id" />
+  <RewoundNote :at="at" />
   <SwapNote />
+  <MoreFigures :count="more">
+    <div class="columns">
+      <FieldGroup title="what it stands" :at="at" record="Motor" :names="LIMITS">
+        <BenchField v-for="name in brushedOrNot" :key="name" :at="at" record="Motor" :name="name" />
+      </FieldGroup>
+      <FieldGroup title="its body" :at="at" record="Motor" :names="BODY">
+        <BenchField :at="bench.drivePointer" record="OptionDrive" name="cooling" />
+      </FieldGroup>
+      <section class="group">
+        <h3>
+          built-in gearbox
+          <button type="button" class="action" @click="toggle('gearbox', !hasGearbox)">
+            {{ hasGearbox ? "take it away" : "it has one" }}
+          </button>
+        </h3>
+        <template v-if="hasGearbox">
+          <BenchField
+            v-for="name in GEARBOX"
+            :key="name"
+            :at="`${at}/gearbox`"
+            record="Gearbox"
+            :name="name"
+          />
+        </template>
+      </section>
+      <section class="group">
+        <h3>its mount, and what the machine takes</h3>
+        <BenchField v-for="name in MOUNT" :key="name" :at="`${at}/mount`" record="Mount" :name="name" />
+        <BenchField :at="bench.drivePointer" record="OptionDrive" name="mount_material" />
+        <BenchField
+          v-for="name in ROOM"
+          :key="`room ${name}`"
+          :at="`/job/drives/${bench.jobDriveIndex}/motor_space`"
+          record="MotorSpace"
+          :name="name"
+          :label="ROOM_WORDS[name]"
+        />
+      </section>
+      <FieldGroup title="finer points" :at="at" record="Motor" :names="FINE" />
+      <section class="group">
+        <h3>
+          measured heat path
+          <button type="button" class="action" @click="toggle('thermal', !hasThermal)">
+            {{ hasThermal ? "take it away" : "I have measured it" }}
+          </button>
+        </h3>
+        <template v-if="hasThermal">
+          <BenchField
+            v-for="name in HEAT_PATH"
+            :key="name"
+            :at="`${at}/thermal`"
+            record="Thermal"
+            :name="name"
+          />
+        </template>
+      </section>
+    </div>
+  </MoreFigures>
   <CandidateList kind="motor" title="motors on the shelf" />
+  <div v-if="!generates" class="pair">
+    <FigureTable
+      title="needs"
+      :lines="needs(bench.view)"
+      :pinned="bench.pinnedView && needs(bench.pinnedView)"
+    />
+    <FigureTable
+      :title="`gives, at ${figures(bench.optionFigures?.supply.open_circuit_v.mid ?? 0, 3)} V`"
+      :lines="gives(bench.view)"
+      :pinned="bench.pinnedView && gives(bench.pinnedView)"
+    />
+  </div>
   <MotorGuide />
   <MotorReading v-if="!generates" />
   <SlowerNote v-if="!generates" />
   <TradeOffNote v-if="!generates" :ids="MOTOR_QUESTIONS" />
-  <div class="columns">
-    <FieldGroup title="which motor" :at="at" record="Motor" :names="[]">
-      <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" />
-      <BenchField v-for="name in ELECTRIC" :key="name" :at="at" record="Motor" :name="name" />
-      <BenchField v-for="name in brushedOrNot" :key="name" :at="at" record="Motor" :name="name" />
-    </FieldGroup>
-    <FieldGroup title="what it stands" :at="at" record="Motor" :names="LIMITS" />
-    <FieldGroup title="its body" :at="at" record="Motor" :names="BODY">
-      <BenchField :at="bench.drivePointer" record="OptionDrive" name="cooling" />
-    </FieldGroup>
-    <section class="group">
-      <h3>
-        built-in gearbox
-        <button type="button" class="action" @click="toggle('gearbox', !hasGearbox)">
-          {{ hasGearbox ? "take it away" : "it has one" }}
-        </button>
-      </h3>
-      <template v-if="hasGearbox">
-        <BenchField
-          v-for="name in ['kind', 'ratio', 'efficiency', 'max_torque_nm', 'max_input_rpm', 'slip_clutch_nm']"
-          :key="name"
-          :at="`${at}/gearbox`"
-          record="Gearbox"
-          :name="name"
-        />
-      </template>
-    </section>
-    <section class="group">
-      <h3>its mount, and what the machine takes</h3>
-      <BenchField
-        v-for="name in ['bolt_circle_mm', 'thread']"
-        :key="name"
-        :at="`${at}/mount`"
-        record="Mount"
-        :name="name"
-      />
-      <BenchField :at="bench.drivePointer" record="OptionDrive" name="mount_material" />
-      <BenchField
-        v-for="name in ['diameter_mm', 'length_mm', 'bolt_circle_mm', 'thread', 'shaft_diameter_mm']"
-        :key="`room ${name}`"
-        :at="`/job/drives/${bench.jobDriveIndex}/motor_space`"
-        record="MotorSpace"
-        :name="name"
-        :label="ROOM_WORDS[name]"
-      />
-    </section>
-    <FieldGroup title="finer points" :at="at" record="Motor" :names="FINE" />
-    <section class="group">
-      <h3>
-        measured heat path
-        <button type="button" class="action" @click="toggle('thermal', !hasThermal)">
-          {{ hasThermal ? "take it away" : "I have measured it" }}
-        </button>
-      </h3>
-      <template v-if="hasThermal">
-        <BenchField
-          v-for="name in [
-            'winding_to_case_k_per_w',
-            'case_to_ambient_k_per_w',
-            'winding_j_per_k',
-            'case_j_per_k',
-          ]"
-          :key="name"
-          :at="`${at}/thermal`"
-          record="Thermal"
-          :name="name"
-        />
-      </template>
-    </section>
-  </div>
 </template>

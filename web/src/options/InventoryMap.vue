@@ -35,7 +35,7 @@ const byPlace = computed(() => {
 const holding = computed(() => map.value?.cells.filter(({ verdict }) => verdict !== "fail").length ?? 0);
 const here = ref<Cell | null>(null);
 const controllerOf = (cell: Cell) =>
-  cell.controller == null ? "bare switch" : (map.value?.controllers[cell.controller]?.label ?? "");
+  cell.controller == null ? "plain switch" : (map.value?.controllers[cell.controller]?.label ?? "");
 const nameOf = (cell: Cell) =>
   [map.value?.motors[cell.motor]?.label, map.value?.batteries[cell.battery]?.label, controllerOf(cell)].join(
     " · ",
@@ -140,7 +140,7 @@ async function take(cell: Cell): Promise<void> {
         </div>
         <p class="note">
           one mark a controller<template v-if="map.controllers.length > 0">
-            ({{ map.controllers.map(({ label }) => label).join(", ") }}), and one for a bare switch where the
+            ({{ map.controllers.map(({ label }) => label).join(", ") }}), and one for a plain switch where the
             motor turns on it</template
           >
         </p>

@@ -4,7 +4,7 @@ import { computed, ref } from "vue";
 import type { DriveEvaluation, OptionSheet } from "../api/client";
 import { useBench } from "../workbench/bench";
 import { CASE_WORDS } from "../workbench/words";
-import { flowOf } from "../workbench/flow";
+import { flowOf } from "../workbench/path/flow";
 import SaveDrawing from "../shared/plots/SaveDrawing.vue";
 import { useElementSize } from "@vueuse/core";
 import { viewOf } from "../workbench/view";

@@ -23,14 +23,14 @@ const curves = computed<Curve[]>(() =>
 const lines = computed(() => {
   const { allowed_a, listed_a, target_a, climb_a } = props.endurance;
   return [
-    { name: "for good", x: allowed_a },
+    { name: "continuously", x: allowed_a },
     { name: "listed", x: listed_a },
     { name: "target", x: target_a },
     { name: "hill", x: climb_a },
   ].filter((line): line is { name: string; x: number } => line.x !== null && line.x > 0);
 });
 const lasts = (seconds: number | null) =>
-  seconds === null ? "for good" : shownText("minutes", seconds / 60);
+  seconds === null ? "continuously" : shownText("minutes", seconds / 60);
 const compared = computed(() => {
   const { allowed_a: allowed, listed_a: listed } = props.endurance;
   if (allowed === null || listed === null) return "";
@@ -48,7 +48,7 @@ const compared = computed(() => {
       <b class="figure">{{
         endurance.allowed_a === null ? "none" : shownText("current", endurance.allowed_a)
       }}</b>
-      is what the winding takes for good<template v-if="compared">; {{ compared }}</template
+      is what the winding takes continuously<template v-if="compared">; {{ compared }}</template
       >.
       <span class="note">
         Limit {{ shownText("temperature", endurance.limit_c)
@@ -69,7 +69,7 @@ const compared = computed(() => {
         <thead>
           <tr>
             <th>what would help</th>
-            <th class="right">for good</th>
+            <th class="right">continuously</th>
             <th class="right">at the hardest</th>
           </tr>
         </thead>

@@ -1,6 +1,6 @@
 // The power path of a machine that is turned: from the source at the right to what hangs on it at the left.
 import type { OptionSheet, Schemas } from "../api/client";
-import type { Flow, Stage } from "../workbench/flow";
+import type { Flow, Stage } from "../workbench/path/flow";
 import { figures, shownText } from "../units/quantity";
 
 export type GeneratorLoad = Extract<Schemas["Load"], { kind: "generator" }>;

@@ -1,7 +1,7 @@
 // A run at one moment: the row that stands there, and the power path of it.
 import type { CaseEvaluation, OptionSheet, Schemas } from "../api/client";
 import { LOAD_WORDS } from "../workbench/words";
-import { type Flow, type Stage } from "../workbench/flow";
+import { type Flow, type Stage } from "../workbench/path/flow";
 import type { Step } from "../router";
 import { figures, shownText } from "../units/quantity";
 import { bridgeWord, sourceWord } from "./generating";
@@ -122,7 +122,7 @@ export function flowAt(
     },
     {
       step: "controller",
-      title: turned ? bridgeWord(parts) : parts.controller ? "Controller" : "Bare switch",
+      title: turned ? bridgeWord(parts) : parts.controller ? "Controller" : "Plain switch",
       readings: [
         reading(turned ? "" : `${figures(100 * at(series.duty), 3)} % on`),
         reading(times(current(series.motor_current_a))),

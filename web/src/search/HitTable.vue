@@ -57,7 +57,7 @@ const ALL: Column[] = [
     key: "controller",
     head: "controller",
     value: ({ controller }) => controller,
-    said: ({ controller }) => controller ?? "bare switch",
+    said: ({ controller }) => controller ?? "plain switch",
     figure: false,
   },
   {

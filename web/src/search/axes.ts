@@ -71,7 +71,7 @@ export interface Colouring {
 export const COLOURINGS: Colouring[] = [
   { key: "motor", word: "motor", of: ({ motor }) => motor ?? "no name" },
   { key: "battery", word: "battery", of: ({ battery }) => battery ?? "no name" },
-  { key: "controller", word: "controller", of: ({ controller }) => controller ?? "bare switch" },
+  { key: "controller", word: "controller", of: ({ controller }) => controller ?? "plain switch" },
   { key: "weakest", word: "weakest link", of: ({ weakest_link }) => checkWords(weakest_link?.code) },
   {
     key: "count",

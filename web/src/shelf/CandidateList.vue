@@ -17,6 +17,10 @@ import { kindOf } from "./kinds";
 type Candidate = Schemas["Candidate"];
 
 const props = defineProps<{ kind: Schemas["PartKind"]; title: string; stage?: number }>();
+
+/** The shelf is one line with its best until it is opened. */
+const open = ref(false);
+const BEST = 3;
 const bench = useBench();
 
 const text = ref("");
@@ -80,11 +84,12 @@ const rows = computed(() => {
   });
 });
 
-const at = computed(() => rows.value.findIndex(({ label }) => label === bench.trying?.label));
+const listed = computed(() => (open.value ? rows.value : rows.value.slice(0, BEST)));
+const at = computed(() => listed.value.findIndex(({ label }) => label === bench.trying?.label));
 
 /** For those who listen: the part stepped to, and what it does. */
 const spoken = computed(() => {
-  const candidate = rows.value[at.value];
+  const candidate = listed.value[at.value];
   if (!candidate) return "";
   const told = columns.value.map((column) => {
     const { text: value, unit } = figure(candidate.effect, column);
@@ -116,9 +121,9 @@ function step(event: KeyboardEvent): void {
   const moves: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: page, PageUp: -page };
   const move = moves[event.key];
   if (move !== undefined) {
-    stepTo(rows.value[Math.min(Math.max(at.value + move, 0), rows.value.length - 1)]);
+    stepTo(listed.value[Math.min(Math.max(at.value + move, 0), listed.value.length - 1)]);
   } else if (event.key === "Home" || event.key === "End") {
-    stepTo(event.key === "Home" ? rows.value[0] : rows.value.at(-1));
+    stepTo(event.key === "Home" ? listed.value[0] : listed.value.at(-1));
   } else if (event.key === "Enter" && bench.trying) {
     bench.keep();
   } else if (event.key === "Escape" && bench.trying) {
@@ -139,34 +144,50 @@ function press(candidate: Candidate, event: MouseEvent): void {
 <template>
   <section class="candidates" :aria-label="title">
     <header>
-      <h3>{{ title }}</h3>
-      <input
-        v-model="text"
-        type="search"
-        placeholder="search the shelf"
-        :aria-label="`Search: ${title}`"
-        :data-candidate-search="kind"
-      />
-      <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
-      <ChoiceSelect
-        :model-value="null"
-        :options="unfiltered"
-        option-label="head"
-        option-value="key"
-        placeholder="filter by effect"
-        :aria-label="`Filter by effect: ${title}`"
-        class="by"
-        data-filter-effect
-        @update:model-value="(key: keyof Effect) => ranges.push({ key, at_least: null, at_most: null })"
-      />
-      <span class="note count" role="status">
+      <button
+        type="button"
+        class="opens-shelf"
+        :aria-expanded="open"
+        :data-shelf-line="kind"
+        @click="open = !open"
+      >
+        <span class="chevron" aria-hidden="true">{{ open ? "⌄" : "›" }}</span>
+        <template v-if="found"
+          ><b>{{ found.total }}</b> {{ title }}, <b>{{ holding }}</b> would hold{{
+            open || holding === 0 ? "" : ". Best three:"
+          }}</template
+        >
+        <template v-else>{{ title }}: looking through them …</template>
+      </button>
+      <template v-if="open">
+        <input
+          v-model="text"
+          type="search"
+          placeholder="search the shelf"
+          :aria-label="`Search: ${title}`"
+          :data-candidate-search="kind"
+        />
+        <label class="note"><input v-model="onlyHolding" type="checkbox" /> only what holds</label>
+        <ChoiceSelect
+          :model-value="null"
+          :options="unfiltered"
+          option-label="head"
+          option-value="key"
+          placeholder="filter by effect"
+          :aria-label="`Filter by effect: ${title}`"
+          class="by"
+          data-filter-effect
+          @update:model-value="(key: keyof Effect) => ranges.push({ key, at_least: null, at_most: null })"
+        />
+      </template>
+      <span v-if="open || bench.trying" class="note count" role="status">
         <template v-if="bench.trying">
           trying <b>{{ bench.trying.label }}</b>
           <button type="button" class="boxed" @click="bench.keep()">Keep</button>
           <button type="button" class="action" @click="bench.look(null)">back</button>
         </template>
         <template v-else-if="found">
-          {{ rows.length }} of {{ found.total }}, {{ holding }} would hold · ↑ ↓ to step
+          {{ rows.length }} of {{ found.total }} · ↑ ↓ to step
           <button
             v-if="foldedAway && text === ''"
             type="button"
@@ -221,6 +242,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
       :aria-label="`${title}: arrows step, Enter keeps, Escape goes back`"
       :aria-activedescendant="at >= 0 ? `candidate-${kind}-${at}` : undefined"
       :data-candidates="kind"
+      :class="{ best: !open }"
       @keydown="step"
     >
       <table>
@@ -244,7 +266,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
           </tr>
         </thead>
         <tbody>
-          <tr v-if="found" class="now">
+          <tr v-if="found && open" class="now">
             <td>as it is</td>
             <td v-for="column in columns" :key="column.key" class="figure number">
               {{ figure(found.now, column).text
@@ -252,7 +274,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
             </td>
           </tr>
           <tr
-            v-for="(candidate, index) in rows"
+            v-for="(candidate, index) in listed"
             :id="`candidate-${kind}-${index}`"
             :key="candidate.id"
             role="option"
@@ -297,8 +319,20 @@ header {
   margin-bottom: var(--space-2);
 }
 
-header h3 {
-  color: var(--ink);
+.opens-shelf {
+  font-size: var(--size-title);
+  flex: none;
+}
+
+.chevron {
+  display: inline-block;
+  width: 1rem;
+  color: var(--accent);
+}
+
+/* Its room is kept before the answer comes. */
+.scroll.best {
+  min-height: 116px;
 }
 
 input[type="search"] {
@@ -339,7 +373,7 @@ input[type="checkbox"] {
 }
 
 .scroll {
-  max-height: 214px;
+  max-height: 340px;
   overflow: auto;
   border-bottom: 1px solid var(--line);
 }

@@ -132,7 +132,7 @@ function useArea(index: number, area: boolean): void {
 </script>
 
 <template>
-  <PanelHead title="Wiring" note="each run is a pair of leads; its length counts one way" />
+  <PanelHead title="Wiring" step="wiring" note="each run is a pair of leads; its length counts one way" />
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   <template v-if="shop">
     <LoomDrawing

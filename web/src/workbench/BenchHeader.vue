@@ -1,14 +1,16 @@
 <script setup lang="ts">
-// Title block: name of the build, its options as sheets, what is saved, units and undo.
+// One line: brand, build, its options as sheets, what to find or set, undo, what is saved, and a menu for the rest.
 import { nextTick, ref } from "vue";
 import { useToast } from "primevue/usetoast";
 import { useBench } from "./bench";
 import { useDrives } from "./drives";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
-import { download, fileName } from "../shared/lib/download";
-import PreferencesMenu from "../shared/PreferencesMenu.vue";
+import type { Step } from "../router";
+import BenchMenu from "./BenchMenu.vue";
+import type { PathMode } from "./layout";
 
-const emit = defineEmits<{ keys: []; history: []; options: [] }>();
+defineProps<{ step: Step }>();
+const emit = defineEmits<{ keys: []; history: []; path: [mode: PathMode]; command: [] }>();
 const bench = useBench();
 const drives = useDrives();
 const toast = useToast();
@@ -18,12 +20,14 @@ const renaming = ref<number | null>(null);
 
 function saved(): string {
   const state = bench.saveState;
-  if (state.kind === "saved") {
-    return state.at
-      ? `saved ${new Date(state.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}`
-      : "saved";
-  }
-  return state.kind === "failed" ? "not saved" : "saving";
+  return { saved: "saved", failed: "not saved", saving: "saving", waiting: "saving" }[state.kind] ?? "saving";
+}
+
+function savedTitle(): string | undefined {
+  const state = bench.saveState;
+  if (state.kind === "failed") return state.why;
+  if (state.kind !== "saved" || !state.at) return undefined;
+  return `saved ${new Date(state.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}`;
 }
 
 async function startRename(index: number): Promise<void> {
@@ -48,13 +52,6 @@ function remove(index: number): void {
   });
 }
 
-function exportBuild(): void {
-  const build = bench.document;
-  if (!build) return;
-  const text = `${JSON.stringify(build, null, 2)}\n`;
-  download(fileName(build.name, "build.json"), new Blob([text], { type: "application/json" }));
-}
-
 function setName(event: Event): void {
   const input = event.target as HTMLInputElement;
   // A build has a name: an empty entry is the old one until something is typed.
@@ -68,7 +65,7 @@ function endName(event: Event): void {
 </script>
 
 <template>
-  <header class="head">
+  <header class="head" :class="{ many: (bench.document?.options.length ?? 0) > 2 }">
     <router-link to="/" class="brand" title="All builds">YPSIDYNE</router-link>
     <input
       class="name"
@@ -99,7 +96,7 @@ function endName(event: Event): void {
           v-else
           type="button"
           :aria-current="index === bench.optionIndex ? 'true' : undefined"
-          :title="index === bench.optionIndex ? 'Click again to rename' : option.name"
+          :title="index === bench.optionIndex ? 'Press again to rename' : option.name"
           @click="index === bench.optionIndex ? startRename(index) : (bench.optionIndex = index)"
         >
           <span class="letter">{{ letter(index) }}</span>
@@ -127,37 +124,32 @@ function endName(event: Event): void {
       >
         + option
       </button>
-      <button
-        v-if="(bench.document?.options.length ?? 0) > 1"
-        type="button"
-        class="tab more"
-        data-compare-options
-        title="All options in figures, best and worst"
-        @click="emit('options')"
-      >
-        compare
-      </button>
     </nav>
     <div class="tools">
+      <button type="button" class="find" data-command-open @click="emit('command')">
+        <span class="wide">find or set</span> <kbd>Ctrl K</kbd>
+      </button>
+      <button type="button" class="step" :disabled="!bench.canUndo" @click="bench.undo()">
+        <span aria-hidden="true">↶</span> Undo
+      </button>
+      <button type="button" class="step" :disabled="!bench.canRedo" @click="bench.redo()">
+        <span aria-hidden="true">↷</span> Redo
+      </button>
       <span
         class="saved"
         :class="bench.saveState.kind"
         role="status"
         :data-saved="bench.saveState.kind"
-        :title="bench.saveState.kind === 'failed' ? bench.saveState.why : undefined"
+        :title="savedTitle()"
       >
         {{ saved() }}
       </span>
-      <PreferencesMenu />
-      <router-link to="/shelf" class="shelf">Shelf</router-link>
-      <router-link :to="{ name: 'sheets', query: { build: bench.id } }" class="shelf" data-to-bench
-        >Bench</router-link
-      >
-      <button type="button" @click="emit('history')">History</button>
-      <button type="button" @click="exportBuild">Export</button>
-      <button type="button" :disabled="!bench.canUndo" @click="bench.undo()">Undo</button>
-      <button type="button" :disabled="!bench.canRedo" @click="bench.redo()">Redo</button>
-      <button type="button" aria-label="Keys" @click="emit('keys')">?</button>
+      <BenchMenu
+        :step="step"
+        @keys="emit('keys')"
+        @history="emit('history')"
+        @path="(mode) => emit('path', mode)"
+      />
     </div>
   </header>
 </template>
@@ -168,9 +160,10 @@ function endName(event: Event): void {
   position: relative;
   display: flex;
   align-items: stretch;
-  min-height: 38px;
+  height: 40px;
   border-bottom: 1px solid var(--ink);
   background: var(--sheet);
+  min-width: 0;
 }
 
 .brand {
@@ -186,14 +179,17 @@ function endName(event: Event): void {
 
 .name {
   font: inherit;
+  font-weight: 600;
   color: inherit;
   background: none;
   border: 0;
   border-right: 1px solid var(--line);
   padding: 0 var(--space-6);
+  min-width: 84px;
   width: 190px;
-  min-width: 90px;
-  flex: 0 1 190px;
+  flex: 0 2 auto;
+  field-sizing: content;
+  max-width: 240px;
   text-overflow: ellipsis;
 }
 
@@ -202,6 +198,7 @@ function endName(event: Event): void {
   flex: 1 1 0;
   min-width: 0;
   overflow-x: auto;
+  scrollbar-width: none;
 }
 
 .tab {
@@ -217,16 +214,24 @@ function endName(event: Event): void {
   display: flex;
   gap: var(--space-4);
   align-items: center;
-  padding: 0 var(--space-6);
+  padding: 0 var(--space-5);
   height: 100%;
   min-width: 0;
 }
 
-.tab .words {
-  white-space: nowrap;
+/* Whole names: in two lines where one is too short. */
+.words {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   overflow: hidden;
-  text-overflow: ellipsis;
-  max-width: 200px;
+  line-height: 1.15;
+  max-width: 15rem;
+  overflow-wrap: anywhere;
+}
+
+.many .words {
+  font-size: var(--size-note);
 }
 
 .tab input {
@@ -253,65 +258,103 @@ function endName(event: Event): void {
 }
 
 .more {
-  padding: 0 var(--space-7);
+  padding: 0 var(--space-6);
   flex: none;
+  white-space: nowrap;
 }
 
 .tools {
   display: flex;
-  gap: var(--space-6);
+  gap: var(--space-5);
   align-items: center;
-  padding: 0 var(--space-7);
-  color: var(--soft);
+  padding: 0 var(--space-6);
   white-space: nowrap;
+  flex: none;
 }
 
-.shelf {
-  color: inherit;
-  text-decoration: none;
+.find {
+  border: 1px solid var(--box);
+  color: var(--soft);
+  padding: var(--space-1) var(--space-3);
+  background: var(--sheet);
 }
 
-.shelf:hover,
-.tools button:hover:not(:disabled) {
+.find .wide {
+  display: inline-block;
+  padding-right: var(--space-6);
+}
+
+kbd {
+  font: inherit;
+  font-size: var(--size-note);
+  border: 1px solid var(--line);
+  padding: 0 var(--space-2);
+}
+
+.step {
   color: var(--accent);
 }
 
-.tools button:disabled {
-  opacity: 0.45;
+.step:disabled {
+  color: var(--soft);
   cursor: default;
+}
+
+.saved {
+  color: var(--soft);
+  font-size: var(--size-note);
 }
 
 .saved.failed {
   color: var(--fail);
+  font-weight: 600;
 }
 
-@media (max-width: 1000px) {
+.many .find .wide {
+  display: none;
+}
+
+@media (max-width: 999px) {
   .head {
-    flex-wrap: wrap;
+    height: 48px;
   }
 
   .brand,
-  .name {
-    min-height: 44px;
+  .find,
+  .step,
+  .more {
+    display: none;
+  }
+
+  .saved:not(.failed) {
+    display: none;
   }
 
   .name {
-    flex: 1 1 100px;
-    border-right: 0;
+    flex: 1 1 90px;
+    max-width: none;
+    width: 90px;
+    field-sizing: fixed;
   }
 
   .sheets {
-    flex: 1 1 100%;
-    border-top: 1px solid var(--line);
-    border-bottom: 1px solid var(--line);
-    min-height: 44px;
+    flex: 0 1 auto;
+    max-width: 45%;
   }
 
-  .tools {
-    flex: 1 1 100%;
-    min-height: 40px;
-    flex-wrap: wrap;
-    padding-block: var(--space-3);
+  .tab:not(.open) .words,
+  .tab .away {
+    display: none;
+  }
+
+  .tab > button:first-child {
+    min-width: 44px;
+    justify-content: center;
+  }
+
+  .tab.open .words {
+    font-size: var(--size-note);
+    max-width: 6.5rem;
   }
 }
 </style>

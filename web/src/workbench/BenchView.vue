@@ -10,15 +10,20 @@ import { useSums } from "./sums";
 import { stepAt } from "./steps";
 import { useKeys } from "./keys";
 import { loadTypical } from "./typical";
-import PowerPath from "./PowerPath.vue";
+import PowerPath from "./path/PowerPath.vue";
+import FootBar from "./FootBar.vue";
+import { fold, isFolded, narrow, nextPath, pathOf, setPath } from "./layout";
+import NarrowSteps from "./NarrowSteps.vue";
+import TitleBlock from "./TitleBlock.vue";
 import { fetchTheRest } from "../shared/lib/later";
 import { keyInWords, placeInWords } from "../shared/lib/places";
 import { differences } from "../shared/lib/pointer";
 import { STEPS, type Step } from "../router";
 import BenchHeader from "./BenchHeader.vue";
-import CaseBar from "./CaseBar.vue";
+import CaseBar from "./path/CaseBar.vue";
 import NoticeBar from "./NoticeBar.vue";
 import { ConflictDialog, fetchPanel, HistoryDialog, KeysDialog, PANELS, SumDialog } from "./late";
+import HelpLine from "../shared/fields/HelpLine.vue";
 import StepNav from "./StepNav.vue";
 import VerdictPanel from "./VerdictPanel.vue";
 
@@ -126,10 +131,25 @@ watch(
   },
 );
 
+/** By a key one goes to the step itself, not only to its name. */
+async function goByKey(to: Step | undefined): Promise<void> {
+  if (!to) return;
+  await router.push({ name: "bench", params: { id: props.id, step: to } });
+  document.getElementById("step")?.focus();
+}
+
+const path = computed(() => pathOf(step.value));
+const folded = computed(() => !narrow.value && isFolded(step.value));
+/** The verdict as a sheet over the step, on a narrow screen. */
+const verdictOpen = ref(false);
+watch(step, () => (verdictOpen.value = false));
+
 useKeys({
-  step: (index) => {
-    const to = STEPS[index];
-    if (to) go(to);
+  step: (index) => void goByKey(STEPS[index]),
+  path: () => nextPath(step.value),
+  verdict: () => {
+    if (narrow.value) verdictOpen.value = true;
+    else fold(step.value, false);
   },
   help: () => {
     keysShown.value = true;
@@ -139,7 +159,7 @@ useKeys({
 
 <template>
   <div v-if="bench.missing" class="missing">
-    <h2>This build is not on the bench</h2>
+    <h1>This build is not on the bench</h1>
     <p>{{ bench.missing }}</p>
     <p v-if="bench.orphan">
       <button type="button" class="boxed" data-orphan @click="keepAsNew(bench.orphan, bench.orphan.name)">
@@ -148,23 +168,51 @@ useKeys({
     </p>
     <p><router-link to="/">All builds</router-link></p>
   </div>
-  <div v-else-if="bench.document" class="bench">
-    <BenchHeader @keys="keysShown = true" @history="historyShown = true" @options="go('options')" />
-    <section class="sheet" aria-label="What the chain does" :data-stale="bench.staleSince ? '' : undefined">
-      <CaseBar />
-      <PowerPath :selected="step" @select="go" />
+  <div v-else-if="bench.document" class="bench" :class="{ folded }">
+    <a class="skip" href="#step">Skip to the step</a>
+    <BenchHeader
+      :step="step"
+      @keys="keysShown = true"
+      @history="historyShown = true"
+      @path="(mode) => setPath(step, mode)"
+    />
+    <section
+      v-if="narrow || path !== 'off'"
+      class="sheet"
+      :class="narrow ? 'chips' : path"
+      aria-label="Power path"
+      :data-stale="bench.staleSince ? '' : undefined"
+    >
+      <PowerPath v-if="narrow" :selected="step" form="chips" @select="go" />
+      <template v-else>
+        <div class="way">
+          <CaseBar :step="step" :line="path === 'line'" />
+          <PowerPath :selected="step" :form="path === 'line' ? 'line' : 'full'" @select="go" />
+        </div>
+        <TitleBlock :line="path === 'line'" class="title" />
+      </template>
     </section>
-    <StepNav :step="step" @go="go" />
+    <NarrowSteps v-if="narrow" :step="step" @go="go" />
+    <StepNav v-else :step="step" @go="go" />
     <div class="middle">
       <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document, bench.document.name)" />
-      <main class="panel" :aria-busy="bench.figures === null">
+      <main id="step" class="panel" tabindex="-1" :aria-busy="bench.figures === null">
         <component
           :is="PANELS[step]"
           :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
         />
+        <HelpLine />
       </main>
     </div>
-    <VerdictPanel :data-stale="bench.staleSince ? '' : undefined" @go="go" />
+    <VerdictPanel
+      v-if="!narrow || verdictOpen"
+      :data-stale="bench.staleSince ? '' : undefined"
+      :folded="folded"
+      :sheet="narrow"
+      @fold="(away) => (narrow ? (verdictOpen = !away) : fold(step, away))"
+      @go="go"
+    />
+    <FootBar v-if="narrow" :step="step" @go="go" @verdict="verdictOpen = !verdictOpen" />
     <ConflictDialog
       v-if="wanted.conflict"
       :mine="bench.document"
@@ -179,17 +227,31 @@ useKeys({
 </template>
 
 <style>
-/* Shared by the panels: a chart with its figures beside it, fields in columns under it. */
-.panel .top {
+/* Shared by the panels: what one types beside its picture, then the rest in columns. */
+.panel .entry {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 224px;
-  gap: 1.375rem;
-  margin-bottom: var(--space-7);
+  grid-template-columns: minmax(0, 336px) minmax(0, 1fr);
+  gap: var(--space-4) 1.375rem;
+  margin-bottom: var(--space-6);
+  align-items: start;
+}
+
+.panel .pictures {
+  display: grid;
+  gap: var(--space-5);
+  align-content: start;
+  min-width: 0;
+}
+
+.panel .pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(220px, 100%), 1fr));
+  gap: var(--space-4) 1.375rem;
   align-items: start;
 }
 
 .panel .columns {
-  columns: 2 280px;
+  columns: 2 300px;
   column-gap: 1.625rem;
 }
 
@@ -203,8 +265,8 @@ useKeys({
   padding-bottom: 0.1875rem;
 }
 
-@media (max-width: 760px) {
-  .panel .top {
+@media (max-width: 999px) {
+  .panel .entry {
     grid-template-columns: minmax(0, 1fr);
   }
 }
@@ -214,18 +276,60 @@ useKeys({
 .bench {
   display: grid;
   height: 100%;
-  grid-template: auto auto minmax(0, 1fr) / 204px minmax(0, 1fr) 348px;
+  grid-template: auto auto minmax(0, 1fr) / 184px minmax(0, 1fr) 340px;
   grid-template-areas: "head head head" "path path path" "steps panel verdict";
+}
+
+.bench.folded {
+  grid-template-columns: 184px minmax(0, 1fr) 48px;
+}
+
+.skip {
+  position: absolute;
+  left: -999px;
+  z-index: 9;
+  background: var(--sheet);
+  padding: var(--space-4) var(--space-7);
+}
+
+.skip:focus {
+  left: 0;
 }
 
 .sheet {
   grid-area: path;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
   background-color: var(--sheet);
   background-image:
     linear-gradient(var(--faint) 1px, transparent 1px),
     linear-gradient(90deg, var(--faint) 1px, transparent 1px);
   background-size: 20px 20px;
   border-bottom: 1px solid var(--ink);
+}
+
+.sheet.full {
+  height: 150px;
+}
+
+.sheet.line {
+  height: 40px;
+  grid-template-columns: minmax(0, 1fr) auto;
+}
+
+.sheet.line .way {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  align-items: center;
+}
+
+.sheet.chips {
+  display: block;
+  height: 85px;
+}
+
+.way {
+  min-width: 0;
 }
 
 .middle {
@@ -240,8 +344,9 @@ useKeys({
   min-height: 0;
   position: relative;
   overflow: auto;
-  padding: var(--space-6) var(--space-9) var(--space-12);
+  padding: var(--space-4) var(--space-9) var(--space-12) var(--space-10);
   scrollbar-gutter: stable;
+  outline: none;
 }
 
 .missing {
@@ -250,20 +355,33 @@ useKeys({
   gap: var(--space-5);
 }
 
-@media (max-width: 1000px) {
-  .bench {
-    grid-template: auto auto auto auto auto / minmax(0, 1fr);
-    grid-template-areas: "head" "path" "steps" "panel" "verdict";
-    height: auto;
+/* Wide: path and verdict beside each other, and more room for both. */
+@media (min-width: 1600px) {
+  .bench:not(.folded) {
+    grid-template-columns: 200px minmax(0, 1fr) 420px;
   }
 
-  .middle {
-    display: block;
+  .sheet.full {
+    grid-template-columns: minmax(0, 1fr) 420px;
+  }
+}
+
+@media (max-width: 999px) {
+  .bench,
+  .bench.folded {
+    grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
+    grid-template-areas: "head" "path" "steps" "panel" "foot";
   }
 
   .panel {
-    overflow: visible;
-    padding: var(--space-6);
+    padding: var(--space-5) var(--space-7) var(--space-12);
+  }
+}
+
+/* Little height, as at 200 % zoom: the step comes first. */
+@media (max-width: 999px) and (max-height: 560px) {
+  .sheet.chips {
+    display: none;
   }
 }
 </style>

@@ -26,7 +26,10 @@ const list = computed(() => (offers.value ?? []).filter(({ breaks }) => breaks.l
 /** Ways out of need: they break something else. */
 const harmful = computed(() => (offers.value ?? []).filter(({ breaks }) => breaks.length > 0));
 const shows = ref(false);
-const shown = computed(() => [...list.value, ...(shows.value ? harmful.value : [])]);
+/** The best two stand there; the others, and those that break something, when they are asked for. */
+const BEST = 2;
+const further = computed(() => Math.max(0, list.value.length - BEST) + harmful.value.length);
+const shown = computed(() => (shows.value ? [...list.value, ...harmful.value] : list.value.slice(0, BEST)));
 
 const weakest = ({ title, after }: Schemas["CheckMove"]) =>
   after === null ? title.toLowerCase() : `${title.toLowerCase()} ${percent(after)}`;
@@ -97,15 +100,9 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
         </button>
       </li>
     </ul>
-    <button
-      v-if="harmful.length > 0 && !shows"
-      type="button"
-      class="action note"
-      data-harmful
-      @click="shows = true"
-    >
-      {{ harmful.length }} more {{ harmful.length === 1 ? "change" : "changes" }} that would break something
-      else
+    <button v-if="further > 0 && !shows" type="button" class="action note" data-harmful @click="shows = true">
+      {{ further }} more {{ further === 1 ? "way" : "ways"
+      }}{{ harmful.length > 0 ? `, ${harmful.length} of them would break something else` : "" }}
     </button>
   </section>
 </template>

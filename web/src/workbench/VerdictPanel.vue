@@ -1,24 +1,24 @@
 <script setup lang="ts">
-// The ranked checks: what gives way first stands first.
+// The verdict: what gives way first, what else is tight, cautions, what holds, what nobody knows.
 import { computed } from "vue";
 import type { Check } from "../api/client";
-import { useBench } from "./bench";
-import { checkKey, checkSum, stepOf, verdictWord } from "./words";
-import { useSums } from "./sums";
-import AssumptionsNote from "./AssumptionsNote.vue";
-import RemedyList from "./RemedyList.vue";
-import FigureDelta from "../shared/figures/FigureDelta.vue";
-import VerdictMark from "../shared/figures/VerdictMark.vue";
 import type { Step } from "../router";
+import VerdictMark from "../shared/figures/VerdictMark.vue";
+import AssumptionsNote from "./AssumptionsNote.vue";
+import { useBench } from "./bench";
+import CheckRow from "./CheckRow.vue";
+import { checkKey, isCaution, stepOf } from "./words";
+import { figures } from "../units/quantity";
+import { TITLES } from "./stepWords";
 
-const emit = defineEmits<{ go: [step: Step] }>();
+defineProps<{ folded?: boolean; sheet?: boolean }>();
+const emit = defineEmits<{ go: [step: Step]; fold: [away: boolean] }>();
 const bench = useBench();
-const sums = useSums();
 
 const checks = computed(() => bench.optionFigures?.checks ?? []);
 /** What to know: cautions above their mark. They make no machine fail, and stand apart. */
 const cautions = computed(() =>
-  checks.value.filter((check) => check.class === "caution" && check.verdict === "tight"),
+  checks.value.filter((check) => isCaution(check) && check.verdict === "tight"),
 );
 const known = computed(() =>
   checks.value.filter((check) => check.verdict !== "unknown" && !cautions.value.includes(check)),
@@ -27,39 +27,39 @@ const unknown = computed(() => checks.value.filter((check) => check.verdict === 
 const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
 const weakest = computed(() => {
   const link = bench.optionFigures?.weakest_link;
-  return link && checks.value.find((check) => checkKey(check) === checkKey(link));
+  return (link && checks.value.find((check) => checkKey(check) === checkKey(link))) ?? known.value[0];
+});
+const others = computed(() => known.value.filter((check) => check !== weakest.value));
+const failing = computed(() => others.value.filter(({ verdict }) => verdict === "fail"));
+const tight = computed(() => others.value.filter(({ verdict }) => verdict === "tight"));
+const holding = computed(() => others.value.filter(({ verdict }) => verdict === "ok"));
+/** Of what holds, what would be next. */
+const next = computed(() => {
+  const first = holding.value.find(({ fits, utilisation }) => fits === null && utilisation !== null);
+  return first?.utilisation == null
+    ? ""
+    : `next: ${first.title.toLowerCase()}, ${figures(100 * first.utilisation, 2)} %`;
 });
 /** The one in question: the one opened by hand, else the weakest link. */
 const open = computed(() => bench.openCheck ?? (weakest.value ? checkKey(weakest.value) : null));
+const isOpen = (check: Check) => open.value === checkKey(check);
 
+const word = computed(() => {
+  const verdict = bench.optionFigures?.verdict;
+  return verdict ? { ok: "Holds", tight: "Holds, tight", fail: "Fails", unknown: "Not known" }[verdict] : "";
+});
 const summary = computed(() => {
   const count = (verdict: string) => known.value.filter((check) => check.verdict === verdict).length;
-  const [fails, tight] = [count("fail"), count("tight")];
+  const [fails, few] = [count("fail"), count("tight")];
   const said = [];
-  if (fails > 0) said.push(`${fails} ${fails === 1 ? "fails" : "fail"}`);
-  if (tight > 0) said.push(`tight at ${tight} ${tight === 1 ? "place" : "places"}`);
-  if (fails === 0) said.unshift("holds");
+  said.push(fails === 0 ? "none fails" : `${fails} ${fails === 1 ? "fails" : "fail"}`);
+  if (few > 0) said.push(`${few} tight`);
   if (cautions.value.length > 0) said.push(`${cautions.value.length} to know`);
   return said.join(", ");
 });
 
-/** The bar runs to 150 %. */
-const BAR_END = 1.5;
-const share = (check: Check) => `${(100 * Math.min(check.utilisation ?? BAR_END, BAR_END)) / BAR_END}%`;
-const barred = (check: Check) => check.fits === null && check.limit !== null;
-
-/** Used by the same check when it was pinned, per cent. */
-const base = (check: Check) => {
-  const then = bench.pinnedView?.option?.checks.find(
-    (other) => checkKey(other) === checkKey(check),
-  )?.utilisation;
-  return then == null ? then : 100 * then;
-};
-const percent = (share: number | null) => (share === null ? null : 100 * share);
-const inQuestion = (check: Check) => check.verdict === "fail" || check.verdict === "tight";
-
 function toggle(check: Check): void {
-  bench.openCheck = open.value === checkKey(check) ? "" : checkKey(check);
+  bench.openCheck = isOpen(check) ? "" : checkKey(check);
 }
 
 function move(event: KeyboardEvent): void {
@@ -68,107 +68,117 @@ function move(event: KeyboardEvent): void {
   // The remedies of the check that is open stand among the rows.
   const rows = [
     ...document.querySelectorAll<HTMLElement>("[data-verdict] button.row, [data-verdict] [data-remedy]"),
-  ];
+  ].filter((row) => row.checkVisibility());
   const at = rows.indexOf(event.target as HTMLElement);
   if (at >= 0) rows[at + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
 }
 </script>
 
 <template>
-  <aside class="verdict" aria-label="Verdict" data-verdict @keydown="move">
-    <header class="panel-head">
-      <h2>Verdict</h2>
-      <span class="note" role="status" data-summary>{{ summary }}</span>
-    </header>
-    <ol>
-      <li
-        v-for="check in known"
-        :key="checkKey(check)"
-        :data-check="check.code"
-        :data-check-verdict="check.verdict"
+  <aside v-if="folded" class="strip" aria-label="Verdict" data-verdict-strip>
+    <button type="button" @click="emit('fold', false)">
+      <VerdictMark v-if="bench.optionFigures" :verdict="bench.optionFigures.verdict" quiet />
+      <b>{{ word }}</b>
+      <span v-if="weakest" class="soft"
+        >first gives way: {{ weakest.title.toLowerCase() }}, {{ weakest.said }}</span
       >
-        <button type="button" class="row" :aria-expanded="open === checkKey(check)" @click="toggle(check)">
-          <VerdictMark :verdict="check.verdict" />
-          <span class="title">
-            {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
-          </span>
-          <span class="figure">
-            {{ check.said
-            }}<FigureDelta
-              v-if="bench.pinned"
-              quantity="percent"
-              :value="percent(check.utilisation)"
-              :base="base(check)"
-            />
-          </span>
-          <span v-if="barred(check) || check.verdict === 'fail'" class="bar" aria-hidden="true">
-            <span class="used" :class="check.verdict" :style="{ width: share(check) }"></span>
-            <span class="tick"></span>
-          </span>
-        </button>
-        <div v-if="open === checkKey(check)" class="because">
-          <p>{{ check.because }}</p>
-          <p class="note">
-            {{ check === weakest ? "The weakest link: it gives way first." : verdictWord(check.verdict) }}
-            <button type="button" class="action" @click="emit('go', stepOf(check))">
-              go to {{ stepOf(check) }}
-            </button>
-            <button
-              v-if="check.utilisation !== null"
-              type="button"
-              class="action"
-              :data-sum="checkSum(check)"
-              @click="sums.open(checkSum(check), check.drive)"
-            >
-              show the sum
-            </button>
-          </p>
-          <RemedyList v-if="inQuestion(check)" :check="check" />
-        </div>
-      </li>
-    </ol>
-    <section v-if="cautions.length > 0" class="cautions" data-cautions>
-      <h3>know this <span class="note">· none of it makes a machine fail</span></h3>
+      <span class="opens">open the verdict</span>
+    </button>
+  </aside>
+  <aside v-else class="verdict" :class="{ sheet }" aria-label="Verdict" data-verdict @keydown="move">
+    <header>
+      <VerdictMark v-if="bench.optionFigures" :verdict="bench.optionFigures.verdict" quiet large />
+      <h2>{{ word }}</h2>
+      <button type="button" class="action note" data-fold-verdict @click="emit('fold', true)">
+        {{ sheet ? "close" : "fold" }}
+      </button>
+      <span class="note summary" role="status" data-summary>{{ summary }}</span>
+    </header>
+    <p v-if="checks.length === 0" class="note">The figures are being worked out.</p>
+    <template v-if="weakest">
+      <h3>{{ weakest.verdict === "fail" ? "what fails" : "what gives way first" }}</h3>
       <ol>
-        <li v-for="check in cautions" :key="checkKey(check)" :data-caution="check.code">
-          <button type="button" class="row" :aria-expanded="open === checkKey(check)" @click="toggle(check)">
-            <VerdictMark :verdict="check.verdict" know />
-            <span class="title">
-              {{ check.title }}<span v-if="several && check.drive" class="soft">, {{ check.drive }}</span>
-            </span>
-            <span class="figure">{{ check.said }}</span>
-          </button>
-          <div v-if="open === checkKey(check)" class="because">
-            <p>{{ check.because }}</p>
-            <p class="note">
-              know this
-              <button type="button" class="action" @click="emit('go', stepOf(check))">
-                go to {{ stepOf(check) }}
-              </button>
-            </p>
-            <RemedyList :check="check" />
-          </div>
-        </li>
+        <CheckRow
+          :check="weakest"
+          :open="isOpen(weakest)"
+          weakest
+          @toggle="toggle(weakest)"
+          @go="(step) => emit('go', step)"
+        />
+        <CheckRow
+          v-for="check in failing"
+          :key="checkKey(check)"
+          :check="check"
+          :open="isOpen(check)"
+          @toggle="toggle(check)"
+          @go="(step) => emit('go', step)"
+        />
+      </ol>
+    </template>
+    <template v-if="tight.length > 0">
+      <h3>{{ weakest?.verdict === "fail" ? "tight" : "also tight" }}</h3>
+      <ol>
+        <CheckRow
+          v-for="check in tight"
+          :key="checkKey(check)"
+          :check="check"
+          :open="isOpen(check)"
+          @toggle="toggle(check)"
+          @go="(step) => emit('go', step)"
+        />
+      </ol>
+    </template>
+    <section v-if="cautions.length > 0" data-cautions>
+      <h3 class="know">cautions</h3>
+      <ol>
+        <CheckRow
+          v-for="check in cautions"
+          :key="checkKey(check)"
+          :check="check"
+          :open="isOpen(check)"
+          @toggle="toggle(check)"
+          @go="(step) => emit('go', step)"
+        />
       </ol>
     </section>
-    <AssumptionsNote />
-    <details v-if="unknown.length > 0" class="unknown">
-      <summary>{{ unknown.length }} not known, for want of a figure</summary>
+    <details v-if="holding.length > 0" class="fold" data-holding>
+      <summary>
+        <VerdictMark verdict="ok" quiet /> holds ({{ holding.length }}) <span class="note">{{ next }}</span>
+      </summary>
+      <ol>
+        <CheckRow
+          v-for="check in holding"
+          :key="checkKey(check)"
+          :check="check"
+          :open="isOpen(check)"
+          @toggle="toggle(check)"
+          @go="(step) => emit('go', step)"
+        />
+      </ol>
+    </details>
+    <details v-if="unknown.length > 0" class="fold unknown">
+      <summary>
+        <VerdictMark verdict="unknown" quiet /> not known ({{ unknown.length }})
+        <span class="note">for want of a figure</span>
+      </summary>
       <ul>
-        <li v-for="check in unknown" :key="checkKey(check)">
-          <VerdictMark :verdict="check.verdict" />
-          <span>
-            <b
-              >{{ check.title }}<template v-if="several && check.drive">, {{ check.drive }}</template></b
-            >
-            {{ check.because }}
-            <button type="button" class="action" @click="emit('go', stepOf(check))">
-              go to {{ stepOf(check) }}
-            </button>
-          </span>
+        <li
+          v-for="check in unknown"
+          :key="checkKey(check)"
+          :data-check="check.code"
+          data-check-verdict="unknown"
+        >
+          <b
+            >{{ check.title }}<template v-if="several && check.drive">, {{ check.drive }}</template></b
+          >
+          {{ check.because }}
+          <button type="button" class="action" @click="emit('go', stepOf(check))">
+            go to {{ TITLES[stepOf(check)].toLowerCase() }}
+          </button>
         </li>
       </ul>
     </details>
+    <AssumptionsNote />
   </aside>
 </template>
 
@@ -177,85 +187,56 @@ function move(event: KeyboardEvent): void {
   grid-area: verdict;
   position: relative;
   background: var(--paper);
-  border-left: 1px solid var(--line);
-  padding: var(--space-6) var(--space-8) var(--space-12);
+  border-left: 1px solid var(--ink);
+  padding: var(--space-4) var(--space-8) var(--space-12) var(--space-7);
   overflow: auto;
 }
 
-li {
-  border-bottom: 1px solid var(--line);
-}
-
-.row {
+header {
   display: grid;
-  grid-template-columns: 22px minmax(0, 1fr) auto;
+  grid-template-columns: auto 1fr auto;
   align-items: baseline;
-  column-gap: var(--space-1);
-  width: 100%;
-  padding: 0.4375rem 0 var(--space-3);
+  column-gap: var(--space-4);
 }
 
-.row .title {
-  padding-right: var(--space-4);
-}
-
-.bar {
+.summary {
   grid-column: 2 / -1;
-  position: relative;
-  height: 5px;
-  margin-top: 0.1875rem;
-  background: var(--faint);
 }
 
-.used {
-  position: absolute;
-  inset: 0 auto 0 0;
-  background: var(--ok);
+h2 {
+  font-size: var(--size-sentence);
 }
 
-.used.tight {
-  background: var(--tight);
-}
-
-.used.fail {
-  background: var(--fail);
-}
-
-.tick {
-  position: absolute;
-  left: 66.67%;
-  top: -3px;
-  bottom: -3px;
-  width: 1px;
-  background: var(--ink);
-}
-
-.because {
-  padding: 0 0 var(--space-4) var(--space-12);
-}
-
-.because .action {
-  margin-left: var(--space-3);
-}
-
-.cautions {
-  margin-top: var(--space-7);
-}
-
-.cautions h3 {
+h3 {
   border-bottom: 1px solid var(--line);
-  padding-bottom: 0.1875rem;
+  padding-bottom: 0.125rem;
+  margin-top: var(--space-4);
 }
 
-.unknown {
-  margin-top: var(--space-5);
-  color: var(--soft);
+h3.know {
+  color: var(--caution);
+}
+
+.fold {
+  border-bottom: 1px solid var(--line);
+}
+
+summary {
+  cursor: pointer;
+  padding: var(--space-3) 0;
+  display: flex;
+  gap: var(--space-4);
+  align-items: baseline;
+}
+
+summary .note {
+  margin-left: auto;
 }
 
 .unknown li {
-  display: grid;
-  grid-template-columns: 22px 1fr;
-  padding: var(--space-3) 0;
+  padding: var(--space-3) 0 var(--space-3) 1.25rem;
+  color: var(--soft);
+  border-top: 1px solid var(--faint);
 }
 
 .unknown b {
@@ -263,19 +244,34 @@ li {
   color: var(--ink);
 }
 
-summary {
-  cursor: pointer;
+.strip {
+  grid-area: verdict;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
 }
 
-@media (max-width: 1000px) {
-  .verdict {
-    border-left: 0;
-    border-top: 1px solid var(--ink);
-    overflow: visible;
-  }
+.strip button {
+  writing-mode: vertical-rl;
+  display: flex;
+  gap: var(--space-4);
+  align-items: center;
+  height: 100%;
+  width: 100%;
+  padding: var(--space-6) 0;
+  overflow: hidden;
+  white-space: nowrap;
+}
 
-  .row {
-    padding: var(--space-6) 0;
-  }
+.strip .opens {
+  color: var(--accent);
+  text-decoration: underline;
+}
+
+/* On a narrow screen it lies over the step, above the bar. */
+.sheet {
+  grid-area: panel;
+  z-index: 2;
+  border-left: 0;
+  border-top: 1px solid var(--ink);
 }
 </style>

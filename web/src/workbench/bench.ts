@@ -106,6 +106,12 @@ export const useBench = defineStore("bench", () => {
   const caseFigures = computed<CaseEvaluation | undefined>(() => caseAt(caseName.value, charge.value));
   const envelope = computed(() => view.value.envelopeAt(charge.value));
 
+  /** What the part of a step does here, in one sentence. */
+  function says(step: string): string {
+    const all = figures.value?.sentences.filter((sentence) => sentence.step === step) ?? [];
+    return all.find((one) => one.drive === null || one.drive === drive.value?.drive)?.says ?? "";
+  }
+
   function caseAt(name: CaseName, at: number): CaseEvaluation | undefined {
     return view.value.caseAt(name, at);
   }
@@ -309,6 +315,7 @@ export const useBench = defineStore("bench", () => {
     caseFigures,
     envelope,
     caseAt,
+    says,
     open,
     reset,
     edit,

@@ -1,7 +1,9 @@
 // The keys of the workbench. Single letters act only outside of entries.
-import { onBeforeUnmount, onMounted } from "vue";
+import { nextTick, onBeforeUnmount, onMounted } from "vue";
 import type { CaseName } from "../api/client";
 import { CHARGES, useBench } from "./bench";
+import { helpInPlace } from "../shared/fields/help";
+import { lettersAct } from "./layout";
 
 export const KEYS: { keys: string; does: string }[] = [
   { keys: "1 to 9, 0, r, b", does: "the steps, Job to Odds, Run, Build sheet" },
@@ -17,6 +19,9 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: "Ctrl S", does: "save now; it is saved as you go anyway" },
   { keys: "↑ ↓ in an entry", does: "step its last figure; with Shift by ten" },
   { keys: "← → on a chart", does: "read it at a point; + − zoom a run, Home its start" },
+  { keys: "w", does: "the power path in full, as a line, away" },
+  { keys: "h", does: "what every figure is for, in place" },
+  { keys: "Enter in an entry", does: "to the next; Escape gives back what stood there" },
   { keys: "?", does: "this list" },
 ];
 
@@ -44,7 +49,16 @@ function isWriting(target: EventTarget | null): boolean {
   );
 }
 
-export function useKeys(act: { step: (index: number) => void; help: () => void }): void {
+export interface KeyActs {
+  step: (index: number) => void;
+  help: () => void;
+  /** The power path in full, as a line, away. */
+  path: () => void;
+  /** Opens the verdict where it is folded. */
+  verdict: () => void;
+}
+
+export function useKeys(act: KeyActs): void {
   const bench = useBench();
 
   function withControl(event: KeyboardEvent): boolean {
@@ -76,9 +90,15 @@ export function useKeys(act: { step: (index: number) => void; help: () => void }
     } else if (key === "o") {
       bench.optionIndex = (bench.optionIndex + 1) % (bench.document?.options.length ?? 1);
     } else if (key === "v") {
-      document.querySelector<HTMLElement>("[data-verdict] button")?.focus();
+      act.verdict();
+      void nextTick(() => document.querySelector<HTMLElement>("[data-verdict] button.row")?.focus());
     } else if (key === "k") {
-      document.querySelector<HTMLElement>("[data-candidates]")?.focus();
+      document.querySelector<HTMLElement>("[data-shelf-line]:not([aria-expanded='true'])")?.click();
+      void nextTick(() => document.querySelector<HTMLElement>("[data-candidates]")?.focus());
+    } else if (key === "w") {
+      act.path();
+    } else if (key === "h") {
+      helpInPlace.value = !helpInPlace.value;
     } else if (key === "p") {
       bench.pin();
     } else return false;
@@ -90,7 +110,7 @@ export function useKeys(act: { step: (index: number) => void; help: () => void }
     const taken =
       event.ctrlKey || event.metaKey
         ? withControl(event)
-        : !event.altKey && !isTyping(event.target) && plain(event.key);
+        : !event.altKey && lettersAct() && !isTyping(event.target) && plain(event.key);
     if (taken) event.preventDefault();
   }
 

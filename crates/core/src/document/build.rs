@@ -137,7 +137,7 @@ choice! {
 }
 
 impl MountMaterial {
-    /// What it may get for good where it carries a motor, °C; `None` for metal.
+    /// What it may get continuously where it carries a motor, °C; `None` for metal.
     ///
     /// # Source
     /// Somewhat below the glass transition of the plastic (datasheet ranges, from memory; judgement).

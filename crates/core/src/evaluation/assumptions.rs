@@ -140,7 +140,7 @@ fn guesses_of_drive(drive: &Drive<'_>, at: &str, battery_v: f64, found: &mut Vec
             note(
                 &format!("gearing/{index}/permissible_tension_n"),
                 format!(
-                    "A pull of {} N for good, as is usual for its pitch; makes differ by half.",
+                    "A pull of {} N continuously, as is usual for its pitch; makes differ by half.",
                     significant(trusted_n)
                 ),
             );

@@ -25,7 +25,7 @@ pub struct DriveEvaluation {
     pub gearing_efficiency: f64,
     /// Whether its shaft can be held still under power: as given, or what is usual for the load.
     pub can_jam: bool,
-    /// Whether its controller holds its own current down: as given, or what is usual for the kind; null on a bare switch.
+    /// Whether its controller holds its own current down: as given, or what is usual for the kind; null on a plain switch.
     pub holds_current: Option<bool>,
     /// What the target asks on the level.
     pub required: Required,

@@ -38,7 +38,7 @@ pub struct EnvelopePoint {
     pub motor_current_a: f64,
     /// Battery current of one channel, A.
     pub controller_battery_current_a: f64,
-    /// Torque each motor gives for good at its continuous current, N·m, not above the envelope; null when not listed.
+    /// Torque each motor gives continuously at its continuous current, N·m, not above the envelope; null when not listed.
     pub sustained_torque_nm: Option<f64>,
     /// Shaft torque of each motor that the level load asks, N·m.
     pub load_torque_nm: f64,

@@ -91,7 +91,7 @@ impl WeakestLink {
 }
 
 impl OptionEvaluation {
-    /// Shortest time any motor stands full throttle from cold, s; `None` where all hold for good or nothing is known.
+    /// Shortest time any motor stands full throttle from cold, s; `None` where all hold continuously or nothing is known.
     #[must_use]
     pub fn flat_out_s(&self) -> Option<f64> {
         self.drives.iter().filter_map(|drive| drive.flat_out?.seconds).reduce(f64::min)

@@ -87,7 +87,7 @@ fn motor_says(parts: &OptionDrive, seen: &DriveEvaluation) -> String {
     };
     let amps = parts.motor.max_continuous_current_a.map_or_else(
         || format!(" with {} A", significant(current_a)),
-        |most_a| format!(", {} of the amps it stands all day", percent(current_a / most_a)),
+        |most_a| format!(", {} of the amps it stands continuously", percent(current_a / most_a)),
     );
     let heat = match &seen.thermal {
         Some(thermal) => match thermal.winding_c {
@@ -156,7 +156,7 @@ fn battery_says(result: &OptionEvaluation) -> String {
     }
     let work = match (supply.all_hardest.current_a, supply.continuous_a) {
         (Some(current_a), Some(most_a)) => format!(
-            "The hardest work takes {} A, {} of what it gives all day",
+            "The hardest work takes {} A, {} of what it gives continuously",
             significant(current_a),
             percent(current_a / most_a)
         ),

@@ -7,7 +7,7 @@ use crate::formulas::numeric::falling_root;
 /// Teeth in mesh from which a belt carries its whole rating (common rule of belt handbooks).
 pub const FULL_MESH_TEETH: f64 = 6.0;
 
-/// What passes for a moment, a jam or a start, may be so many times what a belt pulls for good (common practice).
+/// What passes for a moment, a jam or a start, may be so many times what a belt pulls continuously (common practice).
 pub const MOMENT_FACTOR: f64 = 2.0;
 
 /// Belt speed from which it is told, m/s (common practice).

@@ -7,7 +7,7 @@ use serde::Serialize;
 pub struct ToothMaterial {
     /// What a maker calls it.
     pub name: &'static str,
-    /// Bending stress it is trusted with for good, MPa. Common practice, with room for shocks; good to a factor of 1.5.
+    /// Bending stress it is trusted with continuously, MPa. Common practice, with room for shocks; good to a factor of 1.5.
     /// Printed plastics: a quarter of the bulk strength, for the layers.
     pub bending_mpa: f64,
     /// Whether the value is a guess that hangs on the printer.

@@ -124,7 +124,7 @@ impl KnownMotor<'_> {
         }
     }
 
-    /// The most amps for good: as listed, else what warms such a can by what its enamel stands in moving air.
+    /// The most amps continuously: as listed, else what warms such a can by what its enamel stands in moving air.
     fn current_into(&self, found: &mut Figures, ohm: f64) {
         const KEY: &str = "max_continuous_current_a";
         if let Some(amps) = self.facts.max_current_a {

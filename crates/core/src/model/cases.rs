@@ -348,7 +348,7 @@ impl Drive<'_> {
         CaseResult { case, charge, feasible: true, limited_by: Some(limited_by), figures: Some(figures) }
     }
 
-    /// On a bare switch nothing can hold a speed: the machine runs at full throttle, fast enough or not.
+    /// On a plain switch nothing can hold a speed: the machine runs at full throttle, fast enough or not.
     fn bare_target(&self, full: &CaseResult) -> CaseResult {
         let fast_enough = full.figures.is_some_and(|figures| figures.output_rad_s >= self.load.target_rad_s);
         let feasible = full.feasible && fast_enough;

@@ -2,7 +2,7 @@
 
 use crate::document::{Commutation, OptionDrive};
 
-/// A controller, or a bare switch, in terms of the equivalent direct current of one motor.
+/// A controller, or a plain switch, in terms of the equivalent direct current of one motor.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct ControllerModel {
     /// Whether there is a controller; without one nothing can hold a speed.

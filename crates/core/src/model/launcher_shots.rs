@@ -11,7 +11,7 @@ use crate::model::supply::{Chain, FULL, HALF, Supply};
 /// What a launcher's wheels do with shots.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct Shots {
-    /// Launch speed that is really reached, m/s: on a bare switch the wheels run at full throttle, and never above what they
+    /// Launch speed that is really reached, m/s: on a plain switch the wheels run at full throttle, and never above what they
     /// can give before they slip on it.
     pub launch_speed_m_s: f64,
     /// Shots a second that a feeder pushes in on a full battery; null without one.
@@ -24,7 +24,7 @@ pub struct Shots {
     pub per_charge: Option<f64>,
 }
 
-/// On a bare switch the wheels are taken to be back at this share of their full speed before the next shot.
+/// On a plain switch the wheels are taken to be back at this share of their full speed before the next shot.
 const BACK_AT: f64 = 0.97;
 
 /// The wheels that throw, and what they throw.

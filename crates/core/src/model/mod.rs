@@ -46,7 +46,7 @@ pub(crate) struct Drive<'d> {
     pub per_channel: f64,
     /// The motor at 20 °C.
     pub motor: MotorModel,
-    /// The controller, or what stands for it on a bare switch.
+    /// The controller, or what stands for it on a plain switch.
     pub controller: ControllerModel,
     /// Resistance of the motor leads, Ω.
     pub leads_ohm: f64,

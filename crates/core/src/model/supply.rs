@@ -44,7 +44,7 @@ pub struct Supply {
     pub resistance_ohm: f64,
     /// Battery alone, Ω.
     pub pack_resistance_ohm: f64,
-    /// Current it gives for good, A; null when not listed.
+    /// Current it gives continuously, A; null when not listed.
     pub continuous_a: Option<f64>,
     /// Current it gives for about 10 s, A; null when not listed.
     pub burst_a: Option<f64>,
@@ -163,7 +163,7 @@ impl Chain<'_> {
     }
 
     /// What keeps the current of a drive down at a charge besides its controller: wheels that slip, a fan that is started
-    /// softly. Nothing does on a bare switch or where the shaft can be held.
+    /// softly. Nothing does on a plain switch or where the shaft can be held.
     pub fn yields(&self, drive: &Drive<'_>, charge: usize) -> Yields {
         if !drive.controller.present || drive.job.jams() {
             return Yields::Never;

@@ -4,7 +4,7 @@
 //! c₂V² + c₁V + c₀, so each stretch is a quadratic and the largest consistent voltage is found exactly, without iteration.
 //!
 //! A source gives most, V_oc²/4Rs, at half its resting voltage. Where the largest consistent voltage lies below that (or there
-//! is none), controllers hold the bus at V_oc/2 and share what is left there; bare switches take what they take. This is the
+//! is none), controllers hold the bus at V_oc/2 and share what is left there; plain switches take what they take. This is the
 //! one rule for weak batteries: evaluation, envelope, times, wiring, search and runs all ask here.
 
 mod together;

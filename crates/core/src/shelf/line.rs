@@ -342,7 +342,7 @@ impl Reader {
     }
 }
 
-/// What packs of a chemistry give for good where nobody says, times the capacity (common practice).
+/// What packs of a chemistry give continuously where nobody says, times the capacity (common practice).
 fn usual_c(chemistry: Chemistry) -> f64 {
     match chemistry {
         Chemistry::Lipo => 20.0,

@@ -50,7 +50,7 @@ impl Track {
         Self::new(corners, by_way)
     }
 
-    /// One speed, rad/s, for good.
+    /// One speed, rad/s, continuous.
     pub fn steady(speed: f64, grade_percent: f64, load_share: f64) -> Self {
         let corner = Corner { along: 0.0, speed, grade_percent, load_share, wait_s: 0.0 };
         Self::new(vec![corner, Corner { along: f64::INFINITY, ..corner }], false)
@@ -193,7 +193,7 @@ impl Track {
         self.waits_until = (corner.wait_s > 0.0).then_some(t_s + corner.wait_s);
     }
 
-    /// How long a course over time is, s; `None` along the way or for good.
+    /// How long a course over time is, s; `None` along the way or continuously.
     pub fn length_s(&self) -> Option<f64> {
         let last = self.corners.last()?.along;
         (!self.by_way && last.is_finite()).then_some(last)

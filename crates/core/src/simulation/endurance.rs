@@ -1,4 +1,4 @@
-//! How hard, how long: minutes to the limit of the winding at a steady current, and the current it takes for good.
+//! How hard, how long: minutes to the limit of the winding at a steady current, and the current it takes continuously.
 
 use serde::Serialize;
 
@@ -12,7 +12,7 @@ use crate::model::{Drive, hardware_mass_kg};
 
 /// Points of the curve.
 const POINTS: i32 = 48;
-/// Beyond this it is called for good, s.
+/// Beyond this it is called continuously, s.
 const FOR_GOOD_S: f64 = 24.0 * 3600.0;
 
 /// A point of the curve.
@@ -31,9 +31,9 @@ pub struct EndurancePoint {
 pub struct EnduranceChange {
     /// The change, in words.
     pub change: &'static str,
-    /// Current for good, A; null when even idling is too hot.
+    /// Current continuously, A; null when even idling is too hot.
     pub allowed_a: Option<f64>,
-    /// Seconds at the hardest current of the job, from cold; null when it holds for good.
+    /// Seconds at the hardest current of the job, from cold; null when it holds continuously.
     pub hardest_s: Option<f64>,
 }
 

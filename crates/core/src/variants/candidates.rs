@@ -47,7 +47,7 @@ pub struct Effect {
     pub battery_a: Option<f64>,
     /// Battery current where it is largest, A.
     pub battery_peak_a: Option<f64>,
-    /// What the battery may give for good, A; null where nobody listed it.
+    /// What the battery may give continuously, A; null where nobody listed it.
     pub battery_rated_a: Option<f64>,
     /// Sag of a cell at the hardest work with little charge, V.
     pub sag_v_per_cell: Option<f64>,
@@ -57,7 +57,7 @@ pub struct Effect {
     pub motor_a: Option<f64>,
     /// Winding, °C; null when unknown or running away.
     pub winding_c: Option<f64>,
-    /// How long it stands full throttle from cold, s; null where it holds for good, or nothing is known of its heat.
+    /// How long it stands full throttle from cold, s; null where it holds continuously, or nothing is known of its heat.
     pub flat_out_s: Option<f64>,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,

@@ -30,7 +30,7 @@ pub struct Cell {
     pub motor: usize,
     /// Place of the battery.
     pub battery: usize,
-    /// Place of the controller; null for a bare switch.
+    /// Place of the controller; null for a plain switch.
     pub controller: Option<usize>,
     /// How the option comes out with it.
     pub verdict: Verdict,
@@ -42,7 +42,7 @@ pub struct Cell {
     pub because: String,
 }
 
-/// Every combination in an option's drive, in the order motor, battery, controller; after the controllers a bare switch
+/// Every combination in an option's drive, in the order motor, battery, controller; after the controllers a plain switch
 /// where the motor turns on one.
 ///
 /// `None` when there is no such option or drive. Combinations beyond [`MOST`] are left out.

@@ -32,7 +32,7 @@ pub struct ToothGrid {
     pub climb_utilisation: Vec<Option<f64>>,
     /// Winding, °C; null when unknown or running away.
     pub winding_c: Vec<Option<f64>>,
-    /// How long it stands full throttle from cold, s; null where it holds for good or nothing is known of its heat.
+    /// How long it stands full throttle from cold, s; null where it holds continuously or nothing is known of its heat.
     pub flat_out_s: Vec<Option<f64>>,
     /// How far the weakest link is used; null when it fails without a number.
     pub worst_utilisation: Vec<Option<f64>>,

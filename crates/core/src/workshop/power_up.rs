@@ -254,7 +254,7 @@ fn heat(build: &Build, place: usize, goes_on: &dyn Fn() -> bool, steps: &mut Vec
         let Ok(simulation) = Simulation::from_value(&asked) else { continue };
         let ran = crate::simulation::simulate(&simulation, &mut |_| goes_on());
         let (series, limits) = (&ran.lead.series, &ran.lead.limits);
-        // Over the working share everything warms by that share of what it would warm by for good.
+        // Over the working share everything warms by that share of what it would warm by continuously.
         let warm = |celsius: f64| ambient_c + share * (celsius - ambient_c);
         let below = |celsius: Option<f64>, limit_c: Option<f64>| {
             celsius.zip(limit_c).is_none_or(|(celsius, limit_c)| warm(celsius) < limit_c)

@@ -118,7 +118,7 @@ fn currents(
         (controller.motor_current_peak_a, "the controller's peak"),
         (
             controller.motor_current_continuous_a.filter(|_| controller.motor_current_peak_a.is_none()),
-            "what the controller takes for good",
+            "what the controller takes continuously",
         ),
         (motor.max_burst_current_a.map(|amperes| amperes * drive.per_channel), "what the motor takes for a moment"),
     ]);
@@ -126,13 +126,13 @@ fn currents(
     let gives = least(&[
         (
             battery.continuous_a().map(|amperes| amperes / controllers),
-            "this controller's share of what the pack gives for good",
+            "this controller's share of what the pack gives continuously",
         ),
         (
             battery.board_limit_a().map(|amperes| ROOM * amperes / controllers),
             "its share of the protection board, a tenth kept",
         ),
-        (controller.battery_current_continuous_a, "what the controller takes from the battery for good"),
+        (controller.battery_current_continuous_a, "what the controller takes from the battery continuously"),
         (controller.battery_current_peak_a, "the controller's own peak"),
     ]);
     let settable = |set: Option<f64>| set.is_some() || controller.holds_its_current();

@@ -128,7 +128,7 @@ fn a_motor_current_limit_moves_the_hungriest_speed_away_from_stall() {
         envelopes(&build.job, &build.options[index]).remove(0).hungriest.unwrap().motor_rpm
     };
     assert!(find("hillside-harvest-cart", 0) > 500.0, "limited: where the limit meets full duty");
-    assert_eq!(find("shuttlecock-launcher", 0), 0.0, "a bare switch: at stall");
+    assert_eq!(find("shuttlecock-launcher", 0), 0.0, "a plain switch: at stall");
 }
 
 #[test]

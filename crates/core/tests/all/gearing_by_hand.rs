@@ -1,6 +1,6 @@
 //! Checks of gearing, shaft and room on a rig that can be worked out by hand.
 //!
-//! One lithium polymer cell without resistance, 4.2 V full, on a bare switch; a loss-free motor of 100 rpm/V and 1 Ω.
+//! One lithium polymer cell without resistance, 4.2 V full, on a plain switch; a loss-free motor of 100 rpm/V and 1 Ω.
 //! Held still it takes 4.2 A and pushes 4.2·60/(2π·100) = 0.40107 N·m; spinning free it turns 420 rpm.
 
 use std::f64::consts::PI;
@@ -80,7 +80,7 @@ fn belt(more: &Value) -> Value {
 fn a_belt_pulls_with_twice_the_torque_over_the_pitch_diameter() {
     let seen = Rig { gearing: belt(&json!({})), ..Rig::default() }.check("gearing.belt_tension");
     let force = 2.0 * STALL_NM / (0.020 * 5.0 / PI);
-    // A jam passes: for a moment a belt takes twice what it takes for good (common practice).
+    // A jam passes: for a moment a belt takes twice what it takes continuously (common practice).
     assert_relative_eq!(seen.demand.expect("a number"), force / 2.0, max_relative = 1e-9);
     assert_relative_eq!(force, 25.2, max_relative = 1e-3);
     assert_relative_eq!(seen.limit.expect("a number"), 9.0 * 18.0, max_relative = 1e-12);

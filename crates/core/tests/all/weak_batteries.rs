@@ -213,7 +213,7 @@ fn a_weak_pack_limits_where_the_case_says_so() {
     assert!(stall.feasible);
 }
 
-/// Two drives behind controllers and one on a bare switch share what is left: together never more than V²/4R.
+/// Two drives behind controllers and one on a plain switch share what is left: together never more than V²/4R.
 #[test]
 fn several_drives_on_a_weak_pack_never_take_more_than_it_gives() {
     for cell_ohm in [0.001, 0.02, 0.1, 0.5] {

@@ -140,7 +140,7 @@ struct DrawerOptionRequest {
     motor: String,
     /// Id of the battery.
     battery: String,
-    /// Id of the controller; a bare switch when left out.
+    /// Id of the controller; a plain switch when left out.
     #[serde(default)]
     controller: Option<String>,
 }

@@ -370,7 +370,7 @@ async fn leads_stages_and_controllers_are_put_in_and_taken_out() {
     assert_eq!((&runs[0]["area_mm2"], &runs[0]["awg"]), (&json!(4), &Value::Null));
 
     browser.click("[data-step='controller']").await;
-    browser.press("use a bare switch instead").await;
+    browser.press("use a plain switch instead").await;
     browser.until_text("full on or off").await;
     browser.until("no climb case", "!document.querySelector('[aria-label=Case]').innerText.includes('Climb')").await;
     browser.press("Put in a controller").await;

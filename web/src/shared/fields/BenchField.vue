@@ -7,6 +7,7 @@ import { useDesk } from "../../workbench/desk";
 import QuantityField from "./QuantityField.vue";
 import ProvenanceMark from "./ProvenanceMark.vue";
 import TypicalPicker from "./TypicalPicker.vue";
+import { helpInPlace, helpOfFocus } from "./help";
 
 const props = defineProps<{
   /** Pointer to the record. */
@@ -47,8 +48,10 @@ const marked = computed(
     amount.value !== undefined &&
     !UNMARKED.includes(props.name),
 );
-/** Long choices get a line of their own. */
-const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 24) ?? false);
+/** Without a mark there is room for longer names. */
+const plain = computed(() => !PARTS.includes(props.record));
+/** Long choices get the room of the mark too. */
+const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 13) ?? false);
 const guess = computed(() => desk.guessAt(pointer.value));
 const wrong = computed(() => desk.wrongAt(pointer.value));
 const choices = computed(() => {
@@ -65,13 +68,28 @@ function set(next: unknown): void {
   desk.set(pointer.value, next === null || next === "" ? undefined : next);
 }
 
+/** What the field is for stands at the foot of the step while it has the focus. */
+function focused(): void {
+  helpOfFocus.value = { label: label.value, text: help.value };
+}
+
+function left(): void {
+  helpOfFocus.value = null;
+}
+
 function setText(text: string): void {
   if (text.length <= (meta.value.longest ?? 400)) set(text);
 }
 </script>
 
 <template>
-  <div class="field" :class="{ wide, words: isText }" :data-place="`${record}.${name}`">
+  <div
+    class="field field-row"
+    :class="{ wide, words: isText, plain }"
+    :data-place="`${record}.${name}`"
+    @focusin="focused"
+    @focusout="left"
+  >
     <label v-if="meta.flag" class="check">
       <input
         type="checkbox"
@@ -85,7 +103,6 @@ function setText(text: string): void {
     <template v-else>
       <span class="label" :title="help">
         {{ label }}
-        <ProvenanceMark v-if="marked" :at="at" :name="name" :label="label" />
         <TypicalPicker :name="name" @pick="set" />
       </span>
       <QuantityField
@@ -105,6 +122,7 @@ function setText(text: string): void {
         option-label="said"
         option-value="value"
         :aria-label="label"
+        :aria-describedby="helpId"
         :data-field="name"
         placeholder="not given"
         class="choice"
@@ -122,34 +140,30 @@ function setText(text: string): void {
         @input="setText(($event.target as HTMLInputElement).value)"
         @blur="desk.seal()"
       />
+      <ProvenanceMark v-if="marked" :at="at" :name="name" :label="label" />
     </template>
-    <span :id="helpId" class="visually-hidden">{{ help }}</span>
+    <span :id="helpId" :class="helpInPlace ? 'told' : 'visually-hidden'">{{ help }}</span>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
   </div>
 </template>
 
 <style scoped>
-.field {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 152px;
-  align-items: baseline;
-  column-gap: var(--space-3);
-  border-bottom: 1px solid var(--faint);
-  min-height: 27px;
-  break-inside: avoid;
-}
-
 .field.words {
-  grid-template-columns: 84px minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
 }
 
-.field.wide {
-  grid-template-columns: minmax(0, 1fr);
+.field.plain {
+  grid-template-columns: minmax(0, 1fr) 150px;
 }
 
-.label {
-  overflow-wrap: anywhere;
+.field.plain.words,
+.field.plain.wide {
+  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+}
+
+.field.wide :deep(.choice) {
+  grid-column: 2 / -1;
 }
 
 .check {
@@ -165,27 +179,14 @@ function setText(text: string): void {
   margin: 0;
 }
 
-.choice,
 .text {
   width: 100%;
   min-width: 0;
-  border-color: transparent;
-  border-bottom-color: var(--line);
-  background: transparent;
-  font-size: var(--size);
+  height: 28px;
 }
 
-.choice:hover,
-.text:hover {
-  border-color: var(--line);
-}
-
-.wrong {
-  grid-column: 1 / -1;
-  font-size: var(--size-note);
-  color: var(--fail);
-}
-
+.told,
+.wrong,
 .guess {
   grid-column: 1 / -1;
   font-size: var(--size-note);
@@ -193,11 +194,13 @@ function setText(text: string): void {
   padding-bottom: 0.1875rem;
 }
 
+.wrong {
+  color: var(--fail);
+}
+
 @media (pointer: coarse) {
-  .choice,
   .text {
-    min-height: 40px;
-    font-size: var(--size-entry);
+    height: 44px;
   }
 }
 </style>

@@ -4,35 +4,23 @@ defineProps<{ label: string }>();
 </script>
 
 <template>
-  <label class="pick">
-    <span>{{ label }}</span>
+  <label class="field-row pick">
+    <span class="pick-label">{{ label }}</span>
     <slot />
   </label>
 </template>
 
 <style scoped>
 .pick {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 152px;
-  align-items: baseline;
-  min-height: 27px;
-  break-inside: avoid;
-  border-bottom: 1px solid var(--faint);
+  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
 }
 
 .pick :slotted(select) {
   font: inherit;
   color: inherit;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--line);
+  background: var(--sheet);
+  border: 1px solid var(--box);
   min-width: 0;
-}
-
-.pick :slotted(.choose) {
-  border-color: transparent;
-  border-bottom-color: var(--line);
-  background: transparent;
-  font-size: var(--size);
+  min-height: 28px;
 }
 </style>

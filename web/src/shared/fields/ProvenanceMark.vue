@@ -3,15 +3,21 @@
 import { computed } from "vue";
 import { useDesk } from "../../workbench/desk";
 
-const props = defineProps<{ at: string; name: string; label: string }>();
+const props = defineProps<{
+  at: string;
+  name: string;
+  label: string;
+  /** Only the shape, where there is no room for its word. */
+  quiet?: boolean;
+}>();
 const desk = useDesk();
 
 const KINDS = [
-  { word: undefined, mark: "·", said: "as entered: nobody said where from" },
-  { word: "listed", mark: "L", said: "listed" },
-  { word: "measured", mark: "M", said: "measured on this part" },
-  { word: "worked_out", mark: "W", said: "worked out from what is listed" },
-  { word: "estimated", mark: "≈", said: "a guess" },
+  { word: undefined, short: "no source", said: "as entered: nobody said where from" },
+  { word: "listed", short: "listed", said: "listed" },
+  { word: "measured", short: "measured", said: "measured on this part" },
+  { word: "worked_out", short: "worked out", said: "worked out from what is listed" },
+  { word: "estimated", short: "guess", said: "a guess" },
 ] as const;
 
 const map = computed(() => (desk.get(`${props.at}/provenance`) ?? {}) as Record<string, string>);
@@ -38,48 +44,64 @@ function next(): void {
     type="button"
     class="mark"
     :class="now.word"
-    tabindex="-1"
     :title="`${said}; press for the next`"
     :aria-label="`${label}: ${said}; press for the next`"
     :data-provenance="name"
     @click="next"
   >
-    {{ now.mark }}
+    <svg viewBox="0 0 10 10" width="9" height="9" aria-hidden="true">
+      <path
+        v-if="now.word === 'estimated'"
+        d="M0.5 4C2 1.5 4 1.5 5 3.2S8 5 9.5 2.6M0.5 8C2 5.5 4 5.5 5 7.2S8 9 9.5 6.6"
+        class="wave"
+      />
+      <rect v-else-if="now.word === 'measured'" x="0.5" y="0.5" width="9" height="9" />
+      <rect v-else-if="now.word === 'listed'" x="1" y="1" width="8" height="8" class="hollow" />
+      <path v-else-if="now.word === 'worked_out'" d="M1 3.5h8M1 6.5h8" class="wave" />
+      <circle v-else cx="5" cy="5" r="1.5" />
+    </svg>
+    <template v-if="!quiet">{{ now.short }}</template>
   </button>
 </template>
 
 <style scoped>
 .mark {
-  font: var(--size-tick)/13px var(--mono);
-  min-width: 14px;
-  text-align: center;
+  font-size: var(--size-note);
+  line-height: 1.2;
+  white-space: nowrap;
   color: var(--soft);
-  border: 1px solid transparent;
+  display: inline-flex;
+  gap: var(--space-2);
+  align-items: center;
 }
 
-.mark.listed {
-  border-color: var(--line);
+.mark svg {
+  fill: currentColor;
+  flex: none;
+}
+
+.hollow,
+.wave {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.3;
 }
 
 .mark.measured {
-  border-color: var(--ok);
-  color: var(--ok);
+  color: var(--accent);
 }
 
 .mark.estimated {
-  border-color: var(--tight);
   color: var(--tight);
 }
 
 .mark:hover {
-  border-color: var(--accent);
-  color: var(--accent);
+  text-decoration: underline;
 }
 
 @media (pointer: coarse) {
   .mark {
-    min-width: 32px;
-    line-height: 32px;
+    min-height: 44px;
   }
 }
 </style>

@@ -6,6 +6,7 @@ import { preferences } from "../../units/preferences";
 import { displayUnit, fieldText, figures, isPlainNumber, parsed, type Reading } from "../../units/quantity";
 import { loadAlgebra, readsSums } from "../../units/typing";
 import { quantityOf } from "../../units/units";
+import { focusNext } from "./focusNext";
 
 const props = defineProps<{
   modelValue: number | null | undefined;
@@ -141,6 +142,25 @@ function focus(event: FocusEvent): void {
   (event.target as HTMLInputElement).select();
 }
 
+/** Enter goes to the next entry, as a maker's hand does. */
+function enter(event: KeyboardEvent): void {
+  if (event.defaultPrevented || wrong.value || asks.value?.kind === "either") return;
+  event.preventDefault();
+  focusNext(event.target as HTMLElement);
+}
+
+/** Escape gives back what stood there when the typing began. */
+function escape(event: KeyboardEvent): void {
+  const changed = wrong.value !== null || present.value !== before.value || typed.value !== shown.value.text;
+  if (!changed) return;
+  event.stopPropagation();
+  quiet();
+  wrong.value = null;
+  sent.value = before.value;
+  typed.value = before.value === null ? "" : fieldText(props.name, before.value).text;
+  if (before.value !== present.value) emit("update:modelValue", before.value);
+}
+
 function blur(): void {
   focused.value = false;
   emit("seal");
@@ -168,24 +188,28 @@ function step(event: KeyboardEvent): void {
 
 <template>
   <span class="quantity" :class="{ wrong }">
-    <input
-      type="text"
-      :value="typed"
-      :placeholder="placeholder"
-      :aria-label="label"
-      :aria-invalid="wrong ? true : undefined"
-      :aria-describedby="wrong ? errorId : describedBy"
-      :data-field="name"
-      inputmode="text"
-      autocomplete="off"
-      spellcheck="false"
-      class="entry write"
-      @input="take(($event.target as HTMLInputElement).value)"
-      @focus="focus"
-      @blur="blur"
-      @keydown="step"
-    />
-    <span class="unit">{{ unit }}</span>
+    <span class="box">
+      <input
+        type="text"
+        :value="typed"
+        :placeholder="placeholder"
+        :aria-label="label"
+        :aria-invalid="wrong ? true : undefined"
+        :aria-describedby="wrong ? errorId : describedBy"
+        :data-field="name"
+        inputmode="text"
+        autocomplete="off"
+        spellcheck="false"
+        class="entry"
+        @input="take(($event.target as HTMLInputElement).value)"
+        @focus="focus"
+        @blur="blur"
+        @keydown="step"
+        @keydown.enter="enter"
+        @keydown.esc="escape"
+      />
+      <span v-if="unit" class="unit" aria-hidden="true">{{ unit }}</span>
+    </span>
     <span v-if="understood" class="understood figure" role="status" data-understood>{{ understood }}</span>
     <span v-if="asks" class="asks" role="group" data-asks>
       {{ asks.said }}
@@ -224,48 +248,63 @@ function step(event: KeyboardEvent): void {
 .quantity {
   position: relative;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 46px;
-  align-items: baseline;
+  min-width: 0;
+}
+
+.box {
+  display: flex;
+  align-items: center;
+  min-width: 0;
+  height: 28px;
+  border: 1px solid var(--box);
+  background: var(--sheet);
+  padding-right: var(--space-2);
+}
+
+.box:hover {
+  border-color: var(--soft);
+}
+
+.box:focus-within {
+  border-color: var(--accent);
+  outline: 2px solid var(--accent);
+  outline-offset: -1px;
 }
 
 .entry {
-  font: 400 var(--size) / 1.4 var(--mono);
+  font: 400 var(--size-figure) / normal var(--mono);
+  color: inherit;
   text-align: right;
+  flex: 1;
+  width: 100%;
   min-width: 0;
-  border-color: transparent;
-  border-bottom-color: var(--line);
+  padding: 0 var(--space-2);
+  border: 0;
   background: transparent;
+  outline: none;
 }
 
 .entry::placeholder {
   font-family: var(--sans);
   font-size: var(--size-note);
+  color: var(--soft);
+  opacity: 1;
 }
 
-.entry:hover,
-.entry:focus {
-  border-color: var(--line);
-  background: var(--sheet);
-}
-
-.entry:focus {
-  border-color: var(--accent);
-  outline: 1px solid var(--accent);
-}
-
-.wrong .entry {
+.wrong .box {
   border-color: var(--fail);
   background: var(--fail-paper);
 }
 
 .unit {
-  padding-left: var(--space-2);
+  margin: 0;
   white-space: nowrap;
+  font-size: var(--size-note);
 }
 
 .understood,
-.asks {
-  grid-column: 1 / -1;
+.asks,
+.why {
   font-size: var(--size-note);
   text-align: right;
   padding: 0.0625rem 0 var(--space-1);
@@ -284,22 +323,21 @@ function step(event: KeyboardEvent): void {
   text-decoration: underline;
 }
 
+.why {
+  color: var(--fail);
+}
+
 .why button {
   margin-left: var(--space-3);
 }
 
-.why {
-  grid-column: 1 / -1;
-  color: var(--fail);
-  font-size: var(--size-note);
-  text-align: right;
-  padding: 0.0625rem 0 var(--space-1);
-}
-
 @media (pointer: coarse) {
+  .box {
+    height: 44px;
+  }
+
   .entry {
-    padding-block: var(--space-4);
-    font-size: var(--size-entry);
+    font-size: 1.0625rem;
   }
 }
 </style>

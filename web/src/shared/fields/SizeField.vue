@@ -47,10 +47,11 @@ async function set(typed: string): Promise<void> {
 </script>
 
 <template>
-  <div class="field" data-place="SizeMm.length SizeMm.width SizeMm.height">
-    <label :for="id">Size, L × W × H</label>
+  <div class="field field-row" data-place="SizeMm.length SizeMm.width SizeMm.height">
+    <label :for="id" class="label">Size, L × W × H</label>
     <span class="entry">
       <input
+        class="write"
         :id="id"
         type="text"
         :value="text"
@@ -66,35 +67,33 @@ async function set(typed: string): Promise<void> {
 
 <style scoped>
 .field {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 190px;
-  column-gap: var(--space-3);
-  align-items: baseline;
-  border-bottom: 1px solid var(--faint);
-  min-height: 27px;
-  break-inside: avoid;
+  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
 }
 
 .entry {
   display: flex;
   gap: var(--space-2);
+  align-items: baseline;
 }
 
 input {
-  font: inherit;
   font-family: var(--mono);
-  color: inherit;
+  font-size: var(--size-figure);
   width: 100%;
   min-width: 0;
+  height: 28px;
   text-align: right;
-  background: transparent;
-  border: 0;
-  border-bottom: 1px solid var(--line);
 }
 
 .wrong {
   grid-column: 1 / -1;
   font-size: var(--size-note);
   color: var(--fail);
+}
+
+@media (pointer: coarse) {
+  input {
+    height: 44px;
+  }
 }
 </style>

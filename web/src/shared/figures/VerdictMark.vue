@@ -3,12 +3,12 @@
 import type { Verdict } from "../../api/client";
 import { verdictWord } from "../../workbench/words";
 
-defineProps<{ verdict: Verdict; quiet?: boolean; know?: boolean }>();
+defineProps<{ verdict: Verdict; quiet?: boolean; know?: boolean; large?: boolean }>();
 </script>
 
 <template>
   <span class="mark" :class="know ? 'know' : verdict">
-    <svg viewBox="0 0 10 10" width="10" height="10" aria-hidden="true">
+    <svg viewBox="0 0 10 10" :width="large ? 15 : 10" :height="large ? 15 : 10" aria-hidden="true">
       <path v-if="know" d="M5 0.4 9.6 5 5 9.6 0.4 5z" fill="none" stroke="currentColor" stroke-width="1.4" />
       <circle v-else-if="verdict === 'ok'" cx="5" cy="5" r="4" />
       <path v-else-if="verdict === 'tight'" d="M5 0.8 9.6 9H0.4z" />
@@ -30,7 +30,7 @@ defineProps<{ verdict: Verdict; quiet?: boolean; know?: boolean }>();
 }
 
 .know {
-  color: var(--ink);
+  color: var(--caution);
 }
 
 .ok {

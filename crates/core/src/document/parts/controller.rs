@@ -25,11 +25,11 @@ part! {
         channels: u32 = 1, number(1.0, 16.0), "Channels", "Motor outputs that are driven separately.";
         min_voltage_v: Option<f64>, number(0.1, 2000.0), "Lowest voltage", "Below it the controller stops.";
         max_voltage_v: Option<f64>, number(0.1, 2000.0), "Highest voltage", "Above it the controller fails.";
-        motor_current_continuous_a: Option<f64>, number(0.01, 10_000.0), "Motor current, for good",
+        motor_current_continuous_a: Option<f64>, number(0.01, 10_000.0), "Motor current, continuous",
             "Motor current rating of a channel, continuous.";
         motor_current_peak_a: Option<f64>, number(0.01, 10_000.0), "Motor current, peak",
             "Motor current rating of a channel, for moments.";
-        battery_current_continuous_a: Option<f64>, number(0.01, 10_000.0), "Battery current, for good",
+        battery_current_continuous_a: Option<f64>, number(0.01, 10_000.0), "Battery current, continuous",
             "Battery current rating of a channel, continuous.";
         battery_current_peak_a: Option<f64>, number(0.01, 10_000.0), "Battery current, peak",
             "Battery current rating of a channel, for moments.";

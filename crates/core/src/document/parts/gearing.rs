@@ -39,7 +39,7 @@ part! {
         belt_teeth: Option<u32>, number(10.0, 5000.0), "Belt teeth", "Length of the belt in teeth.";
         chain_links: Option<u32>, number(8.0, 5000.0), "Chain links", "Length of the chain in links.";
         permissible_tension_n: Option<f64>, number(0.1, 1e6), "Permissible tension",
-            "Pull that belt or chain may carry for good.";
+            "Pull that belt or chain may carry continuously.";
         lead_angle_deg: Option<f64>, number(0.5, 60.0), "Lead angle", "Lead angle of the worm.";
     }
     check(|stage, at, problems| {

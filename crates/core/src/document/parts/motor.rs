@@ -136,7 +136,7 @@ part! {
         nominal_voltage_v: Option<f64>, number(0.1, 1000.0), "Volts as printed",
             "What is printed on it: volts, or cells times the nominal voltage of one.";
         max_voltage_v: Option<f64>, number(0.1, 2000.0), "Highest voltage", "Voltage the motor is rated for.";
-        max_continuous_current_a: Option<f64>, number(0.001, 5000.0), "Continuous current", "Current it takes for good.";
+        max_continuous_current_a: Option<f64>, number(0.001, 5000.0), "Continuous current", "Current it takes continuously.";
         max_burst_current_a: Option<f64>, number(0.001, 10_000.0), "Burst current", "Current it takes for moments.";
         rated_power_w: Option<f64>, number(0.01, 500_000.0), "Rated watts", "Power at the shaft that it is sold for.";
         max_speed_rpm: Option<f64>, number(1.0, 500_000.0), "Highest speed", "Speed the rotor is safe at.";

@@ -58,7 +58,7 @@ choice! {
 }
 
 impl Insulation {
-    /// What it stands for good, °C.
+    /// What it stands continuously, °C.
     ///
     /// # Source
     /// IEC 60227 PVC 70 °C, IEC 60502 cross-linked polyethylene 90 °C, IEC 60245 rubber 60 °C and silicone 180 °C, enamel of

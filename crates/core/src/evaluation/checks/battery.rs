@@ -41,7 +41,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
                 significant(limit)
             ),
             BatteryRule::BurstCoversStall => {
-                format!("The hardest work takes {} A of the {} A it gives for good.", significant(demand), significant(limit))
+                format!("The hardest work takes {} A of the {} A it gives continuously.", significant(demand), significant(limit))
             }
         },
     );
@@ -146,6 +146,11 @@ fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
                 significant(floor_v)
             )
         });
+        ledger.say(format!(
+            "{} V a cell, not below {}",
+            significant(resting_v - battery.cell_sag_v(current_a)),
+            significant(floor_v)
+        ));
     }
 }
 
@@ -158,7 +163,7 @@ fn judge_flat_out(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
         &CheckLimit::At(continuous_a),
         |demand, limit| {
             format!(
-                "Held at full throttle the chain takes {} A, and the pack is rated for {} A for good.",
+                "Held at full throttle the chain takes {} A, and the pack is rated for {} A continuous.",
                 significant(demand),
                 significant(limit)
             )

@@ -135,6 +135,13 @@ impl CheckBuilder {
         }
     }
 
+    /// Says the last check in other figures than demand and limit.
+    pub fn say(&mut self, short: String) {
+        if let Some(last) = self.0.last_mut() {
+            last.said = short;
+        }
+    }
+
     /// Notes that nobody gave what a check needs; `ask` says what to find out.
     pub fn unknown(&mut self, subject: &Subject<'_>, ask: &'static str) {
         self.judge(subject, None, &CheckLimit::NotGiven(ask), |_, _| String::new());
@@ -151,7 +158,7 @@ impl CheckBuilder {
     }
 }
 
-/// Demand and limit in a few words.
+/// Demand and limit in a few words, in the unit they stand in.
 fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Option<f64>, verdict: Verdict) -> String {
     if scale.fits && verdict != Verdict::Unknown {
         return if verdict == Verdict::Fail { "does not fit" } else { "fits" }.to_owned();
@@ -161,12 +168,18 @@ fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Opt
         (Some(demand), Some(limit)) if scale.lasts => format!("{} of {}", lasting(limit), lasting(demand)),
         (Some(demand), Some(limit)) => {
             let (factor, unit) = subject.said_in.unwrap_or((1.0, subject.code.unit()));
+            let (asked, there) = (significant(factor * demand), significant(factor * limit));
+            // The limit is what the machine does or has: a least value reads as one.
+            if matches!(subject.code, CheckCode::ControllerMinVoltage | CheckCode::ControllerBrownOut) {
+                return format!("{there} {unit}, not below {asked}");
+            }
+            if scale.falls_short {
+                return format!("{there} {unit}, {asked} wanted");
+            }
             let between = if scale.class == CheckClass::Caution && demand > limit { "over" } else { "of" };
-            format!("{} {between} {} {unit}", significant(factor * demand), significant(factor * limit))
-                .trim_end()
-                .to_owned()
+            format!("{asked} {between} {there} {unit}").trim_end().to_owned()
         }
-        (Some(_), None) if verdict == Verdict::Ok => "for good".to_owned(),
+        (Some(_), None) if verdict == Verdict::Ok => "continuously".to_owned(),
         _ if verdict == Verdict::Fail => "cannot".to_owned(),
         _ => String::new(),
     }

@@ -125,7 +125,7 @@ macro_rules! checks {
 }
 
 checks! {
-    BatteryContinuousCurrent "battery.continuous_current" "Battery current, for good" "A" Battery Held Battery;
+    BatteryContinuousCurrent "battery.continuous_current" "Battery current, continuous" "A" Battery Held Battery;
     BatteryBurstCurrent "battery.burst_current" "Battery current, peak" "A" Battery Held Battery;
     BatterySag "battery.sag" "Sag at low charge" "V/cell" Battery Requirement Battery;
     BatteryPeakSag "battery.peak_sag" "Sag for a moment" "V/cell" Battery Requirement Battery;
@@ -149,13 +149,13 @@ checks! {
     ControllerMaxVoltage "controller.max_voltage" "Controller voltage ceiling" "V" Controller Ceiling Controller;
     ControllerMinVoltage "controller.min_voltage" "Controller voltage floor" "V" Controller Requirement Controller;
     ControllerBrownOut "controller.brown_out" "Controller stays awake" "V" Controller Requirement Controller;
-    ControllerMotorCurrentContinuous "controller.motor_current_continuous" "Controller motor current, for good" "A"
+    ControllerMotorCurrentContinuous "controller.motor_current_continuous" "Controller motor current, continuous" "A"
         Controller Requirement Controller;
     ControllerMotorCurrentPeak "controller.motor_current_peak" "Controller motor current, peak" "A"
         Controller Held Controller;
     ControllerFlatOutCurrent "controller.flat_out_current" "Controller motor current, flat out" "A"
         Controller Caution Controller;
-    ControllerBatteryCurrentContinuous "controller.battery_current_continuous" "Controller battery current, for good" "A"
+    ControllerBatteryCurrentContinuous "controller.battery_current_continuous" "Controller battery current, continuous" "A"
         Controller Requirement Controller;
     ControllerErpm "controller.erpm" "Electrical speed" "rpm" Controller Requirement Controller;
     GearingInputSpeed "gearing.input_speed" "Gearbox input speed" "rpm" Gearing Requirement Gearing;

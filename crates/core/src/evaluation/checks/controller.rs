@@ -1,4 +1,4 @@
-//! Checks of the controller. On a bare switch there is none.
+//! Checks of the controller. On a plain switch there is none.
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, HeldBy, Scale, Subject};
 use crate::document::{Controller, MachineKind};
@@ -177,7 +177,7 @@ fn judge_flat_out(
         &CheckLimit::At(continuous_a),
         |demand, limit| {
             format!(
-                "Held at full throttle a channel{sharing} passes {} A, rated for {} A for good.",
+                "Held at full throttle a channel{sharing} passes {} A, rated for {} A continuous.",
                 significant(demand),
                 significant(limit)
             )

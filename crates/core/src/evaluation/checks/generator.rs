@@ -70,7 +70,7 @@ pub(super) fn judge(
         &CheckLimit::given(parts.max_continuous_current_a, "No continuous current is given for the machine."),
         |demand, limit| {
             format!(
-                "Each machine gives {} A, and {} A is what it takes for good.",
+                "Each machine gives {} A, and {} A is what it takes continuously.",
                 significant(demand),
                 significant(limit)
             )

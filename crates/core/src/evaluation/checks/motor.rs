@@ -79,7 +79,7 @@ pub(super) fn judge(
                 );
             }
             format!(
-                "The hardest steady work takes {} A in each motor, and {} A is what it takes for good.",
+                "The hardest steady work takes {} A in each motor, and {} A is what it takes continuously.",
                 significant(demand),
                 significant(limit)
             )
@@ -148,7 +148,7 @@ fn against_rating(drive: &Drive<'_>, result: &DriveEvaluation) -> Option<String>
         .filter(|_| motor.provenance_of("max_continuous_current_a") != Some(Provenance::Estimated))?;
     let by_rating_c = result.winding_by_rating_c?;
     Some(format!(
-        " That is estimated from its can; the {} A it lists for good would burn it by the same estimate, and a heat path that allows \
+        " That is estimated from its can; the {} A it lists as continuous would burn it by the same estimate, and a heat path that allows \
          them would end at {} °C here. The estimate is trusted, for listed currents often mean moving air; a heat run on the \
          bench tells which is right.",
         significant(listed_a),

@@ -215,12 +215,12 @@ impl<'a> Stage<'a> {
             let (name, when) = (self.name(), pull.map_or("At work", |pull| pull.when));
             if moment {
                 format!(
-                    "{name}{when} the belt pulls with {} N; {belt} may for a moment take {} N, twice what it takes for good.",
+                    "{name}{when} the belt pulls with {} N; {belt} may for a moment take {} N, twice what it takes continuously.",
                     significant(belt::MOMENT_FACTOR * demand),
                     significant(belt::MOMENT_FACTOR * limit)
                 )
             } else {
-                format!("{name}{when} the belt pulls with {} N; {} N is what {belt} takes for good.", significant(demand), significant(limit))
+                format!("{name}{when} the belt pulls with {} N; {} N is what {belt} takes continuously.", significant(demand), significant(limit))
             }
         });
     }
@@ -307,7 +307,7 @@ impl<'a> Stage<'a> {
 /// What pulls at a belt.
 #[derive(Clone, Copy)]
 struct Pull {
-    /// As a pull for good, N: what passes for a moment counts half.
+    /// As a pull continuously, N: what passes for a moment counts half.
     force_n: f64,
     when: &'static str,
     moment: bool,

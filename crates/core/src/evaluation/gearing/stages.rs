@@ -63,7 +63,7 @@ pub struct Pair {
     pub peak_force_n: Option<f64>,
     /// The same in the harder of target and climb, N.
     pub running_force_n: Option<f64>,
-    /// Pull that belt or chain is trusted with for good, N, with all teeth in mesh; null for gears and while unknown.
+    /// Pull that belt or chain is trusted with continuously, N, with all teeth in mesh; null for gears and while unknown.
     pub trusted_force_n: Option<f64>,
 }
 
@@ -179,7 +179,7 @@ impl GearingStage {
         }
     }
 
-    /// Pull that belt or chain may carry for good, N, and whether it is the table's guess.
+    /// Pull that belt or chain may carry continuously, N, and whether it is the table's guess.
     #[must_use]
     pub fn trusted_tension_n(&self) -> Option<(f64, bool)> {
         if let Some(given) = self.permissible_tension_n {

@@ -8,8 +8,8 @@ use crate::model::bus::{Limit, Source};
 impl Source {
     /// Several drives at full throttle at once; `None` when the battery cannot give it.
     ///
-    /// On a weak battery the bare switches draw what they draw at half the resting voltage and the controllers share what is
-    /// left, each in proportion to what it would draw there. Where the bare switches alone pull it lower, theirs is the
+    /// On a weak battery the plain switches draw what they draw at half the resting voltage and the controllers share what is
+    /// left, each in proportion to what it would draw there. Where the plain switches alone pull it lower, theirs is the
     /// voltage and the controllers get nothing.
     pub fn shared(&self, pulls: &[Pull<'_>]) -> Option<Shared> {
         let bus_v = self.largest_consistent_v(pulls, |_| true);

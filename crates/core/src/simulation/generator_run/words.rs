@@ -96,7 +96,7 @@ impl Turned<'_> {
             let gives_a = self.hot.motors * summary.peak_motor_current_a;
             if gives_a > takes_a {
                 said.push(format!(
-                    "It charges with {} A, and the battery takes {} A for good: a charge controller must hold it back.",
+                    "It charges with {} A, and the battery takes {} A continuously: a charge controller must hold it back.",
                     significant(gives_a),
                     significant(takes_a)
                 ));

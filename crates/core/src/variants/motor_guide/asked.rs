@@ -5,7 +5,7 @@ use crate::document::{MachineKind, OptionDrive, OptionSheet, Wishes};
 use crate::format::significant;
 use crate::listing::size_code::size_code;
 
-/// Shaft power that a kilogram of motor gives for good, W/kg, and the sizes such motors come in, small to large.
+/// Shaft power that a kilogram of motor gives continuously, W/kg, and the sizes such motors come in, small to large.
 struct Sizes {
     what: &'static str,
     watts_per_kg: f64,
@@ -66,7 +66,7 @@ pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
         .mass_kg
         .filter(|mass| mass / f64::from(duty.motors.max(1)) >= HEAVY_KG)
         .map_or("", |_| " A machine this heavy wants a shaft of 5 mm or more.");
-    Some(format!("{} W at each shaft for good: {}, or larger.{shaft}", significant(each_w), sizes.join(", ")))
+    Some(format!("{} W continuous at each shaft: {}, or larger.{shaft}", significant(each_w), sizes.join(", ")))
 }
 
 /// What of an option a class forbids.

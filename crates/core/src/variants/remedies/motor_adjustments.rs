@@ -205,7 +205,7 @@ impl DriveLevers<'_> {
             },
             move |_| {
                 format!(
-                    "Trusting the {} A it lists for good: a heat path that allows them in place of the one estimated from the can.",
+                    "Trusting the {} A it lists as continuous: a heat path that allows them in place of the one estimated from the can.",
                     significant(listed_a)
                 )
             },

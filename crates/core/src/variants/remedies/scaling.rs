@@ -49,7 +49,7 @@ pub(crate) fn battery(battery: &mut Battery, capacity_ah: f64, cells_series: u32
     on_paper!(battery, "mass_kg", "price", "cell_resistance_ohm");
 }
 
-/// A pack with another rating: so much more for good and for a moment, and less resistance in proportion.
+/// A pack with another rating: so much more continuously and for a moment, and less resistance in proportion.
 pub(crate) fn battery_rating(battery: &mut Battery, continuous_c: f64) {
     let factor = battery.continuous_c.map_or(1.0, |now| continuous_c / now);
     battery.continuous_c = Some(continuous_c);

@@ -76,7 +76,7 @@ pub(super) fn rating(draft: &Variant, index: usize) -> Option<Adjustment> {
         pointer(index, ""),
         steps,
         |draft, step| scaling::battery_rating(&mut draft.option.battery, step),
-        move |step| format!("A pack rated {} C for good instead of {} C.", significant(step), significant(now)),
+        move |step| format!("A pack rated {} C continuous instead of {} C.", significant(step), significant(now)),
     );
     Some(lever.needing(pack_need))
 }

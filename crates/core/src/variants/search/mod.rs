@@ -101,7 +101,7 @@ pub struct Hit {
     pub motor: Option<String>,
     /// What the battery is called.
     pub battery: Option<String>,
-    /// What the controller is called; null for a bare switch.
+    /// What the controller is called; null for a plain switch.
     pub controller: Option<String>,
     /// Equal motors that share the work.
     pub motor_count: u32,
@@ -119,7 +119,7 @@ pub struct Hit {
     pub hardware_mass_kg: f64,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,
-    /// Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+    /// Shortest time any motor stands full throttle from cold, s; null where all hold continuously or nothing is known.
     pub flat_out_s: Option<f64>,
     /// How far the weakest link is used.
     pub worst_utilisation: Option<f64>,

@@ -10,7 +10,7 @@ use crate::variants::remedies::{Variant, scaling};
 /// Energy of a kilogram of pouch cells and of round cells with a board, Wh/kg (common practice).
 const POUCH_WH_PER_KG: f64 = 150.0;
 const ROUND_WH_PER_KG: f64 = 200.0;
-/// What good round cells give for good, and pouch cells that are made for it (common practice).
+/// What good round cells give continuously, and pouch cells that are made for it (common practice).
 const ROUND_C: f64 = 5.0;
 const POUCH_C: f64 = 25.0;
 /// Resistance of a cell times its capacity, Ω·Ah: pouch and round cells of the power type (common practice).
@@ -46,7 +46,7 @@ impl WorkingContext {
             School {
                 name: if pouch { "Pouch pack" } else { "Round cells with a board" }.to_owned(),
                 says: format!(
-                    "{why} Here it would give {} for good and a cell sag by {} where it is asked most; {}.",
+                    "{why} Here it would give {} continuously and a cell sag by {} where it is asked most; {}.",
                     said(continuous_a, "A"),
                     said(sag(&result), "V"),
                     super::holding(&result)
@@ -55,7 +55,7 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}/battery", self.index)),
                 value: if now { None } else { serde_json::to_value(&draft.option.battery).ok() },
                 figures: vec![
-                    figure("gives for good", continuous_a, "A"),
+                    figure("gives continuously", continuous_a, "A"),
                     figure("the board opens at", board_a, "A"),
                     figure("sag of a cell, most", sag(&result), "V"),
                     figure("weighs", draft.option.battery.mass_kg, "kg"),
@@ -103,7 +103,7 @@ impl WorkingContext {
                 School {
                     name,
                     says: format!(
-                        "{why} Here it asks {} for good and {} for a moment.",
+                        "{why} Here it asks {} continuously and {} for a moment.",
                         said(demand_a, "A"),
                         said(burst_a, "A")
                     ),
@@ -111,7 +111,7 @@ impl WorkingContext {
                     pointer: (*rule != now).then(|| "/job/battery_rule".to_owned()),
                     value: (*rule != now).then(|| rule.word().into()),
                     figures: vec![
-                        figure("asked for good", demand_a, "A"),
+                        figure("asked continuously", demand_a, "A"),
                         figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "C"),
                         share("used", asked.and_then(|check| check.utilisation)),
                     ],

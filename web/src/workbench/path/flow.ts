@@ -7,16 +7,16 @@ import type {
   OptionSheet,
   Schemas,
   Verdict,
-} from "../api/client";
-import { useBench } from "./bench";
-import { checkKey, LIMIT_WORDS, LOAD_WORDS, stepOf } from "./words";
-import { driveRun, useRuns } from "../run/runs";
-import { generatingFlow } from "../run/generating";
-import { flowAt } from "../run/moment";
-import { rowAt } from "../shared/lib/rows";
-import type { Step } from "../router";
-import { type Difference, difference, figures, shownText } from "../units/quantity";
-import type { Quantity } from "../units/units";
+} from "../../api/client";
+import { useBench } from "../bench";
+import { checkKey, LIMIT_WORDS, LOAD_WORDS, stepOf } from "../words";
+import { driveRun, useRuns } from "../../run/runs";
+import { generatingFlow } from "../../run/generating";
+import { flowAt } from "../../run/moment";
+import { rowAt } from "../../shared/lib/rows";
+import type { Step } from "../../router";
+import { type Difference, difference, figures, shownText } from "../../units/quantity";
+import type { Quantity } from "../../units/units";
 
 export interface Stage {
   step: Step;
@@ -167,7 +167,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     },
     {
       step: "controller",
-      title: parts.controller ? "Controller" : "Bare switch",
+      title: parts.controller ? "Controller" : "Plain switch",
       readings: [
         reading("voltage", "motor_voltage_v"),
         reading("current", "motor_current_a", { count: parts.motor_count }),
