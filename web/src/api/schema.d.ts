@@ -222,6 +222,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/side-by-side": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Options side by side, question by question. */
+        post: operations["sideBySide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where an option holds over the range of one figure. */
+        post: operations["strip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/motors/known": {
         parameters: {
             query?: never;
@@ -1839,7 +1873,7 @@ export interface components {
             running_force_n: number | null;
             /**
              * Format: double
-             * @description Pull that belt or chain is trusted with for good, N, with all teeth in mesh; null for gears and while unknown.
+             * @description Pull that belt or chain is trusted with continuously, N, with all teeth in mesh; null for gears and while unknown.
              */
             trusted_force_n: number | null;
         };
@@ -2123,7 +2157,7 @@ export interface components {
             pack_resistance_ohm: number;
             /**
              * Format: double
-             * @description Current it gives for good, A; null when not listed.
+             * @description Current it gives continuously, A; null when not listed.
              */
             continuous_a: number | null;
             /**
@@ -2515,7 +2549,7 @@ export interface components {
             runtime_min: number | null;
             /**
              * Format: double
-             * @description Shortest time any motor stands full throttle from cold, s; null where all hold for good or nothing is known.
+             * @description Shortest time any motor stands full throttle from cold, s; null where all hold continuously or nothing is known.
              */
             flat_out_s: number | null;
             /**
@@ -2645,7 +2679,7 @@ export interface components {
             controller_battery_current_a: number;
             /**
              * Format: double
-             * @description Torque each motor gives for good at its continuous current, N·m, not above the envelope; null when not listed.
+             * @description Torque each motor gives continuously at its continuous current, N·m, not above the envelope; null when not listed.
              */
             sustained_torque_nm: number | null;
             /**
@@ -4019,7 +4053,7 @@ export interface components {
             max_voltage_v?: number | null;
             /**
              * Continuous current
-             * @description Current it takes for good.
+             * @description Current it takes continuously.
              */
             max_continuous_current_a?: number | null;
             /**
@@ -4408,7 +4442,7 @@ export interface components {
             chain_links?: number | null;
             /**
              * Permissible tension
-             * @description Pull that belt or chain may carry for good.
+             * @description Pull that belt or chain may carry continuously.
              */
             permissible_tension_n?: number | null;
             /**
@@ -4513,7 +4547,7 @@ export interface components {
              */
             max_voltage_v?: number | null;
             /**
-             * Motor current, for good
+             * Motor current, continuous
              * @description Motor current rating of a channel, continuous.
              */
             motor_current_continuous_a?: number | null;
@@ -4523,7 +4557,7 @@ export interface components {
              */
             motor_current_peak_a?: number | null;
             /**
-             * Battery current, for good
+             * Battery current, continuous
              * @description Battery current rating of a channel, continuous.
              */
             battery_current_continuous_a?: number | null;
@@ -5063,7 +5097,7 @@ export interface components {
             battery_peak_a: number | null;
             /**
              * Format: double
-             * @description What the battery may give for good, A; null where nobody listed it.
+             * @description What the battery may give continuously, A; null where nobody listed it.
              */
             battery_rated_a: number | null;
             /**
@@ -5088,7 +5122,7 @@ export interface components {
             winding_c: number | null;
             /**
              * Format: double
-             * @description How long it stands full throttle from cold, s; null where it holds for good, or nothing is known of its heat.
+             * @description How long it stands full throttle from cold, s; null where it holds continuously, or nothing is known of its heat.
              */
             flat_out_s: number | null;
             /**
@@ -5275,6 +5309,52 @@ export interface components {
             /** @description Its unit. */
             unit: string;
         };
+        /** @description All options of a build, question by question. */
+        SideBySide: {
+            /** @description Who wins what, in a sentence or two. */
+            says: string;
+            /** @description The questions that at least one option answers. */
+            rows: components["schemas"]["ComparedRow"][];
+        };
+        /** @description One question, answered by every option. */
+        ComparedRow: {
+            /** @description Its name; the ending tells the unit, as in a document. */
+            key: string;
+            /** @description What a maker asks. */
+            title: string;
+            /** @description Whether more is better; null where it is only different. */
+            more_is_better: boolean | null;
+            /**
+             * Format: double
+             * @description What the job asks; null where it asks nothing.
+             */
+            asked: number | null;
+            /** @description The figure of each option; null where there is none. */
+            values: (number | null)[];
+            /** @description Best and worst. */
+            standing: (components["schemas"]["Standing"] | null)[];
+            /** @description What is said beside each figure; empty where nothing is. */
+            notes: string[];
+        };
+        /** @description How a figure of an option stands among the others. */
+        Standing: "best" | "worst";
+        /** @description How the option comes out at one value. */
+        StripPoint: {
+            /**
+             * Format: double
+             * @description The value, in the unit of the document.
+             */
+            value: number;
+            /** @description How it comes out; null where the document does not allow the value. */
+            verdict: components["schemas"]["Verdict"] | null;
+            /** @description What gives way first. */
+            weakest: string | null;
+            /**
+             * Format: double
+             * @description Share of its limit that is used.
+             */
+            utilisation: number | null;
+        };
         /** @description What was worked out from what is known. */
         WorkedOut: {
             /** @description Figures for the motor's document. */
@@ -5456,7 +5536,7 @@ export interface components {
             climb_utilisation: (number | null)[];
             /** @description Winding, °C; null when unknown or running away. */
             winding_c: (number | null)[];
-            /** @description How long it stands full throttle from cold, s; null where it holds for good or nothing is known of its heat. */
+            /** @description How long it stands full throttle from cold, s; null where it holds continuously or nothing is known of its heat. */
             flat_out_s: (number | null)[];
             /** @description How far the weakest link is used; null when it fails without a number. */
             worst_utilisation: (number | null)[];
@@ -6050,7 +6130,7 @@ export interface components {
             max_voltage_v?: number | null;
             /**
              * Continuous current
-             * @description Current it takes for good.
+             * @description Current it takes continuously.
              */
             max_continuous_current_a?: number | null;
             /**
@@ -6205,7 +6285,7 @@ export interface components {
              */
             max_voltage_v?: number | null;
             /**
-             * Motor current, for good
+             * Motor current, continuous
              * @description Motor current rating of a channel, continuous.
              */
             motor_current_continuous_a?: number | null;
@@ -6215,7 +6295,7 @@ export interface components {
              */
             motor_current_peak_a?: number | null;
             /**
-             * Battery current, for good
+             * Battery current, continuous
              * @description Battery current rating of a channel, continuous.
              */
             battery_current_continuous_a?: number | null;
@@ -6605,7 +6685,7 @@ export interface components {
             chain_links?: number | null;
             /**
              * Permissible tension
-             * @description Pull that belt or chain may carry for good.
+             * @description Pull that belt or chain may carry continuously.
              */
             permissible_tension_n?: number | null;
             /**
@@ -8813,12 +8893,12 @@ export interface components {
             change: string;
             /**
              * Format: double
-             * @description Current for good, A; null when even idling is too hot.
+             * @description Current continuously, A; null when even idling is too hot.
              */
             allowed_a: number | null;
             /**
              * Format: double
-             * @description Seconds at the hardest current of the job, from cold; null when it holds for good.
+             * @description Seconds at the hardest current of the job, from cold; null when it holds continuously.
              */
             hardest_s: number | null;
         };
@@ -9585,6 +9665,12 @@ export interface components {
              * @default null
              */
             stage?: number | null;
+            /**
+             * Format: double
+             * @description The share of its limit that it is to be brought down to, above 0 to 1; left out where it is to be mended.
+             * @default null
+             */
+            share?: number | null;
             build: components["schemas"]["Build"];
         };
         /** @description A build, and how far its figures usually are off. */
@@ -9653,6 +9739,37 @@ export interface components {
              * @default 2
              */
             no_load_factor?: number;
+        };
+        /** @description A build, and the figure of it that is turned. */
+        StripRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /** @description JSON pointer to the figure. */
+            pointer: string;
+            /**
+             * Format: double
+             * @description Its least value, in the unit of the document.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description Its largest value.
+             */
+            to: number;
+            /**
+             * @description Whether only whole numbers count.
+             * @default false
+             */
+            whole?: boolean;
+            /**
+             * Format: uint
+             * @description How many values, 2 to 200; 61 when left out.
+             */
+            count?: number | null;
+            build: components["schemas"]["Build"];
         };
         /** @description A motor as far as it is known. */
         KnownRequest: {
@@ -10648,6 +10765,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Question"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    sideBySide: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySide"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StripRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripPoint"][];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -88,7 +88,7 @@ const more = computed(() => RATING.length + USE.length + BODY.length + 1);
     <ToShelf kind="battery" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
-  <div class="entry">
+  <div class="typed">
     <section>
       <h2>Your pack</h2>
       <OneLine kind="battery" :at="at" :stays="['packs_series', 'packs_parallel', 'usable_fraction']">

@@ -176,7 +176,7 @@ function addController(): void {
     <ToShelf v-if="controller" kind="controller" :at="at" />
   </PanelHead>
   <ShelfNote v-if="controller" :at="at" />
-  <div v-if="controller" class="entry">
+  <div v-if="controller" class="typed">
     <section>
       <h2>Your controller <span class="note">figures of one channel</span></h2>
       <OneLine kind="controller" :at="at" :stays="['motor_current_limit_a', 'battery_current_limit_a']">

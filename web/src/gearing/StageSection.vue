@@ -201,7 +201,7 @@ h3 {
 
 .halves {
   display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
+  grid-template-columns: minmax(0, 336px) minmax(0, 1fr);
   gap: var(--space-3) var(--space-12);
 }
 
@@ -241,7 +241,7 @@ h3 {
   font-size: var(--size-note);
 }
 
-@media (max-width: 760px) {
+@media (max-width: 999px) {
   .halves {
     grid-template-columns: minmax(0, 1fr);
   }

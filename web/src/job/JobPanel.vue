@@ -92,7 +92,7 @@ function setNotes(build: Build, text: string): void {
       >propose machines for it</router-link
     >
   </PanelHead>
-  <div class="entry">
+  <div class="typed">
     <div>
       <div class="who">
         <input

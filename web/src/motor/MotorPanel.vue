@@ -203,7 +203,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
     <ToShelf kind="motor" :at="at" />
   </PanelHead>
   <ShelfNote :at="at" />
-  <div class="entry">
+  <div class="typed">
     <section>
       <h2>
         Your motor <span class="note">{{ several }}</span>

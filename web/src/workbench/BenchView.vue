@@ -201,8 +201,8 @@ useKeys({
           :is="PANELS[step]"
           :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
         />
-        <HelpLine />
       </main>
+      <HelpLine />
     </div>
     <VerdictPanel
       v-if="!narrow || verdictOpen"
@@ -228,7 +228,7 @@ useKeys({
 
 <style>
 /* Shared by the panels: what one types beside its picture, then the rest in columns. */
-.panel .entry {
+.panel .typed {
   display: grid;
   grid-template-columns: minmax(0, 336px) minmax(0, 1fr);
   gap: var(--space-4) 1.375rem;
@@ -266,7 +266,7 @@ useKeys({
 }
 
 @media (max-width: 999px) {
-  .panel .entry {
+  .panel .typed {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -20,7 +20,7 @@ const emit = defineEmits<{ toggle: []; go: [step: Step] }>();
 const bench = useBench();
 const sums = useSums();
 
-const caution = computed(() => isCaution(props.check));
+const caution = computed(() => isCaution(props.check) && props.check.verdict === "tight");
 const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
 
 /** The bar runs to 150 %. */

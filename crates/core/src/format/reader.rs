@@ -217,7 +217,7 @@ fn unit_at(sentence: &str, at: usize) -> Option<&str> {
 }
 
 /// Words between numbers that share the unit behind the last one.
-const JOINED_BY: &[&str] = &[" of ", " to ", " over ", " by ", " × ", "–", " ± "];
+const JOINED_BY: &[&str] = &[" of ", ", has ", " to ", " over ", " by ", " × ", "–", " ± "];
 
 /// Where the numbers are that end a text and share a unit, the last first.
 fn numbers_before(text: &str) -> Vec<(usize, usize)> {
@@ -295,6 +295,7 @@ mod tests {
     #[rstest]
     #[case("mph", "Up the hill at 5.04 km/h instead of 9.65 km/h.", "Up the hill at 3.13 mph instead of 6 mph.")]
     #[case("mph", "7.2 of 6.4 km/h", "4.47 of 3.98 mph")]
+    #[case("mph", "wants 7.2, has 6.4 km/h", "wants 4.47, has 3.98 mph")]
     #[case("mph", "A shot leaves with 25 m/s and 0.31 J.", "A shot leaves with 82 ft/s and 0.31 J.")]
     #[case("m/s", "It falls 3.6 km/h behind.", "It falls 1 m/s behind.")]
     #[case("m/s", "At 25 m/s the rim pulls.", "At 25 m/s the rim pulls.")]

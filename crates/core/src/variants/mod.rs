@@ -21,5 +21,7 @@ pub mod ratio_needed;
 pub mod remedies;
 pub mod search;
 pub mod sensitivity;
+pub mod side_by_side;
 pub mod tooth_map;
 pub mod trade_offs;
+pub mod verdict_strip;

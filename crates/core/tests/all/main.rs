@@ -45,6 +45,7 @@ mod sums;
 mod teeth;
 mod units;
 mod weak_batteries;
+mod weighing;
 mod worked_answers;
 mod workshop;
 mod workshop_all;

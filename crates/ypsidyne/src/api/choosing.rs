@@ -11,7 +11,7 @@ use ypsidyne_core::evaluation::workings::{Sum, sums};
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::candidates::{Effect, FoldedAway, MOST_CANDIDATES, Placed, placed, suits};
-use ypsidyne_core::variants::remedies::{PartNeed, Remedy, remedies};
+use ypsidyne_core::variants::remedies::{PartNeed, Remedy, remedies, ways_to};
 use ypsidyne_core::variants::sensitivity::{GuessEffect, Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::trade_offs::{Question, questions};
 use ypsidyne_store::parts::{self, Range, Search};
@@ -279,6 +279,9 @@ struct RemediesRequest {
     /// Place of the stage it is about, from 0; left out unless it is about one.
     #[serde(default)]
     stage: Option<usize>,
+    /// The share of its limit that it is to be brought down to, above 0 to 1; left out where it is to be mended.
+    #[serde(default)]
+    share: Option<f64>,
 }
 
 /// A remedy, and whether the shelf has such a part.
@@ -311,7 +314,22 @@ async fn fixes(
     option_at(&build, asked.option)?;
     // A check nobody knows has no remedies, like one that holds.
     let Some(code) = CheckCode::named(&asked.code) else { return Ok(Json(Vec::new())) };
-    let found = app.compute(move || remedies(&build, asked.option, code, asked.drive.as_deref(), asked.stage)).await?;
+    if let Some(share) = asked.share.filter(|share| !(*share > 0.0 && *share <= 1.0)) {
+        return Err(ApiError::Parameter {
+            name: "share",
+            came: share.to_string(),
+            needed: "a number above 0, up to 1",
+        });
+    }
+    let found = app
+        .compute(move || {
+            let (option, drive, stage) = (asked.option, asked.drive.as_deref(), asked.stage);
+            match asked.share {
+                Some(share) => ways_to(&build, option, code, drive, stage, share),
+                None => remedies(&build, option, code, drive, stage),
+            }
+        })
+        .await?;
     app.store(move |connection| {
         found
             .into_iter()

@@ -23,6 +23,7 @@ mod session;
 mod sheets;
 mod simulate;
 mod trade;
+mod weighing;
 mod workshop;
 
 use std::sync::Arc;
@@ -113,6 +114,7 @@ fn routes() -> Vec<Route> {
     [
         compute::routes(),
         choosing::routes(),
+        weighing::routes(),
         known::routes(),
         propose::routes(),
         trade::routes(),

@@ -153,7 +153,12 @@ async fn whatever_the_document_can_hold_has_a_field() {
         };
         for step in steps {
             browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
-            browser.until("figures", "document.querySelector('[data-check]')").await;
+            browser
+                .until(
+                    "figures",
+                    "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')",
+                )
+                .await;
             if *step == "run" {
                 browser.click("[data-course-edit]:not([disabled])").await;
                 browser.find("[data-course-editor]").await;

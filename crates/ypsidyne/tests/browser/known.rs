@@ -157,7 +157,7 @@ async fn three_machines_are_proposed_and_one_is_taken() {
     until_stored(&server, &id, "/options/2/wiring/runs/0/name", "battery to controller").await;
     let stored = document(&server, &id).await;
     assert!(stored["options"][2]["drives"][0]["motor"]["part_id"].is_string(), "linked to the shelf");
-    browser.until("it holds", "!document.querySelector('[data-summary]').innerText.includes('fail')").await;
+    browser.until("it holds", "document.querySelector('[data-verdict-strip] b').innerText !== 'Fails'").await;
     browser.end().await;
 }
 

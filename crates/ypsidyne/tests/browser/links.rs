@@ -17,7 +17,9 @@ const KV: &str = "/options/0/drives/0/motor/kv_rpm_per_v";
 async fn open_linked(browser: &Browser, server: &Server, link: &Link, name: &str, step: &str) -> String {
     let id = id_of(server, name).await;
     browser.open(&link.url(&format!("/builds/{id}/{step}"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     id
 }
 
@@ -293,7 +295,9 @@ async fn each_window_keeps_a_draft_of_its_own() {
     let second = browser.client.new_window(true).await.unwrap();
     browser.client.switch_to_window(second.handle.clone()).await.unwrap();
     browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     link.cut("PUT");
     browser.fill("kv_rpm_per_v", "151").await;
     browser.client.switch_to_window(first).await.unwrap();
@@ -306,7 +310,9 @@ async fn each_window_keeps_a_draft_of_its_own() {
             browser.client.switch_to_window(handle).await.unwrap();
         }
         browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
-        browser.until("figures", "document.querySelector('[data-check]')").await;
+        browser
+            .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+            .await;
         assert_eq!(browser.value("kv_rpm_per_v").await, kv);
         assert_eq!(browser.value("resistance_ohm").await, ohm);
     }

@@ -12,7 +12,7 @@ async fn options_are_compared_moved_chosen_and_reasoned() {
     let server = Server::demo();
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, BOARD, "battery").await;
-    browser.run("document.querySelector('[data-compare-options]').click()").await;
+    browser.click("[data-step='options']").await;
     browser.until("both options", "document.querySelectorAll('[data-options] th[data-option]').length === 2").await;
     browser
         .until(

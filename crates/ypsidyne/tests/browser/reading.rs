@@ -14,6 +14,7 @@ async fn typed(browser: &Browser, field: &str, entry: &str) -> Value {
         const [field, entry] = [FIELD, ENTRY];
         const drawn = () => new Promise((resolve) => setTimeout(resolve, 8));
         const input = document.querySelector(`[data-field='${field}']`);
+        for (let fold = input.closest('details:not([open])'); fold; fold = fold.closest('details:not([open])')) fold.open = true;
         input.focus();
         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, entry);
         input.dispatchEvent(new Event('input', { bubbles: true }));
@@ -379,7 +380,9 @@ async fn what_is_shown_reads_back_as_itself_in_every_unit() {
         browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
         browser.run(&format!("localStorage.setItem('ypsidyne.preferences', '{reader}')")).await;
         browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
-        browser.until("figures", "document.querySelector('[data-check]')").await;
+        browser
+            .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+            .await;
         // Drafts stay where they can be read.
         link.cut("PUT");
         for (field, from, to) in SPANS {
@@ -417,7 +420,9 @@ async fn no_entry_is_read_a_thousandfold_off_in_silence() {
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Hillside harvest cart", "motor").await;
     browser.open(&link.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     link.cut("PUT");
     let mut rng = rand_chacha::ChaCha8Rng::seed_from_u64(10);
     for (field, ..) in SPANS {
@@ -449,15 +454,17 @@ async fn sentences_and_figures_follow_the_chosen_units_everywhere() {
     // A speed on the ground is one, in miles an hour, and what is asked is as round as it was typed.
     browser.fill("target_speed_m_s", "40 mph").await;
     browser.until_verdict("performance.target_speed", "fail").await;
-    browser.until("its row", "/of .* mph/.test(document.querySelector('[data-check=\"performance.target_speed\"] .figure').innerText) || document.querySelector('[data-check=\"performance.target_speed\"]').innerText.includes(' of ')").await;
+    browser.until("its row", "/has .* mph/.test(document.querySelector('[data-check=\"performance.target_speed\"] .figure').innerText) || document.querySelector('[data-check=\"performance.target_speed\"]').innerText.includes(', has ')").await;
     let row = browser
         .run("return document.querySelector('[data-check=\"performance.target_speed\"] .figure').innerText")
         .await;
-    assert!(row.as_str().unwrap().starts_with("40 of ") && row.as_str().unwrap().ends_with(" mph"), "{row}");
+    assert!(row.as_str().unwrap().starts_with("wants 40, has ") && row.as_str().unwrap().ends_with(" mph"), "{row}");
     let mut metric = Vec::new();
     for step in ["job", "motor", "gearing", "battery", "controller", "wiring", "options", "odds", "run", "sheet"] {
         browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
-        browser.until("figures", "document.querySelector('[data-check]')").await;
+        browser
+            .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+            .await;
         if step == "run" {
             browser.until("a run", "document.querySelector('[data-run-words]')").await;
         }

@@ -84,6 +84,7 @@ async fn the_power_path_follows_the_moment_that_is_looked_at() {
     let browser = Browser::start().await;
     open_demo(&browser, &server, "Hillside harvest cart", "run").await;
     browser.until("it ran", &format!("{HEADLINE}?.startsWith('There after')")).await;
+    browser.full_path().await;
     let standing = browser.text(READING).await;
     let (left, top, width, _) = browser.place("[data-run-chart]").await;
     browser.point((left + 0.3 * width, top + 60.0)).await;

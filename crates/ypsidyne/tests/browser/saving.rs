@@ -46,7 +46,7 @@ async fn export_and_import_carry_a_build_and_a_bad_file_is_explained() {
     let server = Server::demo();
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "job").await;
-    browser.press("Export").await;
+    browser.menu("Export").await;
     let exported: Value =
         serde_json::from_slice(&browser.downloaded("tracking-shot-dolly-board.build.json").await).unwrap();
     let read = |value: &Value| ypsidyne_core::document::Build::from_value(value).unwrap();
@@ -57,7 +57,9 @@ async fn export_and_import_carry_a_build_and_a_bad_file_is_explained() {
     renamed["name"] = json!("Taken in");
     let good = browser.file("good.json", &renamed.to_string());
     browser.find("input[type=file]").await.send_keys(good.to_str().unwrap()).await.unwrap();
-    browser.until("the bench", "document.querySelector('[data-check]')").await;
+    browser
+        .until("the bench", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     browser.open(&server.address).await;
     browser.until("it is in the list", "document.querySelector(\"[data-build='Taken in']\")").await;
 
@@ -99,7 +101,7 @@ async fn two_tabs_reconcile_by_asking() {
     until_stored(&server, &id, "/options/0/drives/0/motor/max_speed_rpm", 4200).await;
     browser.until_saved().await;
     // Theirs is still in the history, and can be taken.
-    browser.press("History").await;
+    browser.menu("History").await;
     browser.until("the history", "document.querySelectorAll('[role=dialog] tr').length >= 4").await;
     browser.run("[...document.querySelectorAll('[role=dialog] tr')].find(row => row.cells[0].innerText.trim() === '2').querySelector('button').click()").await;
     until_stored(&server, &id, "/options/0/drives/0/motor/max_speed_rpm", 5000).await;
@@ -115,7 +117,9 @@ async fn an_idle_tab_takes_over_what_the_other_one_saved() {
     let second = browser.client.new_window(true).await.unwrap();
     browser.client.switch_to_window(second.handle).await.unwrap();
     browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     browser.fill("kv_rpm_per_v", "145").await;
     browser.until_saved().await;
     browser.client.switch_to_window(first).await.unwrap();
@@ -135,7 +139,9 @@ async fn a_closed_lid_loses_nothing() {
     browser.type_into("kv_rpm_per_v", "147").await;
     browser.open(&server.url("/api/health")).await;
     browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     browser.until("the edit", "document.querySelector(\"input[data-field='kv_rpm_per_v']\").value === '147'").await;
     until_stored(&server, &id, "/options/0/drives/0/motor/kv_rpm_per_v", 147).await;
     browser.end().await;
@@ -208,6 +214,7 @@ async fn the_undo_of_a_remedy_leaves_later_edits_and_words_are_undone_by_themsel
     until_stored(&server, &id, RATIO, 27).await;
     assert_eq!(document(&server, &id).await["options"][0]["battery"]["capacity_ah"], 14);
     // In a search box Ctrl Z is the box's own.
+    browser.click("[data-shelf-line]").await;
     browser.find("[data-candidate-search]").await.send_keys("lead").await.unwrap();
     browser.control("z").await;
     browser.until_saved().await;
@@ -249,7 +256,12 @@ async fn what_was_set_aside_of_one_build_stays_out_of_another() {
     // Within the page: a reload would forget it anyway.
     browser.click(".brand").await;
     browser.press("Tracking-shot dolly board").await;
-    browser.until("the other build", "document.querySelector('[data-check]')").await;
+    browser
+        .until(
+            "the other build",
+            "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')",
+        )
+        .await;
     let list: Value = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
     let lines = list.as_array().unwrap();
     let board = lines.iter().find(|line| line["name"] == "Tracking-shot dolly board").unwrap()["id"].as_str().unwrap();

@@ -76,6 +76,7 @@ async fn a_hit_is_stepped_to_seen_in_the_power_path_and_taken_in_one_key() {
     browser.until("hits", &format!("{SHOWN} > 3")).await;
     assert_eq!(browser.text(STATE).await, "done");
 
+    browser.full_path().await;
     let ratio = "document.querySelector(\"[data-stage='gearing'] .foot\")?.textContent.trim()";
     let before = browser.text(ratio).await;
     browser.run("document.querySelector('[data-hits]').focus()").await;

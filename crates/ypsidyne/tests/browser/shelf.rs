@@ -158,6 +158,7 @@ async fn a_part_of_a_build_goes_on_the_shelf_and_is_a_candidate_elsewhere() {
         assert!(std::time::Instant::now() < end, "the link to the shelf was never stored");
     }
     open_demo(&browser, &server, "Meadow strip mower", "battery").await;
+    browser.open_shelf("battery").await;
     browser.find("[data-candidate-search='battery']").await.send_keys("barn").await.unwrap();
     browser.until("offered there", "document.querySelector(\"[data-candidate='Barn battery']\")").await;
     // Retiring it breaks no build that uses it.

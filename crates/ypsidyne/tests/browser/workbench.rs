@@ -14,7 +14,9 @@ async fn a_newcomer_sizes_a_machine_of_their_own() {
     browser.open(&server.address).await;
     browser.until_text("Nothing here yet").await;
     browser.click("[data-template='cart']").await;
-    browser.until("the bench", "document.querySelector('[data-check]')").await;
+    browser
+        .until("the bench", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     browser.until_text("holds").await;
 
     // Job: typed in the units people use.
@@ -55,7 +57,9 @@ async fn a_newcomer_sizes_a_machine_of_their_own() {
     // Everything is there after a reload.
     browser.until_saved().await;
     browser.client.refresh().await.unwrap();
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     assert_eq!(browser.value("motor_current_limit_a").await, "30");
     browser.click("[data-step='battery']").await;
     assert_eq!(browser.value("capacity_ah").await, "15");
@@ -101,7 +105,7 @@ async fn units_are_a_preference_and_the_document_stays_si() {
     let browser = Browser::start().await;
     let id = open_demo(&browser, &server, "Tracking-shot dolly board", "job").await;
     assert_eq!(browser.value("target_speed_m_s").await, "23.4");
-    browser.click("[data-preferences]").await;
+    browser.click("[data-menu]").await;
     browser.press("mph").await;
     browser.press("ozf·in").await;
     browser.until("mph", "document.querySelector(\"input[data-field='target_speed_m_s']\").value === '14.54'").await;
@@ -264,12 +268,17 @@ async fn the_workbench_fits_its_screens() {
     let phone = Browser::sized(500, 844).await;
     open_demo(&phone, &server, "Meadow strip mower", "motor").await;
     phone.until("no sideways scroll", "document.scrollingElement.scrollWidth <= innerWidth").await;
+    // The bar stays, and opens the verdict over the step.
     phone
         .until(
-            "the verdict under it",
-            "document.querySelector('[data-verdict]').getBoundingClientRect().top > innerHeight",
+            "the bar",
+            "Math.abs(document.querySelector('[data-foot-bar]').getBoundingClientRect().bottom - innerHeight) < 1",
         )
         .await;
+    phone.click("[data-open-verdict]").await;
+    phone.until("the verdict", "document.querySelector('[data-verdict] [data-check]')").await;
+    phone.click("[data-next-step]").await;
+    phone.until("the next step", "location.pathname.endsWith('/gearing')").await;
     phone.end().await;
 }
 
@@ -414,12 +423,12 @@ async fn the_theme_is_a_preference_that_stays() {
     let browser = Browser::start().await;
     browser.open(&server.address).await;
     let paper = "getComputedStyle(document.body).backgroundColor";
-    browser.click("[data-preferences]").await;
+    browser.click("[data-menu]").await;
     browser.press("dark").await;
     browser.until("dark paper", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
     browser.client.refresh().await.unwrap();
     browser.until("still dark", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
-    browser.click("[data-preferences]").await;
+    browser.click("[data-menu]").await;
     browser.press("light").await;
     browser.until("light paper", &format!("{paper} === 'rgb(252, 251, 248)'")).await;
     browser.end().await;
@@ -430,6 +439,7 @@ async fn a_keystroke_is_one_request_and_the_rest_waits_until_nobody_types() {
     let server = Server::demo();
     let browser = Browser::start().await;
     open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    browser.click("[data-shelf-line]").await;
     browser.until("candidates", "document.querySelectorAll('[data-candidates] tbody tr').length > 5").await;
     browser.click("input[data-field='kv_rpm_per_v']").await;
     browser

@@ -199,12 +199,55 @@ impl Browser {
         let end = std::time::Instant::now() + PATIENCE;
         loop {
             let element = self.found(locator, what).await;
+            self.unfold(&element).await;
             match element.click().await {
                 Ok(()) => return,
                 Err(error) if std::time::Instant::now() > end => panic!("click {what}: {error}"),
                 Err(_) => tokio::time::sleep(Duration::from_millis(25)).await,
             }
         }
+    }
+
+    /// Opens what is folded away around an element, by its own heads, outermost first.
+    async fn unfold(&self, element: &Element) {
+        let script = "const heads = []; \
+             for (let fold = arguments[0].closest('details:not([open])'); fold; \
+               fold = fold.parentElement.closest('details:not([open])')) { \
+               if (!arguments[0].closest('summary') || arguments[0].closest('summary').parentElement !== fold) \
+                 heads.unshift(fold.querySelector('summary')); \
+             } \
+             heads.forEach((head) => head.click());";
+        let given = serde_json::to_value(element).unwrap();
+        self.client.execute(script, vec![given]).await.ok();
+    }
+
+    /// Opens everything that is folded away in the step, as one who looks for something does.
+    pub async fn unfold_all(&self) {
+        self.run("document.querySelectorAll('main details:not([open]) > summary').forEach((head) => head.click())")
+            .await;
+    }
+
+    /// The power path in full, where a step has it as a line or not at all.
+    pub async fn full_path(&self) {
+        self.menu_entry("[data-path-mode='full']").await;
+    }
+
+    /// Opens the menu of the workbench and clicks what a selector finds in it.
+    pub async fn menu_entry(&self, selector: &str) {
+        self.click("[data-menu]").await;
+        self.click(selector).await;
+        self.keys(&char::from(Key::Escape).to_string()).await;
+    }
+
+    /// Opens the menu of the workbench and presses an entry of it.
+    pub async fn menu(&self, words: &str) {
+        self.click("[data-menu]").await;
+        self.press(words).await;
+    }
+
+    /// Opens the shelf of a kind in a step.
+    pub async fn open_shelf(&self, kind: &str) {
+        self.click(&format!("[data-shelf-line='{kind}'][aria-expanded='false']")).await;
     }
 
     /// Clicks the element for a selector.
@@ -406,7 +449,9 @@ pub async fn open_demo(browser: &Browser, server: &Server, name: &str, step: &st
     let list: Vec<Value> = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
     let id = list.iter().find(|build| build["name"] == name).unwrap()["id"].as_str().unwrap().to_owned();
     browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
-    browser.until("figures", "document.querySelector('[data-check]')").await;
+    browser
+        .until("figures", "document.querySelector('[data-check], [data-verdict-strip] b, [data-foot-bar] .word')")
+        .await;
     id
 }
 

@@ -49,7 +49,7 @@ const marked = computed(
     !UNMARKED.includes(props.name),
 );
 /** Without a mark there is room for longer names. */
-const plain = computed(() => !PARTS.includes(props.record));
+const plain = computed(() => ![...PARTS, "OptionDrive"].includes(props.record));
 /** Long choices get the room of the mark too. */
 const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 13) ?? false);
 const guess = computed(() => desk.guessAt(pointer.value));

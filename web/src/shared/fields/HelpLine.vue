@@ -4,25 +4,37 @@ import { helpInPlace, helpOfFocus } from "./help";
 </script>
 
 <template>
-  <p v-if="helpOfFocus && !helpInPlace && helpOfFocus.text" class="help" data-help-line>
-    <b>{{ helpOfFocus.label }}</b> {{ helpOfFocus.text }}
+  <p class="help note" :class="{ idle: !helpOfFocus || helpInPlace }" data-help-line>
+    <template v-if="helpOfFocus?.text && !helpInPlace">
+      <b>{{ helpOfFocus.label }}</b> {{ helpOfFocus.text }}
+    </template>
+    <template v-else>What a figure is for stands here while it is typed; ? shows all of them.</template>
   </p>
 </template>
 
 <style scoped>
 .help {
-  position: sticky;
-  bottom: calc(-1 * var(--space-12));
-  margin: var(--space-5) calc(-1 * var(--space-5)) calc(-1 * var(--space-12));
-  padding: var(--space-3) var(--space-5);
-  background: var(--paper);
+  flex: none;
+  min-height: 26px;
+  padding: var(--space-2) var(--space-10);
   border-top: 1px solid var(--line);
-  color: var(--soft);
-  z-index: 2;
+  background: var(--paper);
 }
 
 .help b {
   color: var(--ink);
   font-weight: 600;
+}
+
+@media (max-width: 999px) {
+  .help.idle {
+    display: none;
+  }
+}
+
+@media (max-height: 560px) {
+  .help {
+    display: none;
+  }
 }
 </style>

@@ -103,6 +103,9 @@ const footFits = (stage: Drawn) =>
   stage.title.length * TITLE_LETTER + stage.foot.length * FOOT_LETTER + MARK <
   (stage.step === "job" ? last.value : pitch.value);
 
+const lineFits = (stage: Drawn) =>
+  (stage.title.length + (stage.readings[0]?.text.length ?? 0)) * TITLE_LETTER + MARK < pitch.value;
+
 /** Readings in words, differences too. */
 const told = (stage: Stage) =>
   stage.readings.map(({ text, delta }) => (delta ? `${text}, ${delta.words}` : text)).join(", ");
@@ -189,7 +192,7 @@ watch(() => [props.selected, drawn.value.length], show);
           <tspan v-if="form === 'full' && footFits(stage)" dx="3" class="foot">
             {{ stage.foot }}
           </tspan>
-          <tspan v-if="form === 'line' && pitch > 110" dx="3" class="reading">
+          <tspan v-if="form === 'line' && lineFits(stage)" dx="3" class="reading">
             {{ stage.readings[0]?.text }}
           </tspan>
         </text>

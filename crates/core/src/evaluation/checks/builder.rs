@@ -174,7 +174,7 @@ fn in_short(scale: Scale, subject: &Subject<'_>, demand: Option<f64>, limit: Opt
                 return format!("{there} {unit}, not below {asked}");
             }
             if scale.falls_short {
-                return format!("{there} {unit}, {asked} wanted");
+                return format!("wants {asked}, has {there} {unit}");
             }
             let between = if scale.class == CheckClass::Caution && demand > limit { "over" } else { "of" };
             format!("{asked} {between} {there} {unit}").trim_end().to_owned()

@@ -11,7 +11,12 @@ pub(super) fn ratings(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let capacity = desk.supply.capacity_ah;
     if let Some(c) = listed.continuous_c {
         paper
-            .line("battery.continuous_current", None, "rated current, continuous", "What current does it give continuously?")
+            .line(
+                "battery.continuous_current",
+                None,
+                "rated current, continuous",
+                "What current does it give continuously?",
+            )
             .given("c", "continuous rating", c, "C", at("continuous_c"), known("continuous_c"))
             .summed("C", "capacity", capacity, "Ah", "battery.capacity")
             .gives("I_c = c · C", desk.supply.continuous_a, "A", COMMON_PRACTICE);

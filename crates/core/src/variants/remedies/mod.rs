@@ -37,6 +37,24 @@ pub(crate) struct Variant {
     pub option: OptionSheet,
 }
 
+/// How good a check is to become.
+#[derive(Debug, Clone, Copy, PartialEq)]
+enum Goal {
+    /// As good as this verdict.
+    Verdict(Verdict),
+    /// At most this share of its limit used.
+    Share(f64),
+}
+
+impl Goal {
+    fn reached(self, verdict: Verdict, utilisation: Option<f64>) -> bool {
+        match self {
+            Self::Verdict(wanted) => verdict == Verdict::Ok || (wanted == Verdict::Tight && verdict == Verdict::Tight),
+            Self::Share(share) => utilisation.is_some_and(|used| used <= share),
+        }
+    }
+}
+
 /// A step of a lever that was tried.
 struct Tried {
     step: f64,
@@ -80,6 +98,32 @@ pub fn remedies(
     check.filter(|check| needs_remedy(check)).map_or_else(Vec::new, |check| found_for(build, option, &now, check))
 }
 
+/// What would bring a check down to a share of its limit, above 0 to 1: whatever moves it, whether it holds or not. None where
+/// it is there already, has no number, or does not exist.
+#[must_use]
+pub fn ways_to(
+    build: &Build,
+    option: usize,
+    code: CheckCode,
+    drive: Option<&str>,
+    stage: Option<usize>,
+    share: f64,
+) -> Vec<Remedy> {
+    let Some(sheet) = build.options.get(option) else { return Vec::new() };
+    let now = evaluate_option(&build.job, sheet, option);
+    let check =
+        now.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive && check.stage == stage);
+    let Some(check) = check.filter(|check| check.utilisation.is_some_and(|used| used > share)) else {
+        return Vec::new();
+    };
+    let draft = Variant { job: build.job.clone(), option: sheet.clone() };
+    let levers = relevant::levers_for(check, &draft, option);
+    let mut found: Vec<Found<'_>> =
+        levers.iter().filter_map(|lever| turn(lever, &draft, check, option, Goal::Share(share))).collect();
+    found.sort_by(|a, b| cost(a, &now).total_cmp(&cost(b, &now)));
+    offered(&found, build, option, &now, check, Goal::Share(share))
+}
+
 fn needs_remedy(check: &Check) -> bool {
     matches!(check.verdict, Verdict::Fail | Verdict::Tight)
 }
@@ -88,7 +132,7 @@ fn found_for(build: &Build, index: usize, now: &OptionEvaluation, check: &Check)
     let draft = Variant { job: build.job.clone(), option: build.options[index].clone() };
     let levers = relevant::levers_for(check, &draft, index);
     let mut found: Vec<Found<'_>> =
-        levers.iter().filter_map(|lever| turn(lever, &draft, check, index, Verdict::Ok)).collect();
+        levers.iter().filter_map(|lever| turn(lever, &draft, check, index, Goal::Verdict(Verdict::Ok))).collect();
     if found.len() < 2 && check.verdict == Verdict::Fail {
         // Nothing but one makes it ok: holding at all is worth something too.
         let known: Vec<*const Adjustment> = found.iter().map(|found| std::ptr::from_ref(found.lever)).collect();
@@ -96,11 +140,11 @@ fn found_for(build: &Build, index: usize, now: &OptionEvaluation, check: &Check)
             levers
                 .iter()
                 .filter(|lever| !known.contains(&std::ptr::from_ref(*lever)))
-                .filter_map(|lever| turn(lever, &draft, check, index, Verdict::Tight)),
+                .filter_map(|lever| turn(lever, &draft, check, index, Goal::Verdict(Verdict::Tight))),
         );
     }
     found.sort_by(|a, b| cost(a, now).total_cmp(&cost(b, now)));
-    offered(&found, build, index, now, check)
+    offered(&found, build, index, now, check, Goal::Verdict(Verdict::Tight))
 }
 
 /// What a remedy costs: above all what it breaks, then what still fails, then giving up what was asked for.
@@ -140,15 +184,14 @@ fn broken<'a>(now: &'a OptionEvaluation, after: &'a OptionEvaluation) -> impl It
     })
 }
 
-/// Turns a lever until the check is as good as `wanted`; `None` when no step of it does that.
-fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, index: usize, wanted: Verdict) -> Option<Found<'a>> {
+/// Turns a lever until the check is as good as the goal; `None` when no step of it does that.
+fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, index: usize, goal: Goal) -> Option<Found<'a>> {
     let holds = |step: f64| -> Option<Tried> {
         let mut changed = draft.clone();
         (lever.apply)(&mut changed, step);
         let result = evaluate_option(&changed.job, &changed.option, index);
-        let (verdict, _) = outcome(&result, check)?;
-        let good = verdict == Verdict::Ok || (wanted == Verdict::Tight && verdict == Verdict::Tight);
-        good.then_some(Tried { step, result })
+        let (verdict, utilisation) = outcome(&result, check)?;
+        goal.reached(verdict, utilisation).then_some(Tried { step, result })
     };
     let (place, tried) = grid::first(&lever.steps, holds)?;
     #[allow(clippy::cast_precision_loss, reason = "a lever has some tens of steps")]
@@ -157,7 +200,14 @@ fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, index: usize,
 }
 
 /// The best of what was found, of different groups first, each proven on the document itself.
-fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Vec<Remedy> {
+fn offered(
+    found: &[Found<'_>],
+    build: &Build,
+    index: usize,
+    now: &OptionEvaluation,
+    check: &Check,
+    goal: Goal,
+) -> Vec<Remedy> {
     let mut chosen: Vec<usize> = Vec::new();
     let mut remedies = Vec::new();
     for different_groups in [true, false] {
@@ -173,7 +223,7 @@ fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluat
             if taken || harms || (different_groups && repeats) || (group == Group::Requested && repeats) {
                 continue;
             }
-            if let Some(remedy) = proven(candidate, build, index, now, check) {
+            if let Some(remedy) = proven(candidate, build, index, now, check, goal) {
                 chosen.push(place);
                 remedies.push(remedy);
             }
@@ -183,7 +233,14 @@ fn offered(found: &[Found<'_>], build: &Build, index: usize, now: &OptionEvaluat
 }
 
 /// The remedy as a change of the document, if the changed document reads and the check then comes out the same.
-fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation, check: &Check) -> Option<Remedy> {
+fn proven(
+    found: &Found<'_>,
+    build: &Build,
+    index: usize,
+    now: &OptionEvaluation,
+    check: &Check,
+    goal: Goal,
+) -> Option<Remedy> {
     let lever = found.lever;
     let mut draft = Variant { job: build.job.clone(), option: build.options[index].clone() };
     (lever.apply)(&mut draft, found.tried.step);
@@ -194,7 +251,8 @@ fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation
     let read = Build::from_value(&changed).ok()?;
     let result = evaluate_option(&read.job, &read.options[index], index);
     let (verdict, utilisation) = outcome(&result, check)?;
-    if !matches!(verdict, Verdict::Ok | Verdict::Tight) || verdict == check.verdict {
+    let better = matches!(goal, Goal::Share(_)) || verdict != check.verdict;
+    if !goal.reached(verdict, utilisation) || !better {
         return None;
     }
     let moved = |other: &Check, after: Option<&Check>| CheckMove {
@@ -232,7 +290,7 @@ fn proven(found: &Found<'_>, build: &Build, index: usize, now: &OptionEvaluation
 }
 
 /// Puts a value at a JSON pointer whose parent exists.
-fn put(document: &mut Value, pointer: &str, value: Value) -> Option<()> {
+pub(crate) fn put(document: &mut Value, pointer: &str, value: Value) -> Option<()> {
     if let Some(place) = document.pointer_mut(pointer) {
         *place = value;
         return Some(());

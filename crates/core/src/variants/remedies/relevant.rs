@@ -202,8 +202,9 @@ fn of_drive(check: &Check, drive: &DriveLevers<'_>, draft: &Variant) -> Vec<Adju
             levers.extend(if code == CheckCode::MotorBurstCurrent {
                 drive.motor_rating("max_burst_current_a", "A for a moment", |motor| &mut motor.max_burst_current_a)
             } else {
-                drive
-                    .motor_rating("max_continuous_current_a", "A continuous", |motor| &mut motor.max_continuous_current_a)
+                drive.motor_rating("max_continuous_current_a", "A continuous", |motor| {
+                    &mut motor.max_continuous_current_a
+                })
             });
             levers.extend(drive.gearing(true));
             levers.extend(drive.wheel(false));
