@@ -6,6 +6,7 @@ import { CASE_WORDS, LIMIT_WORDS } from "../workbench/words";
 import type { ChartLabel, Curve } from "../shared/plots/curves";
 import { CurveChart } from "../shared/plots/late";
 import { displayUnit, figures } from "../units/quantity";
+import { useEnvelopeHandles } from "./envelopeHandles";
 
 const bench = useBench();
 const points = computed(() => bench.envelope?.points ?? []);
@@ -45,8 +46,11 @@ const marks = computed(() =>
       y: inTorque(mark.shaft_torque_nm),
       open: mark.case === "target",
       bad: !mark.feasible,
+      handled: handles.value.some(({ key }) => key === mark.case),
     })),
 );
+const { handles, ghost } = useEnvelopeHandles(curves, inTorque);
+
 /** Each stretch of the envelope says what limits it. */
 const labels = computed<ChartLabel[]>(() => {
   const named: ChartLabel[] = (bench.envelope?.stretches ?? []).map((stretch) => {
@@ -78,5 +82,8 @@ const labels = computed<ChartLabel[]>(() => {
     :band="band"
     :marks="marks"
     :labels="labels"
+    :handles="handles"
+    :ghost="ghost"
+    hint="drag ○ target, ● climb, □ current limit, ▯ cells; or arrow keys, Esc gives back"
   />
 </template>

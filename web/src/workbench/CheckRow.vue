@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // One check: how much of its limit is used, why, and what would fix it.
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Check } from "../api/client";
 import type { Step } from "../router";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
@@ -40,6 +40,16 @@ const was = computed(() => {
   const then = bench.pinnedView?.option?.checks.find((other) => checkKey(other) === checkKey(props.check));
   return then && then.said !== props.check.said ? then.said || "not known" : null;
 });
+/** A check with a figure of its own can be brought down to this share of its limit. */
+const SHARE = 0.8;
+const numbered = computed(
+  () =>
+    !caution.value &&
+    props.check.fits === null &&
+    props.check.utilisation !== null &&
+    props.check.utilisation > SHARE,
+);
+const toShare = ref(false);
 const fixable = computed(() => props.check.verdict === "fail" || props.check.verdict === "tight");
 </script>
 
@@ -78,8 +88,19 @@ const fixable = computed(() => props.check.verdict === "fail" || props.check.ver
         >
           show the sum
         </button>
+        <button
+          v-if="numbered"
+          type="button"
+          class="boxed"
+          :aria-pressed="toShare"
+          data-to-share
+          @click="toShare = !toShare"
+        >
+          make this 80 %
+        </button>
       </p>
-      <RemedyList v-if="fixable" :check="check" />
+      <RemedyList v-if="toShare && numbered" :check="check" :share="SHARE" />
+      <RemedyList v-else-if="fixable" :check="check" />
     </div>
   </li>
 </template>

@@ -8,16 +8,26 @@ import { useBench } from "./bench";
 import { checkKey } from "./words";
 import { figures } from "../units/quantity";
 
-const props = defineProps<{ check: Check }>();
+const props = defineProps<{
+  check: Check;
+  /** The share of its limit that the check is to be brought down to; left out where it is to be mended. */
+  share?: number;
+}>();
 const bench = useBench();
 const toast = useToast();
 
 const { value: offers, problem } = useAnswer<Schemas["Offer"][]>(
-  () => [bench.shown, bench.optionIndex, checkKey(props.check)],
+  () => [bench.shown, bench.optionIndex, checkKey(props.check), props.share],
   (signal) => {
     const { code, drive, stage = null } = props.check;
     const [build, option] = [bench.shown, bench.optionIndex];
-    return build && api.POST("/api/remedies", { body: { build, option, code, drive, stage }, signal });
+    return (
+      build &&
+      api.POST("/api/remedies", {
+        body: { build, option, code, drive, stage, share: props.share ?? null },
+        signal,
+      })
+    );
   },
 );
 
@@ -68,7 +78,7 @@ function shelfWords(match: NonNullable<Schemas["Offer"]["shelf"]>): string {
 
 <template>
   <section class="fixes" aria-label="What would fix it" data-remedies>
-    <h3>what would fix it</h3>
+    <h3>{{ share ? `ways to ${figures(100 * share, 3)} %` : "what would fix it" }}</h3>
     <p v-if="problem" class="note">{{ problem }}</p>
     <p v-else-if="offers === null" class="note">Working it out …</p>
     <p v-else-if="list.length === 0 && harmful.length === 0" class="note">

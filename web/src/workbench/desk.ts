@@ -5,6 +5,8 @@ import { useBench } from "./bench";
 export interface Desk {
   get: (pointer: string) => unknown;
   set: (pointer: string, value: unknown, tag?: string | null) => void;
+  /** Whether it is a build, which is evaluated as a whole. */
+  ofBuild?: boolean;
   /** Ends an undo step. */
   seal: () => void;
   /** What was assumed for want of a figure. */
@@ -22,6 +24,7 @@ export function useDesk(): Desk {
     () => {
       const bench = useBench();
       return {
+        ofBuild: true,
         get: bench.get,
         set: bench.set,
         seal: bench.seal,

@@ -22,6 +22,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: "w", does: "the power path in full, as a line, away" },
   { keys: "h", does: "what every figure is for, in place" },
   { keys: "Enter in an entry", does: "to the next; Escape gives back what stood there" },
+  { keys: "Alt ↓ in an entry", does: "where the build holds over the range of that figure" },
   { keys: "?", does: "this list" },
 ];
 

@@ -6,8 +6,12 @@ import { fieldHelp, fieldMeta } from "../../api/fields";
 import { useDesk } from "../../workbench/desk";
 import QuantityField from "./QuantityField.vue";
 import ProvenanceMark from "./ProvenanceMark.vue";
+import { later } from "../lib/later";
 import TypicalPicker from "./TypicalPicker.vue";
 import { helpInPlace, helpOfFocus } from "./help";
+import { stripOffered, stripOpen, toggleStrip } from "./strip";
+
+const FieldStrip = later(() => import("./FieldStrip.vue"));
 
 const props = defineProps<{
   /** Pointer to the record. */
@@ -68,13 +72,18 @@ function set(next: unknown): void {
   desk.set(pointer.value, next === null || next === "" ? undefined : next);
 }
 
+/** A figure of the build that stands there can be tried over its range. */
+const hasStrip = computed(() => desk.ofBuild && isNumber.value && amount.value !== undefined);
+
 /** What the field is for stands at the foot of the step while it has the focus. */
 function focused(): void {
   helpOfFocus.value = { label: label.value, text: help.value };
+  stripOffered.value = hasStrip.value ? pointer.value : null;
 }
 
 function left(): void {
   helpOfFocus.value = null;
+  stripOffered.value = null;
 }
 
 function setText(text: string): void {
@@ -87,6 +96,7 @@ function setText(text: string): void {
     class="field field-row"
     :class="{ wide, words: isText, plain }"
     :data-place="`${record}.${name}`"
+    @keydown.alt.down.prevent="hasStrip && toggleStrip(pointer)"
     @focusin="focused"
     @focusout="left"
   >
@@ -144,6 +154,15 @@ function setText(text: string): void {
     </template>
     <span :id="helpId" :class="helpInPlace ? 'told' : 'visually-hidden'">{{ help }}</span>
     <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
+    <FieldStrip
+      v-if="stripOpen === pointer && hasStrip && amount !== undefined"
+      :pointer="pointer"
+      :name="name"
+      :label="label"
+      :meta="meta"
+      :value="amount"
+      @close="stripOpen = null"
+    />
     <span v-if="guess" class="guess">≈ assumed: {{ guess }}</span>
   </div>
 </template>

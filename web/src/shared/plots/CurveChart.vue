@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // A ruled chart over speed or current: lines, a shaded band, marks and upright lines with their words.
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { figures } from "../../units/quantity";
 import type { ChartLabel, ChartMark, Curve } from "./curves";
 import { placed } from "./labels";
 import { areaPath, linePath, type Point, usePlot, valueAt } from "./plot";
 import PlotFrame from "./PlotFrame.vue";
+import PlotHandle, { type Handle } from "./PlotHandle.vue";
 import { spanOf } from "./ruler";
 import type { PlotTable } from "./table";
 
@@ -20,6 +21,11 @@ const props = defineProps<{
   /** Upright lines with a word. */
   lines?: { name: string; x: number }[];
   labels?: ChartLabel[];
+  /** What can be dragged on it. */
+  handles?: Handle[];
+  /** The curve before something was dragged. */
+  ghost?: Point[] | null;
+  hint?: string;
 }>();
 
 /** Room above the highest point. */
@@ -30,10 +36,17 @@ const all = computed<Point[]>(() => [
   ...(props.marks ?? []).map(({ x, y }): Point => [x, y]),
 ]);
 const most = (place: 0 | 1) => Math.max(spanOf(all.value.map((point) => point[place]))[1], 1e-9);
+/** While something is dragged the scales stand still. */
+const held = ref<[number, number] | null>(null);
+const span = (place: 0 | 1) => held.value?.[place] ?? most(place);
+function hold(on: boolean): void {
+  held.value = on ? [most(0), most(1)] : null;
+}
+
 const stops = computed(() => (props.curves[0]?.points ?? []).map(([x]) => x));
 const plot = usePlot({
-  axis: () => ({ name: props.xLabel, span: [0, most(0)] }),
-  panels: () => [{ key: "y", name: props.yLabel, height: 246, span: [0, most(1) * HEADROOM] }],
+  axis: () => ({ name: props.xLabel, span: [0, span(0)] }),
+  panels: () => [{ key: "y", name: props.yLabel, height: 246, span: [0, span(1) * HEADROOM] }],
   stops: () => stops.value,
   margin: { left: 44, right: 24 },
 });
@@ -94,7 +107,8 @@ function table(): PlotTable {
 </script>
 
 <template>
-  <PlotFrame :title="title" :plot="plot" :reading="reading" :table="table" class="chart">
+  <PlotFrame :title="title" :plot="plot" :reading="reading" :table="table" :hint="hint" class="chart">
+    <path v-if="ghost" :d="linePath(ghost, x, y)" class="ghost" />
     <path v-if="band" :d="areaPath(band.points, x, y)" class="band" />
     <line
       v-for="line in lines"
@@ -113,7 +127,7 @@ function table(): PlotTable {
       :class="curve.style"
     />
     <circle
-      v-for="mark in marks"
+      v-for="mark in (marks ?? []).filter(({ handled }) => !handled)"
       :key="mark.name"
       :cx="x.at(mark.x)"
       :cy="y.at(mark.y)"
@@ -124,6 +138,9 @@ function table(): PlotTable {
     <text v-for="word in words" :key="word.text" :x="word.left" :y="word.base" class="plot-word">
       {{ word.text }}
     </text>
+    <template #over>
+      <PlotHandle v-for="handle in handles" :key="handle.key" :handle="handle" :x="x" :y="y" @held="hold" />
+    </template>
     <template #crosshair="{ at }">
       <circle
         v-for="entry in read?.values ?? []"
@@ -141,6 +158,13 @@ function table(): PlotTable {
 .band {
   fill: var(--ribbon);
   fill-opacity: 0.75;
+}
+
+.ghost {
+  fill: none;
+  stroke: var(--soft);
+  stroke-width: 1.5;
+  stroke-dasharray: 5 4;
 }
 
 .upright {

@@ -13,6 +13,8 @@ export interface ChartMark {
   y: number;
   open: boolean;
   bad?: boolean;
+  /** Drawn as something that can be dragged instead. */
+  handled?: boolean;
 }
 
 /** A word at a place of a line. */
