@@ -34,6 +34,10 @@ const router = useRouter();
 
 /** Steps about whole options keep what is open in them when another option is taken up. */
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
+/** What other steps own and a step shows too, to be dragged on its picture: undoing it needs no going there. */
+const SHOWN_TOO: Partial<Record<Step, RegExp>> = {
+  motor: /(target_(tip_)?speed_m_s|lift_speed_m_s|target_rpm|climb_speed_m_s|grade_percent|motor_current_limit_a|cells_series)$/,
+};
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 void fetchPanel(step.value);
 const toast = useToast();
@@ -127,7 +131,9 @@ watch(
     if (option !== undefined && stepped.to.options[Number(option)]) bench.optionIndex = Number(option);
     const shows = stepAt(place);
     // Screens of whole options follow the undo by themselves.
-    if (shows && shows !== step.value && !OF_ALL.has(step.value)) go(shows);
+    if (shows && shows !== step.value && !OF_ALL.has(step.value) && !SHOWN_TOO[step.value]?.test(place)) {
+      go(shows);
+    }
   },
 );
 

@@ -1,8 +1,10 @@
 // A figure of the build that is dragged on a picture: live through the core, one undo, and what was as a ghost.
 import { ref } from "vue";
+import { displayUnit } from "../units/quantity";
+import { quantityOf } from "../units/units";
 import { useBench } from "./bench";
 
-/** A dragged figure goes no finer than this many places, as one would type it. */
+/** A dragged figure goes no finer than this many places, as one would type it in the unit that is shown. */
 const PLACES = 3;
 
 export function useDrag() {
@@ -21,7 +23,8 @@ export function useDrag() {
   /** Takes a value within its bounds, rounded as one types. */
   function take(pointer: string, value: number, [least, most]: [number, number], whole = false): void {
     const inside = Math.min(Math.max(value, least), most);
-    const rounded = whole ? Math.round(inside) : Number(inside.toPrecision(PLACES));
+    const { factor } = displayUnit(quantityOf(pointer.split("/").at(-1) ?? ""), inside);
+    const rounded = whole ? Math.round(inside) : Number((inside / factor).toPrecision(PLACES)) * factor;
     bench.set(pointer, rounded, "drag");
   }
 

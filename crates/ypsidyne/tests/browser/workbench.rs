@@ -383,7 +383,7 @@ async fn leads_stages_and_controllers_are_put_in_and_taken_out() {
     browser.until_text("full on or off").await;
     browser.until("no climb case", "!document.querySelector('[aria-label=Case]').innerText.includes('Climb')").await;
     browser.press("Put in a controller").await;
-    browser.until_text("which controller").await;
+    browser.until_text("Your controller").await;
     until_stored(&server, &id, "/options/0/drives/0/controller/kind", "brushed").await;
 
     browser.click("[data-step='gearing']").await;
@@ -423,12 +423,12 @@ async fn the_theme_is_a_preference_that_stays() {
     let browser = Browser::start().await;
     browser.open(&server.address).await;
     let paper = "getComputedStyle(document.body).backgroundColor";
-    browser.click("[data-menu]").await;
+    browser.click("[data-preferences]").await;
     browser.press("dark").await;
     browser.until("dark paper", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
     browser.client.refresh().await.unwrap();
     browser.until("still dark", &format!("{paper} === 'rgb(18, 28, 39)'")).await;
-    browser.click("[data-menu]").await;
+    browser.click("[data-preferences]").await;
     browser.press("light").await;
     browser.until("light paper", &format!("{paper} === 'rgb(252, 251, 248)'")).await;
     browser.end().await;
