@@ -2,6 +2,7 @@
 import { computed, type Ref, ref, watch } from "vue";
 import { freshName } from "../shared/lib/names";
 import { useBench } from "../workbench/bench";
+import { courseAsked } from "./courseAsked";
 import type { Course } from "./runs";
 import { freshMode, modesOf, useTargets } from "./tasks";
 
@@ -39,6 +40,17 @@ export function useCourseChoice(offered: Readonly<Ref<Course[] | null>>) {
   function pickOwn(index: number): void {
     picked.value = { own: index, offered: null };
   }
+
+  watch(
+    [courseAsked, own],
+    ([name]) => {
+      const index = own.value.findIndex((known) => known.name === name);
+      if (name === null || index < 0) return;
+      pickOwn(index);
+      courseAsked.value = null;
+    },
+    { immediate: true },
+  );
 
   function pickIdea(name: string): void {
     editing.value = false;

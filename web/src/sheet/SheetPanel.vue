@@ -2,31 +2,22 @@
 // From plan to thing: charging, what is keyed in, the first power-up, and the sheet to print.
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
-import { readerUnits } from "../units/reader";
 import PanelHead from "../shared/PanelHead.vue";
 import { figures, shownText } from "../units/quantity";
 import PowerUpList from "./PowerUpList.vue";
+import { printSheet } from "./printSheet";
 import { useWorkshop } from "./workshop";
 
 const bench = useBench();
 const { value: shop, problem } = useWorkshop();
 const charging = computed(() => shop.value?.charging ?? null);
 const left = (share: number | null) => (share === null ? "–" : `${figures(100 * share, 2)} %`);
-/** The sheet is of what is stored: what was typed a moment ago is saved first. */
-async function print(): Promise<void> {
-  // Opened at once, or browsers take it for a pop-up.
-  const paper = window.open("", "_blank");
-  await bench.flush();
-  const address = `/api/builds/${bench.id}/sheet?option=${bench.optionIndex}&units=${readerUnits()}`;
-  if (paper) paper.location.href = address;
-  else location.href = address;
-}
 const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ drive }) => drive))]);
 </script>
 
 <template>
   <PanelHead title="Build sheet" :note="bench.option?.name ?? ''">
-    <button type="button" class="boxed" data-print @click="print">Open the sheet to print</button>
+    <button type="button" class="boxed" data-print @click="printSheet()">Open the sheet to print</button>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   <template v-if="shop">

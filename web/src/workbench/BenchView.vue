@@ -22,9 +22,21 @@ import { STEPS, type Step } from "../router";
 import BenchHeader from "./BenchHeader.vue";
 import CaseBar from "./path/CaseBar.vue";
 import NoticeBar from "./NoticeBar.vue";
-import { ConflictDialog, fetchPanel, HistoryDialog, KeysDialog, PANELS, SumDialog } from "./late";
+import {
+  CommandField,
+  ConflictDialog,
+  fetchPanel,
+  HistoryDialog,
+  KeysDialog,
+  PANELS,
+  SumDialog,
+} from "./late";
 import HelpLine from "../shared/fields/HelpLine.vue";
 import StepNav from "./StepNav.vue";
+import { useCommands } from "./command/commands";
+import PinStrip from "./PinStrip.vue";
+import { courseAsked } from "../run/courseAsked";
+import { printSheet } from "../sheet/printSheet";
 import VerdictPanel from "./VerdictPanel.vue";
 
 const props = defineProps<{ id: string; step?: string }>();
@@ -36,21 +48,24 @@ const router = useRouter();
 const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
 /** What other steps own and a step shows too, to be dragged on its picture: undoing it needs no going there. */
 const SHOWN_TOO: Partial<Record<Step, RegExp>> = {
-  motor: /(target_(tip_)?speed_m_s|lift_speed_m_s|target_rpm|climb_speed_m_s|grade_percent|motor_current_limit_a|cells_series)$/,
+  motor:
+    /(target_(tip_)?speed_m_s|lift_speed_m_s|target_rpm|climb_speed_m_s|grade_percent|motor_current_limit_a|cells_series)$/,
 };
 const step = computed<Step>(() => STEPS.find((known) => known === props.step) ?? "job");
 void fetchPanel(step.value);
 const toast = useToast();
 const keysShown = ref(false);
 const historyShown = ref(false);
+const commandShown = ref(false);
 
 /** Dialogs that have been opened once: they stay, so that they leave as they came. */
-const wanted = reactive({ conflict: false, sum: false, history: false, keys: false });
+const wanted = reactive({ conflict: false, sum: false, history: false, keys: false, command: false });
 watchEffect(() => {
   if (bench.conflict) wanted.conflict = true;
   if (sums.id !== null) wanted.sum = true;
   if (historyShown.value) wanted.history = true;
   if (keysShown.value) wanted.keys = true;
+  if (commandShown.value) wanted.command = true;
 });
 watch(
   () => bench.figures !== null,
@@ -150,13 +165,28 @@ const folded = computed(() => !narrow.value && isFolded(step.value));
 const verdictOpen = ref(false);
 watch(step, () => (verdictOpen.value = false));
 
+function openVerdict(): void {
+  if (narrow.value) verdictOpen.value = true;
+  else fold(step.value, false);
+}
+
+const commands = useCommands({
+  go,
+  history: () => (historyShown.value = true),
+  keys: () => (keysShown.value = true),
+  verdict: openVerdict,
+  run: (course) => {
+    courseAsked.value = course;
+    go("run");
+  },
+});
+
 useKeys({
   step: (index) => void goByKey(STEPS[index]),
   path: () => nextPath(step.value),
-  verdict: () => {
-    if (narrow.value) verdictOpen.value = true;
-    else fold(step.value, false);
-  },
+  verdict: openVerdict,
+  command: () => (commandShown.value = true),
+  print: () => void printSheet(),
   help: () => {
     keysShown.value = true;
   },
@@ -180,6 +210,7 @@ useKeys({
       :step="step"
       @keys="keysShown = true"
       @history="historyShown = true"
+      @command="commandShown = true"
       @path="(mode) => setPath(step, mode)"
     />
     <section
@@ -201,6 +232,7 @@ useKeys({
     <NarrowSteps v-if="narrow" :step="step" @go="go" />
     <StepNav v-else :step="step" @go="go" />
     <div class="middle">
+      <PinStrip v-if="bench.pinned" />
       <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document, bench.document.name)" />
       <main id="step" class="panel" tabindex="-1" :aria-busy="bench.figures === null">
         <component
@@ -228,7 +260,8 @@ useKeys({
     />
     <SumDialog v-if="wanted.sum" />
     <HistoryDialog v-if="wanted.history" v-model:shown="historyShown" />
-    <KeysDialog v-if="wanted.keys" v-model:shown="keysShown" />
+    <KeysDialog v-if="wanted.keys" v-model:shown="keysShown" :commands="commands.all" />
+    <CommandField v-if="wanted.command" v-model:shown="commandShown" :find="commands.find" />
   </div>
 </template>
 

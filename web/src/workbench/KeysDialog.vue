@@ -1,15 +1,19 @@
 <script setup lang="ts">
+// The keys, made from what can be done by words.
 import Dialog from "primevue/dialog";
-import { KEYS } from "./keys";
+import { computed } from "vue";
+import type { Command } from "./command/entries";
 
+const props = defineProps<{ commands: () => Command[] }>();
 const shown = defineModel<boolean>("shown", { required: true });
+const lines = computed(() => (shown.value ? props.commands().filter(({ keys }) => keys) : []));
 </script>
 
 <template>
-  <Dialog v-model:visible="shown" modal header="Keys" :style="{ width: '460px', maxWidth: '94vw' }">
+  <Dialog v-model:visible="shown" modal header="Keys" :style="{ width: '560px', maxWidth: '94vw' }">
     <table>
       <tbody>
-        <tr v-for="line in KEYS" :key="line.keys">
+        <tr v-for="line in lines" :key="`${line.keys} ${line.words}`">
           <td class="figure">{{ line.keys }}</td>
           <td>{{ line.does }}</td>
         </tr>

@@ -85,7 +85,14 @@ export const useBench = defineStore("bench", () => {
   });
   const jobDrive = computed(() => shown.value?.job.drives[jobDriveIndex.value]);
 
-  const view = computed(() => viewOf(figures.value, optionIndex.value, drive.value?.drive));
+  /** While it is held, what is pinned stands there in place of the figures of now. */
+  const blinking = ref(false);
+  const current = computed(() => viewOf(figures.value, optionIndex.value, drive.value?.drive));
+  const view = computed(() =>
+    blinking.value && pinned.value
+      ? viewOf(pinned.value.figures, pinned.value.optionIndex, drive.value?.drive)
+      : current.value,
+  );
   const pinnedView = computed(() =>
     pinned.value ? viewOf(pinned.value.figures, pinned.value.optionIndex, drive.value?.drive) : null,
   );
@@ -138,6 +145,7 @@ export const useBench = defineStore("bench", () => {
     openCheck.value = null;
     trying.value = null;
     pinned.value = null;
+    blinking.value = false;
     history.clear();
     kept.clear();
   }
@@ -301,6 +309,8 @@ export const useBench = defineStore("bench", () => {
     shown,
     trying,
     pinned,
+    blinking,
+    current,
     view,
     pinnedView,
     option,

@@ -68,7 +68,7 @@ function lasts(bench: Bench, now: OptionEvaluation, then: OptionEvaluation | und
 export function useHeadlines(): ComputedRef<Headline[]> {
   const bench = useBench();
   return computed(() => {
-    const [now, then] = [bench.view.option, bench.pinnedView?.option];
+    const [now, then] = [bench.current.option, bench.pinnedView?.option];
     if (!now) return [];
     const lines = lasts(bench, now, then);
     const range = now.supply.range_m;

@@ -5,27 +5,6 @@ import { CHARGES, useBench } from "./bench";
 import { helpInPlace } from "../shared/fields/help";
 import { lettersAct } from "./layout";
 
-export const KEYS: { keys: string; does: string }[] = [
-  { keys: "1 to 9, 0, r, b", does: "the steps, Job to Odds, Run, Build sheet" },
-  { keys: "t c f s n", does: "the cases: target, climb, full throttle, stall, no load" },
-  { keys: "[ ]", does: "charge lower or higher" },
-  { keys: "d", does: "the next drive" },
-  { keys: "o", does: "the next option" },
-  { keys: "v", does: "to the verdict; then ↑ ↓, Enter opens a check or does what would fix it" },
-  { keys: "k", does: "to the shelf of this step; then ↑ ↓ step, Enter keeps, Escape goes back" },
-  { keys: "p", does: "pin the present figures, or let them go" },
-  { keys: "Ctrl Z", does: "undo" },
-  { keys: "Ctrl Shift Z or Ctrl Y", does: "redo" },
-  { keys: "Ctrl S", does: "save now; it is saved as you go anyway" },
-  { keys: "↑ ↓ in an entry", does: "step its last figure; with Shift by ten" },
-  { keys: "← → on a chart", does: "read it at a point; + − zoom a run, Home its start" },
-  { keys: "w", does: "the power path in full, as a line, away" },
-  { keys: "h", does: "what every figure is for, in place" },
-  { keys: "Enter in an entry", does: "to the next; Escape gives back what stood there" },
-  { keys: "Alt ↓ in an entry", does: "where the build holds over the range of that figure" },
-  { keys: "?", does: "this list" },
-];
-
 const CASE_KEYS: Record<string, CaseName> = {
   t: "target",
   c: "climb",
@@ -57,6 +36,9 @@ export interface KeyActs {
   path: () => void;
   /** Opens the verdict where it is folded. */
   verdict: () => void;
+  /** The field to find or set. */
+  command: () => void;
+  print: () => void;
 }
 
 export function useKeys(act: KeyActs): void {
@@ -70,6 +52,8 @@ export function useKeys(act: KeyActs): void {
     else if (key === "z") bench.undo();
     else if (key === "y") bench.redo();
     else if (key === "s") void bench.flush();
+    else if (key === "k") act.command();
+    else if (key === "p") act.print();
     else return false;
     return true;
   }
@@ -107,7 +91,7 @@ export function useKeys(act: KeyActs): void {
   }
 
   function listen(event: KeyboardEvent): void {
-    if (event.defaultPrevented || document.querySelector("[role='dialog']")) return;
+    if (event.defaultPrevented || document.querySelector("[role='dialog'], dialog[open]")) return;
     const taken =
       event.ctrlKey || event.metaKey
         ? withControl(event)

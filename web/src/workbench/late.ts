@@ -25,6 +25,7 @@ export const PANELS = Object.fromEntries(STEPS.map((name) => [name, later(FETCH[
 export const ConflictDialog = later(() => import("./ConflictDialog.vue"));
 export const SumDialog = later(() => import("./SumDialog.vue"));
 export const HistoryDialog = later(() => import("./HistoryDialog.vue"));
+export const CommandField = later(() => import("./command/CommandField.vue"));
 export const KeysDialog = later(() => import("./KeysDialog.vue"));
 
 /** Fetches a step while its build is fetched. */

@@ -51,8 +51,8 @@ async function set(typed: string): Promise<void> {
     <label :for="id" class="label">Size, L × W × H</label>
     <span class="entry">
       <input
-        class="write"
         :id="id"
+        class="write"
         type="text"
         :value="text"
         placeholder="not given"
