@@ -18,7 +18,7 @@ onMounted(async () => {
   <div class="page">
     <header>
       <router-link to="/" class="brand">YPSIDYNE</router-link>
-      <h2>What is computed</h2>
+      <h1>What is computed</h1>
       <span class="note">each formula, where it is from, and what is left out</span>
     </header>
     <!-- eslint-disable-next-line vue/no-v-html -- our own document, made at build time -->
@@ -51,7 +51,7 @@ header {
   text-decoration: none;
 }
 
-header h2 {
+header h1 {
   font-size: var(--size-title);
   font-weight: 600;
 }

@@ -163,7 +163,7 @@ const shown = (unit: string, value: unknown) => {
         <tr>
           <th class="count"></th>
           <th v-for="column in list.columns" :key="column.key">{{ column.label }}</th>
-          <th></th>
+          <td></td>
         </tr>
       </thead>
       <tbody>

@@ -93,7 +93,7 @@ defineExpose({ far });
       <table v-if="heat">
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             <th>in the end</th>
             <th>when planned</th>
             <th>time constant</th>

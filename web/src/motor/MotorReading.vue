@@ -104,13 +104,13 @@ const percent = (share: number) =>
         <table>
           <thead>
             <tr>
-              <th></th>
+              <td></td>
               <th class="number">turns</th>
               <th class="number">Kv</th>
               <th class="number">mΩ</th>
               <th class="number">A, hardest</th>
               <th class="number">winding</th>
-              <th></th>
+              <td></td>
             </tr>
           </thead>
           <tbody>
@@ -176,7 +176,7 @@ const percent = (share: number) =>
         <table>
           <thead>
             <tr>
-              <th></th>
+              <td></td>
               <th v-for="column in read.volts" :key="column.voltage_v" class="number">
                 {{ figures(column.voltage_v, 3) }} V
               </th>
@@ -210,7 +210,7 @@ const percent = (share: number) =>
           <table>
             <thead>
               <tr>
-                <th></th>
+                <td></td>
                 <th class="number">torque</th>
                 <th class="number">safe speed</th>
               </tr>

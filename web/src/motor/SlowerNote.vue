@@ -37,7 +37,7 @@ function take(way: Schemas["Way"]): void {
           <th class="number">motor, hill</th>
           <th class="number">battery, hardest</th>
           <th class="number">weakest</th>
-          <th></th>
+          <td></td>
         </tr>
       </thead>
       <tbody>

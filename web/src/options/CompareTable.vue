@@ -1,152 +1,76 @@
 <script setup lang="ts">
-// Options side by side: rows of figures by theme, best and worst by word, differences marked; moved, chosen, opened.
+// Options side by side: one row a question, what the job asks as a tick, best and worst where the difference matters; moved,
+// chosen, opened. What is asked and how it compares comes from the core.
 import { computed, ref } from "vue";
-import type { OptionEvaluation, Schemas } from "../api/client";
-import { useBench } from "../workbench/bench";
-import { checkKey } from "../workbench/words";
+import type { Schemas } from "../api/client";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { figures, shownText } from "../units/quantity";
-import type { Quantity } from "../units/units";
+import { quantityOf } from "../units/units";
+import { useBench } from "../workbench/bench";
 
+const props = defineProps<{ compared: Schemas["SideBySide"] | null }>();
 const emit = defineEmits<{ choose: [name: string] }>();
 const bench = useBench();
 
 type About = Schemas["About"];
-interface Row {
-  theme: string;
-  name: string;
-  /** The figure; null where there is none. */
-  value: (result: OptionEvaluation) => number | null | undefined;
-  quantity: Quantity;
-  /** Whether more is better; null where it is only different. */
-  more: boolean | null;
-  per?: boolean;
-}
-
-const weakestOf = (result: OptionEvaluation | undefined) => {
-  const link = result?.weakest_link;
-  return link && result.checks.find((check) => checkKey(check) === checkKey(link));
-};
-const worstUse = (result: OptionEvaluation) => weakestOf(result)?.utilisation;
-const hottest = (result: OptionEvaluation) => {
-  const found = result.drives.flatMap(({ thermal }) =>
-    thermal?.winding_c == null ? [] : [thermal.winding_c],
-  );
-  return found.length === result.drives.length ? Math.max(...found) : null;
-};
-const flatOut = (result: OptionEvaluation) => {
-  const seconds = result.drives.flatMap(({ flat_out }) =>
-    flat_out?.seconds == null ? [] : [flat_out.seconds],
-  );
-  return seconds.length > 0 ? Math.min(...seconds) : null;
-};
-const speed = (result: OptionEvaluation) =>
-  result.drives
-    .flatMap(({ cases }) => cases)
-    .find((one) => one.case === "full_throttle" && one.state_of_charge === 0.5 && one.speed_m_s != null)
-    ?.speed_m_s;
-const fails = (result: OptionEvaluation) => result.checks.filter(({ verdict }) => verdict === "fail").length;
-
-const ROWS: Row[] = [
-  { theme: "does it do the job", name: "checks that fail", value: fails, quantity: "plain", more: false },
-  {
-    theme: "what gives way",
-    name: "weakest link used",
-    value: worstUse,
-    quantity: "plain",
-    more: false,
-    per: true,
-  },
-  {
-    theme: "what gives way",
-    name: "limits nobody gave",
-    value: ({ checks }) => checks.filter(({ verdict }) => verdict === "unknown").length,
-    quantity: "plain",
-    more: false,
-  },
-  {
-    theme: "does it do the job",
-    name: "gives as a generator",
-    value: ({ drives }) => drives.find(({ generating }) => generating)?.generating?.output_power_w,
-    quantity: "power",
-    more: true,
-  },
-  { theme: "heat", name: "hottest winding", value: hottest, quantity: "temperature", more: false },
-  { theme: "heat", name: "held flat out, until hot", value: flatOut, quantity: "time", more: true },
-  { theme: "speed", name: "flat out, half charge", value: speed, quantity: "speed", more: true },
-  {
-    theme: "range",
-    name: "minutes on one charge",
-    value: ({ supply }) => supply.runtime_min,
-    quantity: "plain",
-    more: true,
-  },
-  {
-    theme: "range",
-    name: "way on one charge",
-    value: ({ supply }) => supply.range_m,
-    quantity: "way",
-    more: true,
-  },
-  {
-    theme: "mass",
-    name: "all drive parts",
-    value: ({ hardware_mass_kg: kg }) => kg,
-    quantity: "mass",
-    more: false,
-  },
-  { theme: "price", name: "all drive parts", value: ({ price }) => price, quantity: "plain", more: false },
-  {
-    theme: "what must be bought",
-    name: "without the drawer",
-    value: ({ to_buy }) => to_buy,
-    quantity: "plain",
-    more: false,
-  },
-];
+type Row = Schemas["ComparedRow"];
 
 /** Rows in words. */
 const TOLD = [
-  { theme: "what must be made", of: (about: About | undefined) => about?.to_make ?? [], none: "nothing" },
-  { theme: "what is risky", of: (about: About | undefined) => about?.risks ?? [], none: "nothing known" },
+  { title: "what must be made", of: (about: About | undefined) => about?.to_make ?? [], none: "nothing" },
+  { title: "what is risky", of: (about: About | undefined) => about?.risks ?? [], none: "nothing known" },
 ];
 const about = (place: number) => bench.figures?.about[place];
+const letter = (place: number) => String.fromCharCode(65 + (place % 26));
 
 const results = computed(() => bench.figures?.evaluation.options ?? []);
+const rows = computed(() => props.compared?.rows ?? []);
 /** Places of the options, sorted by a row when one is picked. */
 const sorted = ref<string | null>(null);
-const keyOf = (row: Row) => `${row.theme}, ${row.name}`;
 const order = computed(() => {
   const places = results.value.map((_, place) => place);
-  const row = ROWS.find((candidate) => keyOf(candidate) === sorted.value);
+  const row = rows.value.find(({ key }) => key === sorted.value);
   if (!row) return places;
-  const key = (place: number) => {
-    const value = results.value[place] && row.value(results.value[place]);
-    return value == null ? Infinity : row.more === true ? -value : value;
+  const rank = (place: number) => {
+    const value = row.values[place];
+    return value == null ? Infinity : row.more_is_better === true ? -value : value;
   };
-  return places.sort((a, b) => key(a) - key(b));
+  return places.sort((a, b) => rank(a) - rank(b));
 });
 
-const lines = computed(() =>
-  ROWS.filter((row) => results.value.some((result) => row.value(result) != null)).map((row) => {
-    const values = results.value.map((result) => row.value(result) ?? null);
-    const known = values.filter((value): value is number => value !== null);
-    const [least, most] = [Math.min(...known), Math.max(...known)];
-    const differs = new Set(values).size > 1;
-    const word = (value: number | null) => {
-      if (!differs || row.more === null || value === null || known.length < 2 || least === most) return "";
-      if (value === (row.more ? most : least)) return "best";
-      return value === (row.more ? least : most) ? "worst" : "";
-    };
-    return { ...row, values, differs, word };
-  }),
-);
-const said = (row: Row, value: number | null) => {
-  if (value === null) return "–";
-  if (row.per) return `${figures(100 * value, 3)} %`;
-  return row.quantity === "plain" ? figures(value, 3) : shownText(row.quantity, value);
-};
-const weakest = (place: number) => weakestOf(results.value[place])?.title ?? "–";
+/** Counts and money have no unit. */
+const COUNTED = new Set(["failing", "unknown", "shots", "price", "to_buy"]);
+function said({ key }: Row, value: number | null | undefined): string {
+  if (value == null) return "–";
+  if (key.endsWith("_percent")) return `${figures(value, 3)} %`;
+  if (key === "shots_per_second") return `${figures(value, 3)} /s`;
+  return COUNTED.has(key) ? figures(value, 4) : shownText(quantityOf(key), value);
+}
+const differs = (row: Row) => new Set(row.values).size > 1;
+
+/** An axis spans at least this share of its largest figure. */
+const LEAST_SPREAD = 0.4;
+/** Where each letter stands on its line, and where the tick of the job: better to the right, 0 to 1. */
+function axisOf(row: Row): { letters: { letter: string; at: number; bad: boolean }[]; tick: number | null } {
+  const known = row.values.filter((value): value is number => value != null);
+  const ends = row.asked == null ? known : [...known, row.asked];
+  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+  if (known.length < 2 || least === most) return { letters: [], tick: null };
+  // What hardly differs stands close together.
+  const spread = Math.max(most - least, LEAST_SPREAD * Math.max(Math.abs(most), Math.abs(least)));
+  const low = (least + most - spread) / 2;
+  const high = low + spread;
+  const share = (value: number) => {
+    const at = (value - low) / (high - low);
+    return row.more_is_better === false ? 1 - at : at;
+  };
+  const letters = row.values.flatMap((value, place) =>
+    value == null
+      ? []
+      : [{ letter: letter(place), at: share(value), bad: results.value[place]?.verdict === "fail" }],
+  );
+  return { letters, tick: row.asked == null ? null : share(row.asked) };
+}
 
 const options = computed(() => bench.document?.options ?? []);
 const chosen = computed(() => bench.document?.chosen ?? null);
@@ -173,14 +97,25 @@ function move(place: number, by: number): void {
     <table data-options>
       <thead>
         <tr>
-          <th></th>
-          <th></th>
+          <th class="note">side by side</th>
           <th v-for="place in order" :key="place" :data-option="options[place]?.name">
-            <VerdictMark v-if="results[place]" :verdict="results[place].verdict" />
-            <button type="button" class="action name" @click="open(place)">
-              {{ options[place]?.name }}
-            </button>
+            <span class="who">
+              <span class="letter">{{ letter(place) }}</span>
+              <VerdictMark v-if="results[place]" :verdict="results[place].verdict" />
+              <button type="button" class="action name" @click="open(place)">
+                {{ options[place]?.name }}
+              </button>
+            </span>
             <span class="tools">
+              <button
+                type="button"
+                class="boxed"
+                :aria-pressed="chosen === options[place]?.name"
+                data-choose
+                @click="emit('choose', options[place]?.name ?? '')"
+              >
+                {{ chosen === options[place]?.name ? "chosen" : `choose ${letter(place)}` }}
+              </button>
               <button
                 type="button"
                 class="action"
@@ -199,54 +134,61 @@ function move(place: number, by: number): void {
               >
                 ▸
               </button>
-              <button
-                type="button"
-                class="boxed"
-                :aria-pressed="chosen === options[place]?.name"
-                data-choose
-                @click="emit('choose', options[place]?.name ?? '')"
-              >
-                {{ chosen === options[place]?.name ? "chosen" : "choose it" }}
-              </button>
             </span>
+          </th>
+          <th v-if="options.length > 1" class="note axis">
+            better to the right, the tick is what the job asks
           </th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in lines" :key="keyOf(row)" :class="{ differs: row.differs }">
-          <td class="soft">{{ row.theme }}</td>
-          <td>
+        <tr v-for="row in rows" :key="row.key" :class="{ differs: differs(row) }" :data-compared="row.key">
+          <td class="title">
             <button
               type="button"
-              class="action"
-              :aria-pressed="sorted === keyOf(row)"
-              :title="`Sort the options by ${row.name}`"
-              @click="sorted = sorted === keyOf(row) ? null : keyOf(row)"
+              :aria-pressed="sorted === row.key"
+              :title="`Sort the options by it: ${row.title}`"
+              @click="sorted = sorted === row.key ? null : row.key"
             >
-              {{ row.name }}{{ sorted === keyOf(row) ? " ↓" : "" }}
+              {{ row.title }}{{ sorted === row.key ? " ↓" : "" }}
             </button>
           </td>
           <td v-for="place in order" :key="place">
-            <span class="figure">{{ said(row, row.values[place] ?? null) }}</span>
-            <span
-              v-if="row.word(row.values[place] ?? null)"
-              class="note word"
-              :class="row.word(row.values[place] ?? null)"
-            >
-              {{ row.word(row.values[place] ?? null) }}
+            <span class="figure" :class="{ strong: row.standing[place] === 'best' }">{{
+              said(row, row.values[place])
+            }}</span>
+            <span v-if="row.standing[place]" class="note word" :class="row.standing[place]">
+              {{ row.standing[place] }}
             </span>
-            <span v-if="row.per" class="note">{{ weakest(place).toLowerCase() }}</span>
+            <span v-if="row.notes[place]" class="note word">{{ row.notes[place] }}</span>
+          </td>
+          <td v-if="options.length > 1" class="axis">
+            <span class="line" aria-hidden="true">
+              <span
+                v-if="axisOf(row).tick !== null"
+                class="tick"
+                :style="{ left: `${100 * (axisOf(row).tick ?? 0)}%` }"
+              ></span>
+              <span
+                v-for="mark in axisOf(row).letters"
+                :key="mark.letter"
+                class="letter"
+                :class="{ bad: mark.bad }"
+                :style="{ left: `${100 * mark.at}%` }"
+                >{{ mark.letter }}</span
+              >
+            </span>
           </td>
         </tr>
-        <tr v-for="row in TOLD" :key="row.theme" class="told">
-          <td class="soft">{{ row.theme }}</td>
-          <td></td>
+        <tr v-for="row in TOLD" :key="row.title" class="told">
+          <td class="title">{{ row.title }}</td>
           <td v-for="place in order" :key="place">
             <ul v-if="row.of(about(place)).length > 0">
               <li v-for="line in row.of(about(place))" :key="line">{{ line }}</li>
             </ul>
             <span v-else class="note">{{ row.none }}</span>
           </td>
+          <td v-if="options.length > 1"></td>
         </tr>
       </tbody>
     </table>
@@ -260,12 +202,27 @@ function move(place: number, by: number): void {
 
 th {
   vertical-align: bottom;
+  white-space: normal;
+}
+
+.who {
+  display: flex;
+  gap: var(--space-3);
+  align-items: baseline;
 }
 
 .name {
-  margin-left: 0.3125rem;
   font-weight: 600;
   font-size: var(--size);
+  text-align: left;
+}
+
+.letter {
+  border: 1px solid currentColor;
+  padding: 0 var(--space-2);
+  line-height: 17px;
+  background: var(--sheet);
+  color: var(--ink);
 }
 
 .tools {
@@ -279,21 +236,21 @@ th {
   color: var(--on-accent);
 }
 
-td .figure {
+.title {
+  white-space: nowrap;
+}
+
+.figure.strong {
   font-weight: 600;
 }
 
-.word,
-td .note {
+.word {
   margin-left: var(--space-3);
+  white-space: nowrap;
 }
 
 tr:not(.differs, .told) td {
   color: var(--soft);
-}
-
-.differs td:nth-child(2) {
-  font-weight: 600;
 }
 
 .told td {
@@ -310,5 +267,38 @@ tr:not(.differs, .told) td {
 
 .worst {
   color: var(--fail);
+}
+
+.axis {
+  min-width: 180px;
+  width: 24%;
+}
+
+.line {
+  display: block;
+  position: relative;
+  height: 19px;
+  margin: 0 10px;
+  background: linear-gradient(var(--line), var(--line)) center / 100% 1px no-repeat;
+}
+
+.line .letter {
+  position: absolute;
+  translate: -50% 0;
+  font-size: var(--size-note);
+  font-weight: 600;
+}
+
+.line .bad {
+  color: var(--fail);
+  background: var(--fail-paper);
+}
+
+.tick {
+  position: absolute;
+  inset-block: 0;
+  width: 2px;
+  margin-left: -1px;
+  background: var(--ink);
 }
 </style>

@@ -107,7 +107,7 @@ async function take(cell: Cell): Promise<void> {
           <table>
             <thead>
               <tr>
-                <th></th>
+                <td></td>
                 <th v-for="battery in map.batteries" :key="battery.id" class="slant">
                   <span>{{ battery.label }}</span>
                 </th>

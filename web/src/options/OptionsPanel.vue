@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Options side by side, their power to one scale, what the drawer makes possible, and the decision.
 import { ref } from "vue";
-import { api, saying } from "../api/client";
+import { api, saying, type Schemas } from "../api/client";
+import { useAnswer } from "../api/answer";
 import { useBench } from "../workbench/bench";
 import { useDrives } from "../workbench/drives";
 import { without } from "../shared/lib/pointer";
@@ -17,6 +18,10 @@ import PathStrips from "./PathStrips.vue";
 const bench = useBench();
 const drives = useDrives();
 const newOptions = useNewOptions();
+const { value: compared } = useAnswer<Schemas["SideBySide"]>(
+  () => bench.document,
+  (signal) => (bench.document ? api.POST("/api/side-by-side", { body: bench.document, signal }) : null),
+);
 const adopting = ref(false);
 const problem = ref<string | null>(null);
 
@@ -40,7 +45,7 @@ async function blank(): Promise<void> {
 </script>
 
 <template>
-  <PanelHead title="Options side by side">
+  <PanelHead title="Options" :says="compared?.says">
     <span class="new">
       <span class="note">one more:</span>
       <button type="button" class="action" data-new="copy" @click="drives.addOption()">
@@ -53,10 +58,10 @@ async function blank(): Promise<void> {
     </span>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-  <ProposePanel />
-  <CompareTable @choose="(name) => choose(name)" />
-  <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />
   <PathStrips @open="(place) => (bench.optionIndex = place)" />
+  <CompareTable :compared="compared" @choose="(name) => choose(name)" />
+  <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />
+  <ProposePanel />
   <InventoryMap />
   <AdoptDialog v-model:shown="adopting" />
 </template>

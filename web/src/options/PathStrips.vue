@@ -49,9 +49,10 @@ const flows = computed(() =>
   }),
 );
 
+const letter = (place: number) => String.fromCharCode(65 + (place % 26));
 const LEFT = 4;
-const ROW = 92;
-const THICKEST = 40;
+const ROW = 78;
+const THICKEST = 30;
 const TOP = 20;
 const most = computed(() => Math.max(1e-9, ...flows.value.map(({ flow }) => flow?.totalW ?? 0)));
 const scale = computed(() => THICKEST / most.value);
@@ -87,7 +88,7 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
   <figure>
     <figcaption>
       <h3>
-        The power of each, to one scale: {{ CASE_WORDS[bench.caseName].toLowerCase() }},
+        Power, all on one scale: {{ CASE_WORDS[bench.caseName].toLowerCase() }},
         {{ bench.drive?.drive }}
       </h3>
       <SaveDrawing :svg="svg" name="Power paths" />
@@ -106,13 +107,12 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
           :key="row.place"
           role="button"
           tabindex="0"
-          :aria-label="`${row.name}: ${shownText('power', row.totalW)} from the battery, ${shownText('power', row.outW)} at the load`"
           :class="{ impossible: !row.feasible }"
           @click="emit('open', row.place)"
           @keydown.enter="emit('open', row.place)"
         >
           <rect x="0" :y="row.y" :width="width" :height="ROW" class="target" />
-          <text :x="LEFT" :y="row.y + 13" class="name">{{ row.name }}</text>
+          <text :x="LEFT" :y="row.y + 13" class="name">{{ letter(row.place) }} · {{ row.name }}</text>
           <text v-if="row.totalW === 0" :x="LEFT" :y="row.y + 36" class="foot">
             cannot: no figures for this case
           </text>
@@ -134,12 +134,12 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
               <text
                 v-if="stage.lossW > 0.002 * row.totalW"
                 :x="stage.x + 4"
-                :y="row.y + ROW - 6"
+                :y="row.y + ROW - 5"
                 class="loss"
               >
                 {{ shownText("power", stage.lossW) }}
               </text>
-              <text v-if="stage.step !== 'job'" :x="stage.x + 4" :y="row.y + ROW - 19" class="foot">
+              <text v-if="stage.step !== 'job'" :x="stage.x + 4" :y="row.y + ROW - 17" class="foot">
                 {{ stage.title.toLowerCase() }}
               </text>
             </g>
@@ -163,7 +163,7 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
 
 <style scoped>
 figure {
-  margin: var(--space-8) 0 0;
+  margin: 0 0 var(--space-5);
 }
 
 figcaption {

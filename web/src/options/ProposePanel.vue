@@ -84,7 +84,7 @@ const cost = (machine: Proposal) =>
             <th class="number">runs</th>
             <th class="number">weigh</th>
             <th class="number">cost</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

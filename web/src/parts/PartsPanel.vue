@@ -131,7 +131,7 @@ const used = computed(() => {
             <th>make</th>
             <th class="number">price of one</th>
             <th class="number">total</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

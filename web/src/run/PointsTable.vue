@@ -107,11 +107,11 @@ async function save(): Promise<void> {
       <table data-points>
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             <th v-for="key in columns" :key="key" :title="fieldHelp('CoursePoint', key)">
               {{ meta(key).label }}
             </th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

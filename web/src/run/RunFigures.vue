@@ -84,7 +84,7 @@ const energy = computed(() => {
     <table class="figures" data-run-figures>
       <thead>
         <tr>
-          <th></th>
+          <td></td>
           <th v-for="column in columns" :key="column.key" class="right">{{ column.title }}</th>
         </tr>
       </thead>

@@ -246,17 +246,15 @@ const spoken = computed(() => {
         <template v-else>↑ ↓ look at one in the power path, Enter takes it as a new option</template>
       </span>
     </header>
-    <div
-      ref="box"
-      class="scroll"
-      tabindex="0"
-      role="listbox"
-      aria-label="Hits: arrows step, Enter takes one as a new option, Escape goes back"
-      :aria-activedescendant="place >= 0 ? `hit-${place}` : undefined"
-      data-hits
-      @keydown="step"
-    >
-      <table>
+    <div ref="box" class="scroll">
+      <table
+        tabindex="0"
+        role="grid"
+        aria-label="Hits: arrows step, Enter takes one as a new option, Escape goes back"
+        :aria-activedescendant="place >= 0 ? `hit-${place}` : undefined"
+        data-hits
+        @keydown="step"
+      >
         <thead>
           <tr>
             <th v-for="column in columns" :key="column.key" :class="{ number: column.figure }">
@@ -277,7 +275,7 @@ const spoken = computed(() => {
             v-for="(hit, index) in rows"
             :id="`hit-${index}`"
             :key="hit.number"
-            role="option"
+            role="row"
             :aria-selected="hit.number === at"
             :data-hit="hit.number"
             @click="press(hit)"

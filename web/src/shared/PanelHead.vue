@@ -32,7 +32,7 @@ const sentence = computed(() => (props.step ? bench.says(props.step) : props.say
         ?
       </button>
     </div>
-    <p v-if="step || says" class="says" :class="{ two: step }" data-says>{{ sentence }}</p>
+    <h2 v-if="step || says" class="says" :class="{ two: step }" data-says>{{ sentence }}</h2>
   </header>
 </template>
 

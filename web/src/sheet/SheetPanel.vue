@@ -54,7 +54,7 @@ const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ dr
       <table data-marks>
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             <th class="right">a cell</th>
             <th class="right">a pack</th>
             <th class="right">left, at rest</th>

@@ -233,19 +233,15 @@ function press(candidate: Candidate, event: MouseEvent): void {
     <p v-else-if="found && found.total === 0 && found.elsewhere.length > 0" class="note" data-elsewhere>
       No {{ kindOf(kind).one }} is called “{{ text }}”; the shelf has {{ elsewhere }} of that name.
     </p>
-    <div
-      v-else
-      ref="box"
-      class="scroll"
-      tabindex="0"
-      role="listbox"
-      :aria-label="`${title}: arrows step, Enter keeps, Escape goes back`"
-      :aria-activedescendant="at >= 0 ? `candidate-${kind}-${at}` : undefined"
-      :data-candidates="kind"
-      :class="{ best: !open }"
-      @keydown="step"
-    >
-      <table>
+    <div v-else ref="box" class="scroll" :class="{ best: !open }">
+      <table
+        tabindex="0"
+        role="grid"
+        :aria-label="`${title}: arrows step, Enter keeps, Escape goes back`"
+        :aria-activedescendant="at >= 0 ? `candidate-${kind}-${at}` : undefined"
+        :data-candidates="kind"
+        @keydown="step"
+      >
         <thead>
           <tr>
             <th>
@@ -277,7 +273,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
             v-for="(candidate, index) in listed"
             :id="`candidate-${kind}-${index}`"
             :key="candidate.id"
-            role="option"
+            role="row"
             :aria-selected="index === at"
             :data-candidate="candidate.label"
             @click="press(candidate, $event)"
@@ -405,11 +401,11 @@ tr[aria-selected="true"] td:first-child {
   text-align: right;
 }
 
-tbody tr[role="option"] {
+tbody tr[role="row"] {
   cursor: pointer;
 }
 
-tbody tr[role="option"]:hover {
+tbody tr[role="row"]:hover {
   background: var(--faint);
 }
 

@@ -44,7 +44,7 @@ function said(key: string, value: unknown, record: string): string {
     <table data-compare-table>
       <thead>
         <tr>
-          <th></th>
+          <td></td>
           <th v-for="line in lines" :key="line.id">{{ line.part.label }}</th>
         </tr>
       </thead>

@@ -134,125 +134,134 @@ const untouched = computed(
         <a :href="`/api/parts/export?format=json${query.kind ? `&kind=${query.kind}` : ''}`">JSON</a>
       </span>
     </header>
-    <div class="ask">
-      <span class="switch" role="group" aria-label="Kind of part">
-        <button
-          v-for="known in KINDS"
-          :key="known.kind"
-          type="button"
-          :aria-pressed="query.kind === known.kind"
-          :data-kind="known.kind"
-          @click="query.kind = known.kind"
-        >
-          {{ known.many }}
-        </button>
-        <button type="button" :aria-pressed="query.kind === null" @click="query.kind = null">All</button>
-      </span>
-      <input
-        v-model="query.text"
-        type="search"
-        class="text"
-        placeholder="search: 190 kv, 6s 5000, worm 1:50"
-        aria-label="Search the shelf"
-        data-shelf-search
-      />
-      <span class="switch" role="group" aria-label="Drawer">
-        <button type="button" :aria-pressed="query.owned === null" @click="query.owned = null">all</button>
-        <button type="button" :aria-pressed="query.owned === true" @click="query.owned = true">own</button>
-        <button type="button" :aria-pressed="query.owned === false" @click="query.owned = false">need</button>
-      </span>
-      <label class="note"><input v-model="query.retired" type="checkbox" /> retired</label>
-      <ChoiceSelect
-        v-if="query.kind"
-        :model-value="null"
-        :options="figures"
-        option-label="label"
-        option-value="key"
-        placeholder="filter by a figure"
-        aria-label="Filter by a figure"
-        class="add"
-        data-add-filter
-        @update:model-value="addFilter"
-      />
-      <button v-if="compared.length > 1" type="button" class="boxed" data-compare @click="comparing = true">
-        Compare {{ compared.length }}
-      </button>
-      <button v-if="compared.length > 0" type="button" class="action" @click="compared = []">none</button>
-    </div>
-    <ShelfFilters v-if="query.filters.length > 0" v-model="query.filters" :record="record" />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="list" role="table" aria-label="Parts" :aria-rowcount="total ?? undefined" @keydown="move">
-      <div class="row heads" role="row" :style="{ '--figures': columns.length }">
-        <span></span>
-        <span role="columnheader">
-          <button type="button" @click="sortBy(null)">
-            part<span v-if="query.sort === null" aria-hidden="true">{{
-              query.descending ? " ↓" : " ↑"
-            }}</span>
-          </button>
-        </span>
-        <span v-for="key in columns" :key="key" role="columnheader" class="number">
-          <button type="button" :data-sort="key" @click="sortBy(key)">
-            {{ labelOf(record, key).toLowerCase()
-            }}<span v-if="query.sort === key" aria-hidden="true">{{ query.descending ? " ↓" : " ↑" }}</span>
-          </button>
-        </span>
-        <span role="columnheader" class="number">drawer</span>
-      </div>
-      <VirtualScroller
-        v-if="!nothing"
-        :items="lines as PartLine[]"
-        :item-size="ROW"
-        lazy
-        class="scroller"
-        @lazy-load="(event) => show(event.first as number, event.last as number)"
-      >
-        <template #item="{ item, options }">
-          <div
-            class="row"
-            role="row"
-            :aria-rowindex="options.index + 1"
-            :style="{ height: `${ROW}px`, '--figures': columns.length }"
-            :data-part="item?.part.label"
+    <main class="room">
+      <div class="ask">
+        <span class="switch" role="group" aria-label="Kind of part">
+          <button
+            v-for="known in KINDS"
+            :key="known.kind"
+            type="button"
+            :aria-pressed="query.kind === known.kind"
+            :data-kind="known.kind"
+            @click="query.kind = known.kind"
           >
-            <template v-if="item">
-              <input
-                type="checkbox"
-                :checked="isCompared(item)"
-                :disabled="!isCompared(item) && compared.length >= MOST_COMPARED"
-                :aria-label="`Compare ${item.part.label}`"
-                @change="compare(item)"
-              />
-              <button type="button" class="open" role="cell" @click="open = item">
-                {{ item.part.label }}
-                <span v-if="!query.kind" class="note">{{ kindOf(item.part.part).one }}</span>
-              </button>
-              <span v-for="key in columns" :key="key" role="cell" class="figure number">
-                {{ figure(item.part, key).text }}<span class="unit">{{ figure(item.part, key).unit }}</span>
-              </span>
-              <button
-                type="button"
-                class="number own"
-                :class="{ has: item.part.owned }"
-                :aria-label="`${item.part.label}: ${item.part.owned ? 'in the drawer' : 'to buy'}; press to change`"
-                @click="setOwned(item)"
-              >
-                {{ item.part.owned ? "own" : "need" }}
-              </button>
-            </template>
-          </div>
-        </template>
-      </VirtualScroller>
-      <template v-else>
-        <ElsewhereNote
-          v-if="query.kind && query.text.trim() !== ''"
-          :kind="query.kind"
-          :text="query.text"
-          @go="(kind) => (query.kind = kind)"
+            {{ known.many }}
+          </button>
+          <button type="button" :aria-pressed="query.kind === null" @click="query.kind = null">All</button>
+        </span>
+        <input
+          v-model="query.text"
+          type="search"
+          class="text"
+          placeholder="search: 190 kv, 6s 5000, worm 1:50"
+          aria-label="Search the shelf"
+          data-shelf-search
         />
-        <EmptyShelf :untouched="untouched" @stocked="again" @import="importing = true" />
-      </template>
-    </div>
+        <span class="switch" role="group" aria-label="Drawer">
+          <button type="button" :aria-pressed="query.owned === null" @click="query.owned = null">all</button>
+          <button type="button" :aria-pressed="query.owned === true" @click="query.owned = true">own</button>
+          <button type="button" :aria-pressed="query.owned === false" @click="query.owned = false">
+            need
+          </button>
+        </span>
+        <label class="note"><input v-model="query.retired" type="checkbox" /> retired</label>
+        <ChoiceSelect
+          v-if="query.kind"
+          :model-value="null"
+          :options="figures"
+          option-label="label"
+          option-value="key"
+          placeholder="filter by a figure"
+          aria-label="Filter by a figure"
+          class="add"
+          data-add-filter
+          @update:model-value="addFilter"
+        />
+        <button v-if="compared.length > 1" type="button" class="boxed" data-compare @click="comparing = true">
+          Compare {{ compared.length }}
+        </button>
+        <button v-if="compared.length > 0" type="button" class="action" @click="compared = []">none</button>
+      </div>
+      <ShelfFilters v-if="query.filters.length > 0" v-model="query.filters" :record="record" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="list" role="table" aria-label="Parts" :aria-rowcount="total ?? undefined" @keydown="move">
+        <div class="row heads" role="row" :style="{ '--figures': columns.length }">
+          <span role="columnheader"><span class="visually-hidden">compare</span></span>
+          <span role="columnheader">
+            <button type="button" @click="sortBy(null)">
+              part<span v-if="query.sort === null" aria-hidden="true">{{
+                query.descending ? " ↓" : " ↑"
+              }}</span>
+            </button>
+          </span>
+          <span v-for="key in columns" :key="key" role="columnheader" class="number">
+            <button type="button" :data-sort="key" @click="sortBy(key)">
+              {{ labelOf(record, key).toLowerCase()
+              }}<span v-if="query.sort === key" aria-hidden="true">{{ query.descending ? " ↓" : " ↑" }}</span>
+            </button>
+          </span>
+          <span role="columnheader" class="number">drawer</span>
+        </div>
+        <VirtualScroller
+          v-if="!nothing"
+          :items="lines as PartLine[]"
+          :item-size="ROW"
+          lazy
+          class="scroller"
+          @lazy-load="(event) => show(event.first as number, event.last as number)"
+        >
+          <template #item="{ item, options }">
+            <div
+              class="row"
+              role="row"
+              :aria-rowindex="options.index + 1"
+              :style="{ height: `${ROW}px`, '--figures': columns.length }"
+              :data-part="item?.part.label"
+            >
+              <template v-if="item">
+                <span role="cell" class="pick"
+                  ><input
+                    type="checkbox"
+                    :checked="isCompared(item)"
+                    :disabled="!isCompared(item) && compared.length >= MOST_COMPARED"
+                    :aria-label="`Compare ${item.part.label}`"
+                    @change="compare(item)"
+                /></span>
+                <span role="cell" class="cell"
+                  ><button type="button" class="open" @click="open = item">
+                    {{ item.part.label }}
+                    <span v-if="!query.kind" class="note">{{ kindOf(item.part.part).one }}</span>
+                  </button></span
+                >
+                <span v-for="key in columns" :key="key" role="cell" class="figure number">
+                  {{ figure(item.part, key).text }}<span class="unit">{{ figure(item.part, key).unit }}</span>
+                </span>
+                <span role="cell" class="number"
+                  ><button
+                    type="button"
+                    class="own"
+                    :class="{ has: item.part.owned }"
+                    :aria-label="`${item.part.owned ? 'own' : 'need'}: ${item.part.label}; press to change`"
+                    @click="setOwned(item)"
+                  >
+                    {{ item.part.owned ? "own" : "need" }}
+                  </button></span
+                >
+              </template>
+            </div>
+          </template>
+        </VirtualScroller>
+        <template v-else>
+          <ElsewhereNote
+            v-if="query.kind && query.text.trim() !== ''"
+            :kind="query.kind"
+            :text="query.text"
+            @go="(kind) => (query.kind = kind)"
+          />
+          <EmptyShelf :untouched="untouched" @stocked="again" @import="importing = true" />
+        </template>
+      </div>
+    </main>
     <PartSheet v-if="open" :line="open" @close="open = null" @changed="again" @retired="retired" />
     <CompareSheet v-model:shown="comparing" :lines="compared" />
     <ImportDialog v-model:shown="importing" :kind="query.kind" @done="again" />
@@ -262,8 +271,27 @@ const untouched = computed(
 <style scoped>
 .shelf {
   display: grid;
-  grid-template-rows: auto auto auto auto minmax(0, 1fr);
+  grid-template-rows: auto minmax(0, 1fr);
   height: 100%;
+}
+
+.room {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+
+.room .list {
+  flex: 1;
+  min-height: 0;
+}
+
+.cell {
+  min-width: 0;
+}
+
+.cell .open {
+  width: 100%;
 }
 
 .head {

@@ -231,17 +231,17 @@ useKeys({
     </section>
     <NarrowSteps v-if="narrow" :step="step" @go="go" />
     <StepNav v-else :step="step" @go="go" />
-    <div class="middle">
+    <main id="step" class="middle" tabindex="-1">
       <PinStrip v-if="bench.pinned" />
       <NoticeBar @go="go" @unbin="unbin" @as-new="keepAsNew(bench.document, bench.document.name)" />
-      <main id="step" class="panel" tabindex="-1" :aria-busy="bench.figures === null">
+      <div class="panel" :aria-busy="bench.figures === null">
         <component
           :is="PANELS[step]"
           :key="OF_ALL.has(step) ? step : `${step} ${bench.optionIndex} ${bench.driveName}`"
         />
-      </main>
+      </div>
       <HelpLine />
-    </div>
+    </main>
     <VerdictPanel
       v-if="!narrow || verdictOpen"
       :data-stale="bench.staleSince ? '' : undefined"
@@ -376,6 +376,7 @@ useKeys({
   display: flex;
   flex-direction: column;
   min-height: 0;
+  outline: none;
 }
 
 .panel {

@@ -94,7 +94,7 @@ function print(): void {
       <table>
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             <th class="right">put in</th>
             <th>what</th>
             <th>from</th>

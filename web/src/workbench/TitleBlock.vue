@@ -13,7 +13,7 @@ const headlines = useHeadlines();
 
 <template>
   <dl class="block" :class="{ line }" data-title-block>
-    <div v-for="item in headlines" :key="item.name" :title="item.hint">
+    <div v-for="item in line ? headlines.slice(0, 1) : headlines" :key="item.name" :title="item.hint">
       <dt class="note">{{ item.name }}</dt>
       <dd>
         <b class="figure"

@@ -13,7 +13,7 @@ const SOFT: &str = "var(--soft, #555)";
 #[must_use]
 pub fn svg(loom: &Loom) -> String {
     let drawing = html! {
-        svg.loom xmlns="http://www.w3.org/2000/svg" viewBox=(format!("0 0 {} {}", loom.width, loom.height)) role="img"
+        svg.loom xmlns="http://www.w3.org/2000/svg" viewBox=(format!("0 0 {} {}", loom.width, loom.height)) role="group"
             aria-label="Loom" font-family="inherit" font-size="11" {
             @for (place, lead) in loom.leads.iter().enumerate() {
                 (drawn_lead(place, lead, &loom.parts[lead.from], &loom.parts[lead.to]))

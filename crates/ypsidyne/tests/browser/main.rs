@@ -7,6 +7,7 @@ mod support;
 #[path = "../support/browser.rs"]
 mod window;
 
+mod access;
 mod choosing;
 mod fields;
 mod known;

@@ -33,6 +33,8 @@ const cursor = computed(() => {
 });
 const reads = computed(() => props.plot.stops.value.length > 0);
 const stops = computed(() => props.plot.stops.value);
+/** A plot that holds what can be dragged is a group of sliders, and none itself. */
+const slides = computed(() => reads.value && props.role === undefined);
 const clip = `clip-${useId()}`;
 const tableShown = ref(false);
 const saidX = (value: number) => axis.value.say?.(value) ?? figures(value / (axis.value.factor ?? 1));
@@ -57,13 +59,13 @@ defineOptions({ inheritAttrs: false });
         ref="svg"
         :width="frame.width"
         :height="frame.height"
-        :role="reads ? 'slider' : (role ?? 'img')"
+        :role="role ?? (reads ? 'slider' : 'img')"
         :tabindex="reads ? 0 : undefined"
         :aria-label="reads ? keys : title"
-        :aria-valuemin="reads ? stops[0] : undefined"
-        :aria-valuemax="reads ? stops.at(-1) : undefined"
-        :aria-valuenow="reads ? (plot.cursor.value ?? stops[0]) : undefined"
-        :aria-valuetext="reads ? (reading ?? 'not read yet') : undefined"
+        :aria-valuemin="slides ? stops[0] : undefined"
+        :aria-valuemax="slides ? stops.at(-1) : undefined"
+        :aria-valuenow="slides ? (plot.cursor.value ?? stops[0]) : undefined"
+        :aria-valuetext="slides ? (reading ?? 'not read yet') : undefined"
         :class="{ reads }"
         v-bind="$attrs"
         @pointerdown="down"

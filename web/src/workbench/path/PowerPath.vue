@@ -106,10 +106,6 @@ const footFits = (stage: Drawn) =>
 const lineFits = (stage: Drawn) =>
   (stage.title.length + (stage.readings[0]?.text.length ?? 0)) * TITLE_LETTER + MARK < pitch.value;
 
-/** Readings in words, differences too. */
-const told = (stage: Stage) =>
-  stage.readings.map(({ text, delta }) => (delta ? `${text}, ${delta.words}` : text)).join(", ");
-
 /** One short sentence for those who listen: what goes in, what arrives, what limits. */
 const spoken = computed(() => {
   const now = flow.value;
@@ -165,7 +161,6 @@ watch(() => [props.selected, drawn.value.length], show);
         :data-stage="stage.step"
         role="button"
         tabindex="0"
-        :aria-label="`${stage.title}: ${told(stage)}`"
         :aria-pressed="stage.step === selected"
         @click="emit('select', stage.step)"
         @keydown.enter.prevent="emit('select', stage.step)"
