@@ -69,10 +69,10 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
   <PanelHead title="Odds" :note="odds ? `${odds.draws} draws, seed ${odds.seed}` : ''" />
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   <template v-if="odds">
-    <p class="headline" data-odds>
+    <h2 class="headline" data-odds>
       <span class="big" :class="rank(odds.all_hold)">{{ chance(odds.all_hold) }}</span>
       is how often everything holds in “{{ odds.option }}”
-    </p>
+    </h2>
     <p class="note lead">
       Each of {{ odds.figures.length }} figures that nobody measured is drawn from how far it usually is off,
       all of them at once, and the whole chain worked out each time.

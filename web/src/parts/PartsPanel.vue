@@ -92,7 +92,7 @@ const used = computed(() => {
   </ul>
   <template v-if="list">
     <div class="sums">
-      <p>
+      <h2 class="headline">
         <span class="figure big" data-to-buy>{{ money(list.to_buy) }}</span>
         <span class="unit">{{ list.currency }}</span> to buy
         <span class="note"
@@ -100,7 +100,7 @@ const used = computed(() => {
             >, {{ money(list.ordered) }} ordered</template
           ></span
         >
-      </p>
+      </h2>
       <p v-if="list.budget != null" class="budget">
         <span class="bar" aria-hidden="true"
           ><span :class="{ over: (list.left ?? 0) < 0 }" :style="{ width: `${100 * (used ?? 0)}%` }"></span

@@ -158,7 +158,7 @@ const generatorRow = computed(() =>
 </script>
 
 <template>
-  <PanelHead title="Run" :note="course?.words ?? ''" />
+  <PanelHead title="Run" :note="course?.name ?? ''" />
   <div class="courses" role="group" aria-label="Course" data-courses>
     <span class="switch">
       <button
@@ -231,9 +231,10 @@ const generatorRow = computed(() =>
     <button type="button" class="boxed" @click="start">Run it again</button>
   </p>
 
+  <p v-if="course?.words" class="note">{{ course.words }}</p>
   <template v-if="simulated && run">
     <div class="words" data-run-words aria-live="polite">
-      <p class="headline">{{ words[0] }}</p>
+      <h2 class="headline">{{ words[0] }}</h2>
       <p v-for="line in words.slice(1)" :key="line">{{ line }}</p>
       <p v-for="other in runs.shown.slice(1)" :key="other.key" class="note">
         {{ other.title }}: {{ other.simulated.words[0] }}

@@ -85,7 +85,11 @@ function lookAt(hit: Hit): void {
 </script>
 
 <template>
-  <PanelHead title="Search the shelf" :note="`in “${option?.name ?? ''}”, ${drive?.drive ?? ''}`" />
+  <PanelHead
+    title="Search"
+    :note="`in “${option?.name ?? ''}”, ${drive?.drive ?? ''}`"
+    says="Which of all motors, teeth, packs and controllers of the shelf do this job."
+  />
   <SearchForm v-show="formOpen" :running="running" @begin="begin" />
 
   <div v-if="searches.lines.length > 0" class="runs">

@@ -12,11 +12,19 @@ const bench = useBench();
 const { value: shop, problem } = useWorkshop();
 const charging = computed(() => shop.value?.charging ?? null);
 const left = (share: number | null) => (share === null ? "–" : `${figures(100 * share, 2)} %`);
+/** What goes to the bench with it. */
+const says = computed(() => {
+  const now = shop.value;
+  if (!now) return "";
+  const done = new Set((bench.option?.power_up ?? []).map(({ step }) => step)).size;
+  const ticked = done === 0 ? "none ticked yet" : `${done} ticked`;
+  return `${now.settings.length} settings to key in, and a first power-up of ${now.power_up.length} steps, ${ticked}.`;
+});
 const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ drive }) => drive))]);
 </script>
 
 <template>
-  <PanelHead title="Build sheet" :note="bench.option?.name ?? ''">
+  <PanelHead title="Build sheet" :note="bench.option?.name ?? ''" :says="says">
     <button type="button" class="boxed" data-print @click="printSheet()">Open the sheet to print</button>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>

@@ -207,6 +207,7 @@ const untouched = computed(
           :items="lines as PartLine[]"
           :item-size="ROW"
           lazy
+          :pt="{ root: { role: 'rowgroup' } }"
           class="scroller"
           @lazy-load="(event) => show(event.first as number, event.last as number)"
         >

@@ -45,7 +45,7 @@ function next(): void {
     class="mark"
     :class="now.word"
     :title="`${said}; press for the next`"
-    :aria-label="`${label}: ${said}; press for the next`"
+    :aria-label="`${now.short}, ${label}: ${said}; press for the next`"
     :data-provenance="name"
     @click="next"
   >

@@ -107,7 +107,15 @@ function table(): PlotTable {
 </script>
 
 <template>
-  <PlotFrame :title="title" :plot="plot" :reading="reading" :table="table" :hint="hint" class="chart">
+  <PlotFrame
+    :title="title"
+    :plot="plot"
+    :reading="reading"
+    :table="table"
+    :hint="hint"
+    :role="handles && handles.length > 0 ? 'group' : undefined"
+    class="chart"
+  >
     <path v-if="ghost" :d="linePath(ghost, x, y)" class="ghost" />
     <path v-if="band" :d="areaPath(band.points, x, y)" class="band" />
     <line
