@@ -2627,6 +2627,8 @@ export interface components {
             sums: components["schemas"]["Sum"][];
             /** @description What of each option no figure says. */
             about: components["schemas"]["About"][];
+            /** @description A cell of the asked option from full to empty. */
+            discharge: components["schemas"]["Discharge"];
             /** @description What each part of the asked option does, in one sentence a step. */
             sentences: components["schemas"]["StepSentence"][];
             /** @description What has become of the decision; null where none was kept. */
@@ -2784,6 +2786,49 @@ export interface components {
             to_make: string[];
             /** @description What is not known or leaves little to spare. */
             risks: string[];
+        };
+        /** @description A cell over its charge. */
+        Discharge: {
+            /** @description From nothing used to everything. */
+            points: components["schemas"]["DischargePoint"][];
+            /**
+             * Format: double
+             * @description Current of the hardest work at half charge, A; null when the battery cannot give it.
+             */
+            hardest_a: number | null;
+            /**
+             * Format: double
+             * @description Volts of a cell at which one stops, V.
+             */
+            stop_v_per_cell: number;
+            /**
+             * Format: double
+             * @description Share of the capacity that is used.
+             */
+            usable_fraction: number;
+            /**
+             * Format: double
+             * @description Resistance of a cell, Ω: as given, else what its continuous rating implies.
+             */
+            cell_resistance_ohm: number;
+        };
+        /** @description A cell at one charge. */
+        DischargePoint: {
+            /**
+             * Format: double
+             * @description Share of the capacity that has been taken, 0 to 1.
+             */
+            used: number;
+            /**
+             * Format: double
+             * @description Volts at rest, V.
+             */
+            rest_v: number;
+            /**
+             * Format: double
+             * @description Volts while the hardest work is done, V; null when the battery cannot give its current.
+             */
+            working_v: number | null;
         };
         /** @description One sentence about what a part does. */
         StepSentence: {
@@ -3628,7 +3673,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label?: string | null;
@@ -3860,7 +3905,7 @@ export interface components {
         MainSwitch: "switch" | "anti_spark" | "loop_key";
         LoomExtra: {
             /**
-             * Called
+             * Name
              * @description What it is.
              */
             name: string;
@@ -4127,7 +4172,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label?: string | null;
@@ -4456,7 +4501,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label?: string | null;
@@ -4652,7 +4697,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label?: string | null;
@@ -6204,7 +6249,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label: string | null;
@@ -6390,7 +6435,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label: string | null;
@@ -6534,7 +6579,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label: string | null;
@@ -6699,7 +6744,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label: string | null;
@@ -6794,7 +6839,7 @@ export interface components {
              */
             part_id?: string | null;
             /**
-             * Called
+             * Name
              * @description What you call this part.
              */
             label: string | null;
@@ -7521,7 +7566,7 @@ export interface components {
              */
             temperature_c?: number;
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7573,7 +7618,7 @@ export interface components {
              */
             temperature_c?: number;
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7635,7 +7680,7 @@ export interface components {
              */
             points: components["schemas"]["SweepPoint"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7691,7 +7736,7 @@ export interface components {
              */
             points: components["schemas"]["SpinPoint"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7743,7 +7788,7 @@ export interface components {
              */
             points: components["schemas"]["PackPoint"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7787,9 +7832,9 @@ export interface components {
              * Moments
              * @description From full to empty.
              */
-            points: components["schemas"]["DischargePoint"][];
+            points: components["schemas"]["DischargePoint2"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7840,7 +7885,7 @@ export interface components {
              */
             cutoff_v_per_cell?: number | null;
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7892,7 +7937,7 @@ export interface components {
              */
             points: components["schemas"]["CoastPoint"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7951,7 +7996,7 @@ export interface components {
              */
             rolling_grade_percent?: number[];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -7992,7 +8037,7 @@ export interface components {
              */
             points: components["schemas"]["GeneratorPoint"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -8043,7 +8088,7 @@ export interface components {
              */
             candidates: components["schemas"]["Motor"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -8104,7 +8149,7 @@ export interface components {
              */
             limits?: components["schemas"]["HeatLimits"];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -8150,7 +8195,7 @@ export interface components {
              */
             readings: components["schemas"]["LoadedMotor"][];
             /**
-             * Called
+             * Name
              * @description What was measured.
              */
             label?: string | null;
@@ -8252,7 +8297,7 @@ export interface components {
              */
             voltage_v: number;
         };
-        DischargePoint: {
+        DischargePoint2: {
             /**
              * Time
              * @description Since the start.
@@ -8322,7 +8367,7 @@ export interface components {
         };
         UnknownMotor: {
             /**
-             * Called
+             * Name
              * @description What you call it.
              */
             label: string;
@@ -8396,7 +8441,7 @@ export interface components {
         };
         LoadedMotor: {
             /**
-             * Called
+             * Name
              * @description Which motor.
              */
             label: string;

@@ -16,6 +16,7 @@ import { useSums } from "../workbench/sums";
 import type { View } from "../workbench/view";
 import { shownText } from "../units/quantity";
 import BatteryFit from "./BatteryFit.vue";
+import DischargeChart from "./DischargeChart.vue";
 import CandidateList from "../shelf/CandidateList.vue";
 import TradeOffNote from "../shared/TradeOffNote.vue";
 
@@ -115,44 +116,7 @@ const more = computed(() => RATING.length + USE.length + BODY.length + 1);
       <BenchField :at="at" record="Battery" name="price" />
     </section>
     <div class="pictures">
-      <table class="loads">
-        <thead>
-          <tr>
-            <th>all drives at once</th>
-            <th>charge</th>
-            <th class="number">volts</th>
-            <th class="number">amps</th>
-            <th class="number">watts</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in cases" :key="line.key">
-            <td>{{ line.name }}</td>
-            <td>{{ line.charge }}</td>
-            <template v-if="line.current_a !== null">
-              <td class="figure number">{{ shownText("plain", line.voltage_v) }}</td>
-              <td class="figure number strong">
-                <FigureDelta
-                  v-if="bench.pinned"
-                  quantity="current"
-                  :value="line.current_a"
-                  :base="line.base"
-                />
-                <button
-                  type="button"
-                  class="opens"
-                  :data-sum="`supply.${line.key}`"
-                  @click="sums.open(`supply.${line.key}`)"
-                >
-                  {{ shownText("plain", line.current_a) }}
-                </button>
-              </td>
-              <td class="figure number">{{ shownText("plain", line.power_w) }}</td>
-            </template>
-            <td v-else colspan="3" class="number cannot">the battery cannot</td>
-          </tr>
-        </tbody>
-      </table>
+      <DischargeChart />
     </div>
   </div>
   <MoreFigures :count="more">
@@ -177,11 +141,46 @@ const more = computed(() => RATING.length + USE.length + BODY.length + 1);
     Rules on batteries differ from place to place; they come first.
   </p>
   <CandidateList kind="battery" title="packs on the shelf" />
-  <FigureTable
-    title="the whole battery"
-    :lines="rests(bench.view)"
-    :pinned="bench.pinnedView && rests(bench.pinnedView)"
-  />
+  <div class="pair loads-pair">
+    <table class="loads">
+      <thead>
+        <tr>
+          <th>all drives at once</th>
+          <th>charge</th>
+          <th class="number">volts</th>
+          <th class="number">amps</th>
+          <th class="number">watts</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="line in cases" :key="line.key">
+          <td>{{ line.name }}</td>
+          <td>{{ line.charge }}</td>
+          <template v-if="line.current_a !== null">
+            <td class="figure number">{{ shownText("plain", line.voltage_v) }}</td>
+            <td class="figure number strong">
+              <FigureDelta v-if="bench.pinned" quantity="current" :value="line.current_a" :base="line.base" />
+              <button
+                type="button"
+                class="opens"
+                :data-sum="`supply.${line.key}`"
+                @click="sums.open(`supply.${line.key}`)"
+              >
+                {{ shownText("plain", line.current_a) }}
+              </button>
+            </td>
+            <td class="figure number">{{ shownText("plain", line.power_w) }}</td>
+          </template>
+          <td v-else colspan="3" class="number cannot">the battery cannot</td>
+        </tr>
+      </tbody>
+    </table>
+    <FigureTable
+      title="the whole battery"
+      :lines="rests(bench.view)"
+      :pinned="bench.pinnedView && rests(bench.pinnedView)"
+    />
+  </div>
   <TradeOffNote :ids="['battery_rule', 'c_rating', 'pouch_or_cells']" />
 </template>
 <style scoped>

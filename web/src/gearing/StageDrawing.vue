@@ -1,11 +1,14 @@
 <script setup lang="ts">
-// A pair of wheels to scale: pitch circles, belt or chain, centre distance.
+// A pair of wheels to scale: pitch circles, belt or chain, centre distance. The rim of a wheel is dragged to more or fewer teeth.
 import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
 import { shownText } from "../units/quantity";
 import { loopPath, teethPath, type Wheel } from "./loops";
 import SaveDrawing from "../shared/plots/SaveDrawing.vue";
 import { useElementSize } from "@vueuse/core";
+import { fieldMeta } from "../api/fields";
+import PlotHandle, { type Handle } from "../shared/plots/PlotHandle.vue";
+import { useDrag } from "../workbench/drag";
 
 const props = defineProps<{
   kind: string;
@@ -13,7 +16,10 @@ const props = defineProps<{
   driverTeeth: number;
   drivenTeeth: number;
   boreMm: number | null | undefined;
+  /** Pointer to the stage. */
+  at: string;
 }>();
+const drag = useDrag();
 
 const element = ref<HTMLElement>();
 const svg = ref<SVGSVGElement>();
@@ -24,6 +30,7 @@ const MARGIN = { x: 14, top: 18, bottom: 52 };
 const TALLEST = 210;
 const mm = (value: number) => shownText("smallLength", value, 4);
 
+const held = ref<number | null>(null);
 const drawing = computed(() => {
   const pair = props.report.pair;
   if (!pair) return null;
@@ -31,7 +38,9 @@ const drawing = computed(() => {
   // Without a centre distance the wheels stand a little apart, and no measure is drawn.
   const centre = pair.centre_mm ?? (r1 + r2) * 1.25;
   const [wide, tall] = [r1 + centre + r2, 2 * Math.max(r1, r2)];
-  const scale = Math.min((width.value - 2 * MARGIN.x) / wide, (TALLEST - MARGIN.top - MARGIN.bottom) / tall);
+  const fits = Math.min((width.value - 2 * MARGIN.x) / wide, (TALLEST - MARGIN.top - MARGIN.bottom) / tall);
+  // While a rim is dragged the scale stands still.
+  const scale = held.value ?? fits;
   const height = tall * scale + MARGIN.top + MARGIN.bottom;
   const y = MARGIN.top + (tall * scale) / 2;
   const left = (width.value - wide * scale) / 2;
@@ -40,6 +49,7 @@ const drawing = computed(() => {
   const tooth = Math.min(7, Math.max(2, (2 * Math.PI * driver.r) / props.driverTeeth / 2));
   return {
     height,
+    scale,
     driver,
     driven,
     path: props.kind === "spur" ? "" : loopPath(driver, driven),
@@ -52,6 +62,43 @@ const drawing = computed(() => {
       { x: driven.x, text: `${props.drivenTeeth} teeth`, size: `⌀ ${mm(pair.driven_mm)}` },
     ],
   };
+});
+/** Pixels of the drawing, as they are. */
+const pixels = { from: 0, to: 1, ticks: [], at: (value: number) => value, back: (pixel: number) => pixel };
+/** Middle and radius of the wheel when the drag began, and its teeth. */
+let base = { y: 0, r: 1, teeth: 1 };
+
+function rim(key: "driver_teeth" | "driven_teeth", wheel: Wheel, teeth: number): Handle {
+  const pointer = `${props.at}/${key}`;
+  const { min = 5, max = 400 } = fieldMeta("GearingStage", key);
+  return {
+    key,
+    name: key === "driver_teeth" ? "teeth of the driver" : "teeth of the driven wheel",
+    said: `${teeth} teeth`,
+    x: wheel.x,
+    y: wheel.y - wheel.r,
+    shape: "knob",
+    along: "y",
+    begin: () => {
+      base = { y: wheel.y, r: wheel.r, teeth };
+      held.value = drawing.value?.scale ?? null;
+      drag.begin(pointer);
+    },
+    move: (_, y) => drag.take(pointer, (base.teeth * (base.y - y)) / base.r, [min, max], true),
+    step: (across, up) => drag.take(pointer, teeth + up + across, [min, max], true),
+    end: (keep) => {
+      held.value = null;
+      drag.end(keep);
+    },
+  };
+}
+const handles = computed(() => {
+  const now = drawing.value;
+  if (!now) return [];
+  return [
+    rim("driver_teeth", now.driver, props.driverTeeth),
+    rim("driven_teeth", now.driven, props.drivenTeeth),
+  ];
 });
 const said = computed(() => {
   const pair = props.report.pair;
@@ -67,7 +114,7 @@ const said = computed(() => {
       ref="svg"
       :viewBox="`0 0 ${width} ${drawing.height}`"
       :height="drawing.height"
-      role="img"
+      role="group"
       :aria-label="said"
     >
       <path v-if="drawing.path" :d="drawing.path" class="loop" />
@@ -91,6 +138,7 @@ const said = computed(() => {
           {{ mm(drawing.centre) }}
         </text>
       </g>
+      <PlotHandle v-for="handle in handles" :key="handle.key" :handle="handle" :x="pixels" :y="pixels" />
       <g v-for="word in drawing.words" :key="word.x" class="words">
         <text :x="word.x" :y="drawing.measureY + 16">{{ word.text }}</text>
         <text :x="word.x" :y="drawing.measureY + 30" class="size">{{ word.size }}</text>

@@ -150,6 +150,7 @@ function otherPitch(): void {
           :driver-teeth="drawn.driver"
           :driven-teeth="drawn.driven"
           :bore-mm="stage.driver_bore_mm"
+          :at="at"
         />
         <p v-else-if="counted" class="note">
           Give teeth and {{ stage.kind === "spur" ? "module" : "pitch" }}, and the pair is drawn here to

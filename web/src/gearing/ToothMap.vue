@@ -20,7 +20,7 @@ const METRICS = [
   { key: "worst_utilisation", word: "worst use", quantity: "plain", times: 100, unit: " %", hot: true },
   { key: "speed_m_s", word: "top speed", quantity: "speed", times: 1, unit: "", hot: false },
   { key: "output_rpm", word: "output speed", quantity: "rotation", times: 1, unit: "", hot: false },
-  { key: "climb_utilisation", word: "hill used", quantity: "plain", times: 100, unit: " %", hot: true },
+  { key: "climb_utilisation", word: "climb used", quantity: "plain", times: 100, unit: " %", hot: true },
   { key: "winding_c", word: "winding heat", quantity: "temperature", times: 1, unit: "", hot: true },
   { key: "flat_out_s", word: "flat out, s", quantity: "plain", times: 1, unit: "", hot: false },
   { key: "runtime_min", word: "runs, min", quantity: "plain", times: 1, unit: "", hot: false },

@@ -33,9 +33,14 @@ function toggleHanging(): void {
   <section class="group">
     <h3 class="rule">
       what turns it
-      <button type="button" class="action" @click="toggleSource">
-        {{ fixedSpeed ? "gives way under load" : "keeps its speed" }}
-      </button>
+      <span class="switch" role="group" aria-label="What turns it">
+        <button type="button" :aria-pressed="!fixedSpeed" @click="fixedSpeed && toggleSource()">
+          slows under load
+        </button>
+        <button type="button" :aria-pressed="fixedSpeed" @click="fixedSpeed || toggleSource()">
+          always turns as fast
+        </button>
+      </span>
     </h3>
     <BenchField
       v-for="name in fixedSpeed ? ['kind', 'rpm'] : ['kind', 'stall_torque_nm', 'runaway_rpm']"
@@ -46,9 +51,12 @@ function toggleHanging(): void {
     />
     <h3 class="rule">
       what hangs on it
-      <button type="button" class="action" @click="toggleHanging">
-        {{ charges ? "a heater or lamp" : "a battery" }}
-      </button>
+      <span class="switch" role="group" aria-label="What hangs on it">
+        <button type="button" :aria-pressed="!charges" @click="charges && toggleHanging()">
+          heater or lamp
+        </button>
+        <button type="button" :aria-pressed="charges" @click="charges || toggleHanging()">battery</button>
+      </span>
     </h3>
     <BenchField
       :at="`${jobDrive}/load/electrical`"

@@ -213,7 +213,13 @@ defineExpose({ zoom: (factor: number) => plot.zoom(factor) });
         <title>{{ strip.words }}</title>
       </g>
       <g v-for="(event, index) in happened" :key="`e${index}`">
-        <path :d="`M${x.at(event.at) - 5} 2h10l-5 9z`" class="event" />
+        <path
+          :d="`M${x.at(event.at) - 5} 2h10l-5 9z`"
+          class="event"
+          :data-event-mark="event.words"
+          @pointerdown.stop
+          @click.stop="emit('cursor', event.t_s)"
+        />
         <line
           :x1="x.at(event.at)"
           :x2="x.at(event.at)"

@@ -135,6 +135,9 @@ const chart = ref<InstanceType<typeof RunChart>>();
 
 const endS = computed(() => run.value?.summary.t_s ?? 0);
 
+/** A run shorter than this never began: there is nothing to draw. */
+const LEAST_S = 0.01;
+const stuck = computed(() => run.value !== null && endS.value < LEAST_S);
 function lookAt(t_s: number): void {
   if (!playing.value) runs.cursor = t_s;
 }
@@ -232,7 +235,11 @@ const generatorRow = computed(() =>
   </p>
 
   <p v-if="course?.words" class="note">{{ course.words }}</p>
-  <template v-if="simulated && run">
+  <p v-if="simulated && run && stuck" class="stuck" role="status" data-run-stuck>
+    It cannot start: {{ words[0] ?? "nothing moves" }}
+    <span v-for="event in events" :key="event.words">{{ event.words }} </span>
+  </p>
+  <template v-else-if="simulated && run">
     <div class="words" data-run-words aria-live="polite">
       <h2 class="headline">{{ words[0] }}</h2>
       <p v-for="line in words.slice(1)" :key="line">{{ line }}</p>
@@ -248,6 +255,13 @@ const generatorRow = computed(() =>
       :travels="travels"
       @zoom="(factor) => chart?.zoom(factor)"
     />
+    <ul v-if="events.length > 0" class="events" data-run-events>
+      <li v-for="(event, index) in events" :key="index">
+        <button type="button" :aria-pressed="runs.cursor === event.t_s" @click="runs.cursor = event.t_s">
+          <span class="figure">{{ momentWords(event.t_s) }}</span> {{ event.words }}
+        </button>
+      </li>
+    </ul>
     <RunChart
       ref="chart"
       :title="`${course?.name ?? 'Run'}, ${runs.first?.title ?? ''}`"
@@ -291,6 +305,36 @@ const generatorRow = computed(() =>
 </template>
 
 <style scoped>
+.events {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-1) var(--space-5);
+  margin-top: var(--space-3);
+}
+
+.events button {
+  border-left: 3px solid var(--fail);
+  padding: var(--space-1) var(--space-3);
+  text-align: left;
+}
+
+.events button[aria-pressed="true"] {
+  background: var(--selected);
+}
+
+.stuck {
+  border-left: 3px solid var(--fail);
+  padding: var(--space-3) var(--space-5);
+  margin: var(--space-5) 0;
+  font-size: var(--size-title);
+}
+
+@media (pointer: coarse) {
+  .events button {
+    min-height: 44px;
+  }
+}
+
 .courses {
   display: flex;
   flex-wrap: wrap;

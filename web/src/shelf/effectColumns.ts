@@ -58,9 +58,9 @@ export function useEffectColumns(
   const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
 
   const columns = computed<Column[]>(() => [
-    { key: "worst_utilisation", head: "worst", quantity: "percent", scale: 100 },
+    { key: "worst_utilisation", head: "weakest link", quantity: "percent", scale: 100 },
     ...(hill.value
-      ? [{ key: "climb_utilisation" as const, head: "hill used", quantity: "percent" as const, scale: 100 }]
+      ? [{ key: "climb_utilisation" as const, head: "climb used", quantity: "percent" as const, scale: 100 }]
       : []),
     ...OF_KIND[kind()].filter(({ key }) =>
       vehicle.value ? key !== "start_torque_nm" : key !== "start_pull_n",

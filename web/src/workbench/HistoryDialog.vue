@@ -2,11 +2,43 @@
 // Every saved version of the build, and those that were set aside.
 import Dialog from "primevue/dialog";
 import { ref, watch } from "vue";
-import { api, saying, type Schemas } from "../api/client";
+import { api, type Build, saying, type Schemas } from "../api/client";
+import { placeInWords } from "../shared/lib/places";
+import { differences } from "../shared/lib/pointer";
 import { useBench } from "./bench";
 
 const shown = defineModel<boolean>("shown", { required: true });
 const bench = useBench();
+/** How many versions say what changed, and how many places of each. */
+const [TOLD, PLACES] = [20, 3];
+const changes = ref<Record<number, string>>({});
+
+async function fetched(id: string, number: number): Promise<Build | null> {
+  const reply = await api
+    .GET("/api/builds/{id}/revisions/{number}", { params: { path: { id, number } } })
+    .catch(() => undefined);
+  return reply?.data ?? null;
+}
+
+/** What each version changed against the one before it. */
+async function tell(id: string): Promise<void> {
+  changes.value = {};
+  const told = lines.value.slice(0, TOLD + 1);
+  const all = await Promise.all(told.map(({ number }) => fetched(id, number)));
+  told.forEach(({ number }, place) => {
+    const [now, then] = [all[place], all[place + 1]];
+    if (!now) return;
+    if (!then) {
+      changes.value[number] = place === lines.value.length - 1 ? "the build as it began" : "";
+      return;
+    }
+    const places = differences(then, now);
+    const said = places.slice(0, PLACES).map((at) => placeInWords(now, at));
+    const rest = places.length > PLACES ? ` and ${places.length - PLACES} more` : "";
+    changes.value[number] = said.length === 0 ? "nothing" : said.join(", ") + rest;
+  });
+}
+
 const lines = ref<Schemas["RevisionLine"][]>([]);
 const problem = ref<string | null>(null);
 
@@ -21,6 +53,7 @@ watch(
       .catch(() => undefined);
     problem.value = reply?.data ? null : saying(reply?.error);
     lines.value = reply?.data ?? [];
+    void tell(id);
   },
   { immediate: true },
 );
@@ -44,7 +77,7 @@ const time = (text: string) => new Date(text).toLocaleString();
 </script>
 
 <template>
-  <Dialog v-model:visible="shown" modal header="History" :style="{ width: '520px', maxWidth: '94vw' }">
+  <Dialog v-model:visible="shown" modal header="History" :style="{ width: '680px', maxWidth: '94vw' }">
     <p v-if="problem" role="alert">{{ problem }}</p>
     <p class="note">Taking an old version is an edit like any other: undo leads back.</p>
     <div class="list">
@@ -53,6 +86,7 @@ const time = (text: string) => new Date(text).toLocaleString();
           <tr v-for="line in lines" :key="line.number">
             <td class="figure">{{ line.number }}</td>
             <td>{{ time(line.saved_at) }}</td>
+            <td class="changed" :data-changed="line.number">{{ changes[line.number] ?? "" }}</td>
             <td>
               {{ line.number === bench.revision ? "now" : line.kind === "set_aside" ? "set aside" : "" }}
             </td>

@@ -77,7 +77,7 @@ record! {
 record! {
     /// Something in the loom that no other step asks for: a light, a horn, a voltmeter.
     LoomExtra {
-        name: String, name(60), "Called", "What it is.";
+        name: String, name(60), "Name", "What it is.";
         on: String, name(100), "Hangs on", "Which box of the drawing.";
         by: HangsBy = HangsBy::Supply, typed(), "By", "What runs to it.";
         x: Option<f64>, number(0.0, 1600.0), "From the left", "Left edge, where somebody put it.";

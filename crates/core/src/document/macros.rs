@@ -139,7 +139,7 @@ macro_rules! part {
             $(#[$meta])* $record {
                 $($fields)*
                 part_id: Option<String>, name(80), "Shelf part", "Link to the part on the shelf.";
-                label: Option<String>, text(160), "Called", "What you call this part.";
+                label: Option<String>, text(160), "Name", "What you call this part.";
                 price: Option<f64>, number(0.0, 1e7), "Price", "Price of one, in the currency of the budget.";
                 mass_kg: Option<f64>, number(0.0, 1e4), "Mass", "Mass of one.";
                 size_mm: Option<SizeMm>, typed(), "Size", "Outer size of one.";

@@ -204,7 +204,7 @@ record! {
 record! {
     /// What was read of one unknown motor.
     UnknownMotor {
-        label: String, name(120), "Called", "What you call it.";
+        label: String, name(120), "Name", "What you call it.";
         voltage_v: f64, number(0.01, 1000.0), "Voltage", "At its terminals.";
         current_a: Option<f64>, number(0.0, 10_000.0), "Current", "Through it.";
         rpm: Option<f64>, number(0.0, 1e6), "Speed", "Of its shaft.";
@@ -255,7 +255,7 @@ record! {
 record! {
     /// The current of one motor.
     LoadedMotor {
-        label: String, name(120), "Called", "Which motor.";
+        label: String, name(120), "Name", "Which motor.";
         current_a: f64, number(0.0, 10_000.0), "Current", "With the load on.";
     }
 }
@@ -330,7 +330,7 @@ sheets! {
 record! {
     /// The members of a measurement beside its format and its readings.
     Heading {
-        label: Option<String>, name(160), "Called", "What was measured.";
+        label: Option<String>, name(160), "Name", "What was measured.";
         notes: Option<String>, text(4000), "Notes", "Where, with what.";
         at: Option<String>, text(40), "Measured", "When, RFC 3339.";
         build_id: Option<String>, name(80), "Build", "Link to the build it was measured for.";

@@ -4,6 +4,7 @@ pub(crate) mod assumptions;
 mod case;
 mod chain;
 pub mod checks;
+pub mod discharge;
 mod drive;
 pub mod envelope;
 pub mod fits;

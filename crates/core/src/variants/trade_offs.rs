@@ -313,7 +313,7 @@ impl WorkingContext {
                 value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
                 figures: vec![
                     figure("each motor at the target", motor_a, "A"),
-                    share("hill used", climb),
+                    share("climb used", climb),
                     figure("winding", winding_c, "°C"),
                     figure("time on one charge", result.supply.runtime_min, "min"),
                     figure("drive parts weigh", Some(result.hardware_mass_kg), "kg"),

@@ -3,6 +3,7 @@
 use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::checks::{CheckCode, Verdict};
+use ypsidyne_core::evaluation::discharge::discharge;
 use ypsidyne_core::evaluation::{evaluate, evaluate_option};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::remedies::ways_to;
@@ -143,4 +144,29 @@ fn ways_to_a_share_bring_the_check_there_and_are_read_back() {
         ways_to(&cart, 0, CheckCode::WireTemperature, None, None, SHARE).is_empty(),
         "what is there already needs nothing"
     );
+}
+
+#[test]
+fn a_cell_sags_by_its_resistance_at_every_charge_and_rests_where_the_option_rests() {
+    for demo in demo::BUILDS {
+        let build = Build::from_json(demo.json).unwrap();
+        let option = &build.options[0];
+        let result = evaluate_option(&build.job, option, 0);
+        let curve = discharge(option, &result.supply);
+        let cells = f64::from(option.battery.cells_series) * f64::from(option.battery.packs_series);
+        let at = |used: f64| curve.points.iter().find(|point| (point.used - used).abs() < 1e-9).unwrap();
+        for (used, rest_v) in [
+            (0.0, result.supply.open_circuit_v.full),
+            (0.5, result.supply.open_circuit_v.mid),
+            (0.8, result.supply.open_circuit_v.low),
+        ] {
+            approx::assert_relative_eq!(at(used).rest_v * cells, rest_v, max_relative = 1e-9);
+        }
+        if let Some(current_a) = curve.hardest_a {
+            let each_a = current_a / f64::from(option.battery.packs_parallel);
+            let sag = at(0.5).rest_v - at(0.5).working_v.unwrap();
+            approx::assert_relative_eq!(sag, each_a * curve.cell_resistance_ohm, max_relative = 1e-9, epsilon = 1e-12);
+        }
+        assert!(curve.points.windows(2).all(|pair| pair[1].rest_v <= pair[0].rest_v + 1e-9), "it only falls");
+    }
 }

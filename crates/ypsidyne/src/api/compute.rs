@@ -6,6 +6,7 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::{Build, Problem, Search};
+use ypsidyne_core::evaluation::discharge::{Discharge, discharge};
 use ypsidyne_core::evaluation::envelope::{Envelope, envelopes};
 use ypsidyne_core::evaluation::risks::{About, about};
 use ypsidyne_core::evaluation::step_sentences::{StepSentence, step_sentences};
@@ -82,6 +83,8 @@ pub(crate) struct Workbench {
     sums: Vec<Sum>,
     /// What of each option no figure says.
     about: Vec<About>,
+    /// A cell of the asked option from full to empty.
+    discharge: Discharge,
     /// What each part of the asked option does, in one sentence a step.
     sentences: Vec<StepSentence>,
     /// What has become of the decision; null where none was kept.
@@ -143,6 +146,7 @@ async fn workbench(State(app): State<App>, OptionOf { build, place }: OptionOf) 
             envelopes: envelopes(&build.job, option),
             sums: job_sums(&build.job, option),
             about: pairs.map(|(option, result)| about(&build.job, option, result)).collect(),
+            discharge: discharge(option, &evaluation.options[place].supply),
             sentences: step_sentences(&build.job, option, &evaluation.options[place]),
             review: review(&build, &evaluation),
             evaluation,

@@ -15,15 +15,18 @@ async fn options_are_compared_moved_chosen_and_reasoned() {
     browser.click("[data-step='options']").await;
     browser.until("both options", "document.querySelectorAll('[data-options] th[data-option]').length === 2").await;
     browser
-        .until(
-            "best and worst by word",
-            "['best', 'worst'].every((word) => document.querySelector(`[data-options] .${word}`))",
-        )
+        .until("who wins what", "document.querySelector('[data-says]')?.innerText.startsWith('A holds everywhere')")
         .await;
+    // The other option cannot run: nothing is best or worst against it.
+    browser.until("rows", "document.querySelectorAll('[data-compared]').length > 10").await;
+    assert_eq!(
+        browser.text("document.querySelectorAll('[data-options] .best, [data-options] .worst').length").await,
+        "0"
+    );
     let first = "document.querySelector('[data-options] th[data-option]').dataset.option";
-    browser.run("[...document.querySelectorAll('[data-options] tbody button')].find((one) => one.textContent.includes('minutes')).click()").await;
+    browser.run("[...document.querySelectorAll('[data-options] tbody button')].find((one) => one.textContent.includes('runs on one charge')).click()").await;
     browser.until("the longest runtime first", &format!("{first} === 'Direct hubs, limits mixed up'")).await;
-    browser.run("[...document.querySelectorAll('[data-options] tbody button')].find((one) => one.textContent.includes('minutes')).click()").await;
+    browser.run("[...document.querySelectorAll('[data-options] tbody button')].find((one) => one.textContent.includes('runs on one charge')).click()").await;
     browser.until("as they were", &format!("{first} === 'Twin belt drive, 10S'")).await;
     browser.run("document.querySelector(\"[aria-label='Move Twin belt drive, 10S to the right']\").click()").await;
     until_stored(&server, &id, "/options/0/name", "Direct hubs, limits mixed up").await;
@@ -123,7 +126,7 @@ async fn a_parts_list_is_filled_priced_saved_and_read_back() {
         .until("their day", "document.querySelector('[data-parts-list] input[type=date]')?.value.length === 10")
         .await;
     browser
-        .until("ordered", "document.querySelector('[data-to-buy]').closest('p').innerText.includes('ordered')")
+        .until("ordered", "document.querySelector('[data-to-buy]').closest('h2').innerText.includes('ordered')")
         .await;
     browser.choose("[data-parts-list] tbody tr:nth-child(2) [data-state]", "need").await;
     browser.until("to be bought again", &format!("{to_buy} === '338'")).await;

@@ -134,7 +134,9 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
     browser.until("it ran", &format!("{HEADLINE}?.startsWith('There after')")).await;
     browser.click("[data-overlay]").await;
     browser.until("the other option", "document.querySelectorAll('[data-overlaid]').length === 1").await;
-    browser.until("both in the table", "document.querySelectorAll('[data-run-figures] thead th').length === 3").await;
+    browser
+        .until("both in the table", "document.querySelectorAll('[data-run-figures] thead tr > *').length === 3")
+        .await;
     browser.until_text("It would burn there").await;
     browser.click("[data-keep]").await;
     browser.until("kept", "document.querySelectorAll('[data-kept] tr').length === 1").await;
@@ -148,7 +150,7 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
     // The list stands below what the run says; it is pressed once that has come.
     browser.until("it ran again", &format!("Boolean({HEADLINE})")).await;
     browser.click("[data-kept] input").await;
-    browser.until("beside", "document.querySelectorAll('[data-run-figures] thead th').length === 3").await;
+    browser.until("beside", "document.querySelectorAll('[data-run-figures] thead tr > *').length === 3").await;
     browser.press("forget").await;
     browser.until("gone", "!document.querySelector('[data-kept]')").await;
     browser.until("one column", "document.querySelectorAll('[data-run-figures] thead th').length === 2").await;

@@ -45,7 +45,7 @@ async fn parts_are_searched_filtered_sorted_and_compared() {
         )
         .await;
     browser.press("Compare 3").await;
-    browser.until("side by side", "document.querySelectorAll('[data-compare-table] thead th').length === 4").await;
+    browser.until("side by side", "document.querySelectorAll('[data-compare-table] thead tr > *').length === 4").await;
     browser.until("differences are marked", "document.querySelectorAll('[data-compare-table] .differs').length >= 2 && document.querySelectorAll('[data-compare-table] tbody tr:not(.differs)').length >= 2").await;
     browser.keys("\u{e00c}").await;
     // What nobody has finds nothing and says what would help.
@@ -104,7 +104,7 @@ async fn a_table_is_matched_looked_at_and_its_good_rows_kept() {
     browser
         .until("nothing reads yet", "document.querySelector('[data-import-sum]')?.innerText.startsWith('0 parts read')")
         .await;
-    browser.choose("[data-column='Article']", "Called").await;
+    browser.choose("[data-column='Article']", "Name").await;
     browser
         .until(
             "two read",

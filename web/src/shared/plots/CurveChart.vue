@@ -26,6 +26,10 @@ const props = defineProps<{
   /** The curve before something was dragged. */
   ghost?: Point[] | null;
   hint?: string;
+  /** Where the upright axis begins: 0 where it is left out. */
+  from?: number;
+  /** Of the drawing, px. */
+  height?: number;
 }>();
 
 /** Room above the highest point. */
@@ -36,6 +40,11 @@ const all = computed<Point[]>(() => [
   ...(props.marks ?? []).map(({ x, y }): Point => [x, y]),
 ]);
 const most = (place: 0 | 1) => Math.max(spanOf(all.value.map((point) => point[place]))[1], 1e-9);
+const headed = (top: number) => {
+  const from = props.from ?? 0;
+  return from + (top - from) * HEADROOM;
+};
+
 /** While something is dragged the scales stand still. */
 const held = ref<[number, number] | null>(null);
 const span = (place: 0 | 1) => held.value?.[place] ?? most(place);
@@ -46,7 +55,9 @@ function hold(on: boolean): void {
 const stops = computed(() => (props.curves[0]?.points ?? []).map(([x]) => x));
 const plot = usePlot({
   axis: () => ({ name: props.xLabel, span: [0, span(0)] }),
-  panels: () => [{ key: "y", name: props.yLabel, height: 246, span: [0, span(1) * HEADROOM] }],
+  panels: () => [
+    { key: "y", name: props.yLabel, height: props.height ?? 246, span: [props.from ?? 0, headed(span(1))] },
+  ],
   stops: () => stops.value,
   margin: { left: 44, right: 24 },
 });

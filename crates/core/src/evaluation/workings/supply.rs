@@ -182,7 +182,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let at = |key: &str| desk.at(&format!("battery/{key}"));
     paper
         .line("battery.average_current", None, "current on average", "What flows on average, work and rest together?")
-        .job_figure("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
+        .job_figure("d", "duty cycle", job.duty_cycle, "", "/job/duty_cycle".to_owned())
         .summed("I", "battery current, usual work", working_a, "A", "supply.all_usual")
         .solved("P_0", "idle power and other consumers", idle_w, "W")
         .summed("V_oc", "resting, half charge", desk.supply.open_circuit_v.mid, "V", "battery.open_circuit")
@@ -231,7 +231,7 @@ fn lasting(desk: &FullDesk<'_>, paper: &mut Worksheet) {
             line.job_figure("v", "speed on the level", speed_m_s, "m/s", desk.at_load(drive, "target_speed_m_s"))
         };
         line.summed("t", "time on one charge", minutes, "min", "battery.runtime")
-            .job_figure("d", "working share", job.duty_cycle, "", "/job/duty_cycle".to_owned())
+            .job_figure("d", "duty cycle", job.duty_cycle, "", "/job/duty_cycle".to_owned())
             .gives("s = v · 60 · t · d", range_m, "m", MECHANICS);
     }
 }

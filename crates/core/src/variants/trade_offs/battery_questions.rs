@@ -140,7 +140,7 @@ impl WorkingContext {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
             let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
             if climbs {
-                told.push(share("hill used", used(result, CheckCode::PerformanceClimb)));
+                told.push(share("climb used", used(result, CheckCode::PerformanceClimb)));
             }
             if let Some(range_m) = result.supply.range_m {
                 told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));

@@ -183,7 +183,7 @@ impl WorkingContext {
             value: if now { None } else { serde_json::to_value(parts).ok() },
             figures: vec![
                 figure("each motor, hardest work", motor_a, "A"),
-                share("hill used", climb),
+                share("climb used", climb),
                 figure("winding", winding_c, "°C"),
                 figure("time on one charge", result.supply.runtime_min, "min"),
             ],

@@ -5,7 +5,7 @@ use maud::{Markup, html};
 use super::html::{section, table};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::{Check, CheckClass, Verdict};
-use crate::format::significant;
+use crate::format::percent;
 
 /// Verdict and class in a word: sizes fit or do not, whatever fails is called out.
 const fn word(check: &Check) -> &'static str {
@@ -23,16 +23,6 @@ fn name(check: &Check) -> String {
     check.drive.as_ref().map_or_else(|| check.title.to_owned(), |drive| format!("{}, {drive}", check.title))
 }
 
-/// Demand and limit; sizes say it in their sentence.
-fn figures(check: &Check) -> String {
-    match (check.demand, check.limit) {
-        (Some(demand), Some(limit)) if check.fits.is_none() => {
-            format!("{} of {} {}", significant(demand), significant(limit), check.unit)
-        }
-        _ => String::new(),
-    }
-}
-
 /// What does not hold, what is to be known, what holds.
 pub(super) fn verdict(result: &OptionEvaluation) -> Markup {
     let (holds, rest): (Vec<&Check>, Vec<&Check>) =
@@ -41,18 +31,26 @@ pub(super) fn verdict(result: &OptionEvaluation) -> Markup {
         rest.into_iter().partition(|check| check.class == CheckClass::Caution && check.verdict == Verdict::Tight);
     let wrong: Vec<Vec<String>> = rest
         .iter()
-        .map(|check| vec![word(check).to_owned(), name(check), figures(check), check.because.clone()])
+        .map(|check| vec![word(check).to_owned(), name(check), check.said.clone(), check.because.clone()])
         .collect();
     let known: Vec<Vec<String>> =
-        to_know.iter().map(|check| vec![name(check), figures(check), check.because.clone()]).collect();
-    // What holds needs no reason: two to a line.
-    let cells = |check: Option<&&Check>| match check {
-        Some(check) if check.fits == Some(true) => [name(check), "fits".to_owned()],
-        Some(check) => [name(check), figures(check)],
-        None => [String::new(), String::new()],
+        to_know.iter().map(|check| vec![name(check), check.said.clone(), check.because.clone()]).collect();
+    // What holds is counted: which of it would be next is what one may want to know.
+    let next = holds
+        .iter()
+        .filter(|check| check.fits.is_none())
+        .max_by(|a, b| a.utilisation.unwrap_or_default().total_cmp(&b.utilisation.unwrap_or_default()));
+    let fine = match (holds.len(), next.and_then(|check| Some((check, check.utilisation?)))) {
+        (0, _) => String::new(),
+        (count, Some((check, used))) => {
+            format!(
+                "{count} checks hold; nearest to its limit is {}, {} of it used.",
+                name(check).to_lowercase(),
+                percent(used)
+            )
+        }
+        (count, None) => format!("{count} checks hold."),
     };
-    let fine: Vec<Vec<String>> =
-        holds.chunks(2).map(|pair| [cells(pair.first()), cells(pair.get(1))].concat()).collect();
     let inside = html! {
         @if wrong.is_empty() {
             p { "Everything holds with room to spare." }
@@ -60,7 +58,7 @@ pub(super) fn verdict(result: &OptionEvaluation) -> Markup {
             (table(&["", "check", "#figures", "why"], &wrong))
         }
         @if !known.is_empty() { h3 { "know this" } (table(&["caution", "#figures", "why"], &known)) }
-        @if !fine.is_empty() { h3 { "holds" } (table(&["check", "#figures", "check", "#figures"], &fine)) }
+        @if !fine.is_empty() { p { (fine) } }
     };
     section("verdict", "Verdict", &inside)
 }
