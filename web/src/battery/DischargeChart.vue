@@ -143,6 +143,6 @@ const handles = computed(() =>
     :handles="handles"
     :ghost="drag.dragging.value ? before : null"
     :from="from"
-    hint="drag ● sag, □ stop, ▯ reserve; or arrow keys, Esc gives back"
+    hint="drag ● sag, □ stop, ▮ reserve; or arrow keys, Esc gives back"
   />
 </template>

@@ -242,7 +242,7 @@ h3 {
   font-size: var(--size-note);
 }
 
-@media (max-width: 999px) {
+@media (max-width: 699px) {
   .halves {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -84,6 +84,6 @@ const labels = computed<ChartLabel[]>(() => {
     :labels="labels"
     :handles="handles"
     :ghost="ghost"
-    hint="drag ○ target, ● climb, □ current limit, ▯ cells; or arrow keys, Esc gives back"
+    hint="drag ○ target, ● climb, □ current limit, ▮ cells; or arrow keys, Esc gives back"
   />
 </template>

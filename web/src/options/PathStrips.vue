@@ -132,14 +132,19 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
                 class="joint"
               />
               <text
-                v-if="stage.lossW > 0.002 * row.totalW"
+                v-if="stage.lossW > 0.002 * row.totalW && pitch > 56"
                 :x="stage.x + 4"
                 :y="row.y + ROW - 5"
                 class="loss"
               >
                 {{ shownText("power", stage.lossW) }}
               </text>
-              <text v-if="stage.step !== 'job'" :x="stage.x + 4" :y="row.y + ROW - 17" class="foot">
+              <text
+                v-if="stage.step !== 'job' && pitch > 80"
+                :x="stage.x + 4"
+                :y="row.y + ROW - 17"
+                class="foot"
+              >
                 {{ stage.title.toLowerCase() }}
               </text>
             </g>

@@ -95,6 +95,22 @@ h1 {
   }
 }
 
+@media (max-width: 699px) {
+  .ask {
+    margin-left: auto;
+  }
+
+  .tools {
+    order: 3;
+    flex-basis: 100%;
+    margin-left: 0;
+  }
+
+  .tools:empty {
+    display: none;
+  }
+}
+
 @media (max-width: 999px) {
   .says {
     font-size: 1.125rem;

@@ -304,9 +304,9 @@ useKeys({
   padding-bottom: 0.1875rem;
 }
 
-@media (max-width: 999px) {
+@media (max-width: 699px) {
   .panel .typed {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template-columns: minmax(0, 30rem);
   }
 }
 </style>

@@ -115,7 +115,8 @@ export const useBench = defineStore("bench", () => {
 
   /** What the part of a step does here, in one sentence. */
   function says(step: string): string {
-    const all = figures.value?.sentences.filter((sentence) => sentence.step === step) ?? [];
+    const told = blinking.value && pinned.value ? pinned.value.figures : figures.value;
+    const all = told?.sentences.filter((sentence) => sentence.step === step) ?? [];
     return all.find((one) => one.drive === null || one.drive === drive.value?.drive)?.says ?? "";
   }
 

@@ -10,6 +10,7 @@ mod window;
 mod access;
 mod choosing;
 mod fields;
+mod handling;
 mod known;
 mod links;
 mod measuring;

@@ -66,6 +66,11 @@ const base = (line: FigureLine) => props.pinned?.find((candidate) => candidate.n
 </template>
 
 <style scoped>
+/* A name and its figure are read in one look. */
+.figures {
+  max-width: 26rem;
+}
+
 .before {
   margin: 0 0.4375rem 0 0;
 }
