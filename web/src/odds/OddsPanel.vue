@@ -68,6 +68,9 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
 <template>
   <PanelHead title="Odds" :note="odds ? `${odds.draws} draws, seed ${odds.seed}` : ''" />
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <p v-if="!odds && !problem" class="note" role="status">
+    Every figure that nobody measured is being drawn two thousand times …
+  </p>
   <template v-if="odds">
     <h2 class="headline" data-odds>
       <span class="big" :class="rank(odds.all_hold)">{{ chance(odds.all_hold) }}</span>

@@ -58,6 +58,7 @@ async function blank(): Promise<void> {
     </span>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <p v-if="!compared" class="note" role="status">The options are being weighed …</p>
   <PathStrips @open="(place) => (bench.optionIndex = place)" />
   <CompareTable :compared="compared" @choose="(name) => choose(name)" />
   <DecisionNote @again="bench.document?.chosen && choose(bench.document.chosen, true)" />

@@ -90,6 +90,7 @@ const used = computed(() => {
       line {{ row.line }}, {{ row.column }}: {{ row.detail }}
     </li>
   </ul>
+  <p v-if="!list && !problem" class="note" role="status">The lines are being put together …</p>
   <template v-if="list">
     <div class="sums">
       <h2 class="headline">

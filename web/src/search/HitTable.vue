@@ -258,12 +258,7 @@ const spoken = computed(() => {
         <thead>
           <tr>
             <th v-for="column in columns" :key="column.key" :class="{ number: column.figure }">
-              <button
-                type="button"
-                tabindex="-1"
-                :aria-label="`Sort by ${column.head}`"
-                @click="sortBy(column.key)"
-              >
+              <button type="button" :aria-label="`Sort by ${column.head}`" @click="sortBy(column.key)">
                 {{ column.head
                 }}<span v-if="sort === column.key" aria-hidden="true">{{ descending ? " ↓" : " ↑" }}</span>
               </button>

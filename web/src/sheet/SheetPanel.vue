@@ -28,6 +28,7 @@ const drives = computed(() => [...new Set((shop.value?.settings ?? []).map(({ dr
     <button type="button" class="boxed" data-print @click="printSheet()">Open the sheet to print</button>
   </PanelHead>
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <p v-if="!shop && !problem" class="note" role="status">The sheet is being put together …</p>
   <template v-if="shop">
     <section>
       <h3>first power-up</h3>

@@ -245,12 +245,11 @@ function press(candidate: Candidate, event: MouseEvent): void {
         <thead>
           <tr>
             <th>
-              <button type="button" tabindex="-1" @click="sortBy('label')">part</button>
+              <button type="button" @click="sortBy('label')">part</button>
             </th>
             <th v-for="column in columns" :key="column.key" class="number">
               <button
                 type="button"
-                tabindex="-1"
                 :aria-label="`Sort by ${column.head}`"
                 :data-sort="column.key"
                 @click="sortBy(column.key)"

@@ -134,6 +134,7 @@ function useArea(index: number, area: boolean): void {
 <template>
   <PanelHead title="Wiring" step="wiring" note="each run is a pair of leads; its length counts one way" />
   <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+  <p v-if="!shop && !problem" class="note" role="status">The loom is being drawn …</p>
   <template v-if="shop">
     <LoomDrawing
       :svg="shop.loom_svg"

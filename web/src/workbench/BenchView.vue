@@ -304,6 +304,26 @@ useKeys({
   padding-bottom: 0.1875rem;
 }
 
+/* On a wide screen the figures stand in two columns. */
+@media (min-width: 1600px) {
+  .panel .typed {
+    grid-template-columns: minmax(0, 45rem) minmax(0, 1fr);
+  }
+
+  .panel .typed > :first-child {
+    columns: 2;
+    column-gap: 1.625rem;
+  }
+
+  .panel .typed > :first-child > h2 {
+    column-span: all;
+  }
+
+  .panel .typed .group {
+    break-inside: auto;
+  }
+}
+
 @media (max-width: 699px) {
   .panel .typed {
     grid-template-columns: minmax(0, 30rem);

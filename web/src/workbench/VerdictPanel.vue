@@ -85,7 +85,7 @@ function move(event: KeyboardEvent): void {
       <span class="opens">open the verdict</span>
     </button>
   </aside>
-  <aside v-else class="verdict" :class="{ sheet }" aria-label="Verdict" data-verdict @keydown="move">
+  <aside v-else class="verdict" :class="{ over: sheet }" aria-label="Verdict" data-verdict @keydown="move">
     <header>
       <VerdictMark v-if="bench.optionFigures" :verdict="bench.optionFigures.verdict" quiet large />
       <h2>{{ word }}</h2>
@@ -268,7 +268,7 @@ summary .note {
 }
 
 /* On a narrow screen it lies over the step, above the bar. */
-.sheet {
+.over {
   grid-area: panel;
   z-index: 2;
   border-left: 0;

@@ -153,7 +153,7 @@ async fn options_are_overlaid_and_runs_kept_and_compared() {
     browser.until("beside", "document.querySelectorAll('[data-run-figures] thead tr > *').length === 3").await;
     browser.press("forget").await;
     browser.until("gone", "!document.querySelector('[data-kept]')").await;
-    browser.until("one column", "document.querySelectorAll('[data-run-figures] thead th').length === 2").await;
+    browser.until("one column", "document.querySelectorAll('[data-run-figures] thead tr > *').length === 2").await;
 
     browser.click("[data-plot-csv]").await;
     let table = String::from_utf8(browser.downloaded(".csv").await).unwrap();

@@ -169,16 +169,16 @@ function setText(text: string): void {
 
 <style scoped>
 .field.words {
-  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+  grid-template-columns: minmax(0, 1fr) calc(8.25rem + 4.75rem + var(--space-4));
 }
 
 .field.plain {
-  grid-template-columns: minmax(0, 1fr) 150px;
+  grid-template-columns: minmax(0, 1fr) 9.375rem;
 }
 
 .field.plain.words,
 .field.plain.wide {
-  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+  grid-template-columns: minmax(0, 1fr) calc(8.25rem + 4.75rem + var(--space-4));
 }
 
 .field.wide :deep(.choice) {
@@ -201,7 +201,7 @@ function setText(text: string): void {
 .text {
   width: 100%;
   min-width: 0;
-  height: 28px;
+  height: 1.75rem;
 }
 
 .told,

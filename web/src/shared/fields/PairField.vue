@@ -63,7 +63,7 @@ const marked = computed(() => ["Motor", "Battery", "Controller"].includes(props.
 
 <style scoped>
 .pair-row {
-  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+  grid-template-columns: minmax(0, 1fr) calc(8.25rem + 4.75rem + var(--space-4));
 }
 
 .two {

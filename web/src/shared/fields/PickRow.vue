@@ -12,7 +12,7 @@ defineProps<{ label: string }>();
 
 <style scoped>
 .pick {
-  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+  grid-template-columns: minmax(0, 1fr) calc(8.25rem + 4.75rem + var(--space-4));
 }
 
 .pick :slotted(select) {
@@ -21,6 +21,6 @@ defineProps<{ label: string }>();
   background: var(--sheet);
   border: 1px solid var(--box);
   min-width: 0;
-  min-height: 28px;
+  min-height: 1.75rem;
 }
 </style>

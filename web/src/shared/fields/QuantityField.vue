@@ -255,7 +255,7 @@ function step(event: KeyboardEvent): void {
   display: flex;
   align-items: center;
   min-width: 0;
-  height: 28px;
+  height: 1.75rem;
   border: 1px solid var(--box);
   background: var(--sheet);
   padding-right: var(--space-2);

@@ -67,7 +67,7 @@ async function set(typed: string): Promise<void> {
 
 <style scoped>
 .field {
-  grid-template-columns: minmax(0, 1fr) calc(132px + 76px + var(--space-4));
+  grid-template-columns: minmax(0, 1fr) calc(8.25rem + 4.75rem + var(--space-4));
 }
 
 .entry {
@@ -81,7 +81,7 @@ input {
   font-size: var(--size-figure);
   width: 100%;
   min-width: 0;
-  height: 28px;
+  height: 1.75rem;
   text-align: right;
 }
 
