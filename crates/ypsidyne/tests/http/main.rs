@@ -18,4 +18,5 @@ mod search;
 mod sheets;
 mod shelf;
 mod trade;
+mod weighing;
 mod workshop;

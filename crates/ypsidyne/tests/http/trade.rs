@@ -63,7 +63,7 @@ async fn which_kind_readings_and_slower_ways_are_told() {
     let server = Server::start();
     let kinds = answer(&server, "/api/motors/guide", &asked(json!({}))).await;
     assert_eq!(kinds["kinds"].as_array().unwrap().len(), 9);
-    assert!(kinds["size"].as_str().unwrap().contains("W at each shaft"), "{kinds}");
+    assert!(kinds["size"].as_str().unwrap().contains("W continuous at each shaft"), "{kinds}");
     let read = answer(&server, "/api/motors/reading", &asked(json!({ "turns": [] }))).await;
     assert!(read["kv"]["says"].as_str().unwrap().contains("rpm/V"));
     let slower = answer(&server, "/api/motors/slower", &asked(json!({}))).await;
