@@ -111,24 +111,24 @@ li {
 }
 
 .row {
-  display: grid;
-  grid-template-columns: 20px minmax(0, 1fr) auto;
+  display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
-  column-gap: var(--space-1);
+  column-gap: var(--space-3);
   width: 100%;
   padding: 0.3125rem 0 0.25rem;
 }
 
 .title {
-  padding-right: var(--space-4);
+  flex: 1 1 8rem;
 }
 
 .said {
-  text-align: right;
+  margin-left: auto;
 }
 
 .was {
-  grid-column: 2 / -1;
+  flex-basis: 100%;
   text-align: right;
   color: var(--accent);
 }
@@ -138,7 +138,8 @@ li {
 }
 
 .bar {
-  grid-column: 2 / -1;
+  flex: 0 0 calc(100% - 1.25rem);
+  margin-left: 1.25rem;
   position: relative;
   height: 5px;
   margin-top: 0.1875rem;

@@ -50,6 +50,10 @@ const headlines = useHeadlines();
   overflow: hidden;
 }
 
+.block:not(.line) > div:last-child:nth-child(odd) {
+  grid-column: 1 / -1;
+}
+
 dd {
   display: block;
   line-height: 1.3;

@@ -104,7 +104,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
       :title="bench.caseFigures?.because"
       data-because
     >
-      <template v-if="efficiency">
+      <template v-if="efficiency && bench.caseFigures?.feasible">
         <b class="figure"
           ><button v-if="efficiencySum" type="button" class="opens" @click="sums.open(efficiencySum)">
             {{ figures(100 * efficiency, 2) }} %</button

@@ -104,7 +104,10 @@ const footFits = (stage: Drawn) =>
   (stage.step === "job" ? last.value : pitch.value);
 
 const lineFits = (stage: Drawn) =>
-  (stage.title.length + (stage.readings[0]?.text.length ?? 0)) * TITLE_LETTER + MARK < pitch.value;
+  (stage.title.length + (stage.readings[0]?.text.length ?? 0)) * TITLE_LETTER +
+    MARK +
+    (stage.weakest ? MARK : 0) <
+  (stage.step === "job" ? last.value : pitch.value);
 
 /** One short sentence for those who listen: what goes in, what arrives, what limits. */
 const spoken = computed(() => {
