@@ -239,7 +239,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
       <BenchField :at="bench.drivePointer" record="OptionDrive" name="motor_count" label="How many" />
     </section>
     <div class="pictures">
-      <GeneratorNote v-if="turned" :row="turned" />
+      <GeneratorNote v-if="turned" :row="turned" only="picture" />
       <EnvelopeChart v-else-if="!generates" />
     </div>
   </div>
@@ -304,6 +304,7 @@ function toggle(key: "gearbox" | "thermal", on: boolean): void {
       </section>
     </div>
   </MoreFigures>
+  <GeneratorNote v-if="turned" :row="turned" only="rest" />
   <CandidateList kind="motor" title="motors on the shelf" />
   <div v-if="!generates" class="pair">
     <FigureTable

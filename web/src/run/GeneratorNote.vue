@@ -8,7 +8,11 @@ import type { Curve } from "../shared/plots/curves";
 import { CurveChart } from "../shared/plots/late";
 import { displayUnit, figures, shownText } from "../units/quantity";
 
-const props = defineProps<{ row: Schemas["GeneratorRow"] }>();
+const props = defineProps<{
+  row: Schemas["GeneratorRow"];
+  /** Its picture alone, or what stands below it; all of it where it is left out. */
+  only?: "picture" | "rest";
+}>();
 const bench = useBench();
 
 const now = computed(() => props.row.curves.now);
@@ -125,27 +129,30 @@ const machines = computed(() =>
 
 <template>
   <section data-generator>
-    <h3 class="head">As a generator: {{ row.curves.drive }}</h3>
-    <p class="answer">
-      <b class="figure">{{ shownText("power", now.output_power_w) }}</b>
-      {{ charges ? "into the battery" : "into the load" }} at {{ shownText("rotation", now.source_rpm) }} of
-      the source<template v-if="now.output_power_w <= 0">
-        : it never reaches {{ shownText("voltage", now.needed_voltage_v) }}</template
-      >.
-    </p>
-    <p class="caution" :class="{ bad: stands !== null && now.runaway_voltage_v > stands }" data-runaway>
-      When the load falls off, the source runs up to {{ shownText("rotation", now.runaway_source_rpm) }} and
-      <b class="figure">{{ shownText("voltage", now.runaway_voltage_v) }}</b> stand on the leads;
-      {{
-        stands === null
-          ? "nobody said what hangs on it stands"
-          : `what hangs on it stands ${shownText("voltage", stands)}`
-      }}. A load that is dumped, or a brake, must catch it. Water, wind and their wheels keep turning: stop
-      and lock the wheel before touching.
-    </p>
-    <div class="charts">
+    <h3 v-if="only !== 'rest'" class="head">As a generator: {{ row.curves.drive }}</h3>
+    <template v-if="only !== 'rest'">
+      <p class="answer">
+        <b class="figure">{{ shownText("power", now.output_power_w) }}</b>
+        {{ charges ? "into the battery" : "into the load" }} at {{ shownText("rotation", now.source_rpm) }} of
+        the source<template v-if="now.output_power_w <= 0">
+          : it never reaches {{ shownText("voltage", now.needed_voltage_v) }}</template
+        >.
+      </p>
+      <p class="caution" :class="{ bad: stands !== null && now.runaway_voltage_v > stands }" data-runaway>
+        When the load falls off, the source runs up to {{ shownText("rotation", now.runaway_source_rpm) }} and
+        <b class="figure">{{ shownText("voltage", now.runaway_voltage_v) }}</b> stand on the leads;
+        {{
+          stands === null
+            ? "nobody said what hangs on it stands"
+            : `what hangs on it stands ${shownText("voltage", stands)}`
+        }}. A load that is dumped, or a brake, must catch it. Water, wind and their wheels keep turning: stop
+        and lock the wheel before touching.
+      </p>
+    </template>
+    <div class="charts" :class="only">
       <div>
         <CurveChart
+          v-if="only !== 'rest'"
           title="Output over load"
           x-label="load, Ω"
           y-label="W, V"
@@ -153,6 +160,7 @@ const machines = computed(() =>
           :lines="loads"
         />
         <CurveChart
+          v-if="only !== 'picture'"
           title="Output over speed"
           :x-label="`source, ${turns.symbol}`"
           y-label="W, V"
@@ -160,7 +168,7 @@ const machines = computed(() =>
           :lines="uprights"
         />
       </div>
-      <table class="figures" data-generating>
+      <table v-if="only !== 'picture'" class="figures" data-generating>
         <tbody>
           <tr v-for="line in lines" :key="line.name">
             <td>{{ line.name }}</td>
@@ -169,59 +177,61 @@ const machines = computed(() =>
         </tbody>
       </table>
     </div>
-    <h3 class="head">
-      Machines on this source
-      <input
-        v-model="wanted"
-        type="search"
-        class="write"
-        placeholder="search"
-        aria-label="Search: machines on this source"
-        data-machine-search
-      />
-      <button
-        v-if="matching.length > SHORT && wanted === ''"
-        type="button"
-        class="action"
-        @click="whole = !whole"
-      >
-        {{ whole ? "the best of them" : `all ${matching.length}` }}
-      </button>
-    </h3>
-    <table data-machines>
-      <thead>
-        <tr>
-          <th>machine</th>
-          <th class="right">gives here</th>
-          <th class="right">volts</th>
-          <th class="right">gives something from 1 :</th>
-          <th class="right">best at 1 :</th>
-          <th class="right">gives then</th>
-          <th class="right">runs away to</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(machine, index) in machines" :key="index" :class="{ own: machine.part_id === null }">
-          <td>{{ machine.label }}</td>
-          <td class="figure right">{{ shownText("power", machine.now.output_power_w) }}</td>
-          <td class="figure right">{{ shownText("voltage", machine.now.output_voltage_v) }}</td>
-          <td class="figure right">
-            {{
-              machine.now.ratio_for_needed_voltage === null
-                ? "–"
-                : figures(machine.now.ratio_for_needed_voltage, 3)
-            }}
-          </td>
-          <td class="figure right">
-            {{ machine.best_speed_up === null ? "–" : figures(machine.best_speed_up, 2) }}
-          </td>
-          <td class="figure right" :data-best="machine.label">
-            {{ shownText("power", machine.best_power_w) }}
-          </td>
-          <td class="figure right">{{ shownText("voltage", machine.now.runaway_voltage_v) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <template v-if="only !== 'picture'">
+      <h3 class="head">
+        Machines on this source
+        <input
+          v-model="wanted"
+          type="search"
+          class="write"
+          placeholder="search"
+          aria-label="Search: machines on this source"
+          data-machine-search
+        />
+        <button
+          v-if="matching.length > SHORT && wanted === ''"
+          type="button"
+          class="action"
+          @click="whole = !whole"
+        >
+          {{ whole ? "the best of them" : `all ${matching.length}` }}
+        </button>
+      </h3>
+      <table data-machines>
+        <thead>
+          <tr>
+            <th>machine</th>
+            <th class="right">gives here</th>
+            <th class="right">volts</th>
+            <th class="right">gives something from 1 :</th>
+            <th class="right">best at 1 :</th>
+            <th class="right">gives then</th>
+            <th class="right">runs away to</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(machine, index) in machines" :key="index" :class="{ own: machine.part_id === null }">
+            <td>{{ machine.label }}</td>
+            <td class="figure right">{{ shownText("power", machine.now.output_power_w) }}</td>
+            <td class="figure right">{{ shownText("voltage", machine.now.output_voltage_v) }}</td>
+            <td class="figure right">
+              {{
+                machine.now.ratio_for_needed_voltage === null
+                  ? "–"
+                  : figures(machine.now.ratio_for_needed_voltage, 3)
+              }}
+            </td>
+            <td class="figure right">
+              {{ machine.best_speed_up === null ? "–" : figures(machine.best_speed_up, 2) }}
+            </td>
+            <td class="figure right" :data-best="machine.label">
+              {{ shownText("power", machine.best_power_w) }}
+            </td>
+            <td class="figure right">{{ shownText("voltage", machine.now.runaway_voltage_v) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
   </section>
 </template>
 
@@ -266,5 +276,8 @@ const machines = computed(() =>
   .charts {
     grid-template-columns: minmax(0, 1fr);
   }
+}
+.charts.picture {
+  grid-template-columns: minmax(0, 1fr);
 }
 </style>

@@ -282,6 +282,15 @@ useKeys({
   min-width: 0;
 }
 
+/* A chart with its figures beside it. */
+.panel .top {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 14rem;
+  gap: 1.375rem;
+  margin-bottom: var(--space-7);
+  align-items: start;
+}
+
 .panel .pair {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(220px, 100%), 1fr));
@@ -327,6 +336,10 @@ useKeys({
 @media (max-width: 699px) {
   .panel .typed {
     grid-template-columns: minmax(0, 30rem);
+  }
+
+  .panel .top {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -6,7 +6,7 @@ import type { Step } from "../router";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import AssumptionsNote from "./AssumptionsNote.vue";
 import { useBench } from "./bench";
-import CheckRow from "./CheckRow.vue";
+import CheckList from "./CheckList.vue";
 import { checkKey, isCaution, stepOf } from "./words";
 import { figures } from "../units/quantity";
 import { TITLES } from "./stepWords";
@@ -97,64 +97,27 @@ function move(event: KeyboardEvent): void {
     <p v-if="checks.length === 0" class="note">The figures are being worked out.</p>
     <template v-if="weakest">
       <h3>{{ weakest.verdict === "fail" ? "what fails" : "what gives way first" }}</h3>
-      <ol>
-        <CheckRow
-          :check="weakest"
-          :open="isOpen(weakest)"
-          weakest
-          @toggle="toggle(weakest)"
-          @go="(step) => emit('go', step)"
-        />
-        <CheckRow
-          v-for="check in failing"
-          :key="checkKey(check)"
-          :check="check"
-          :open="isOpen(check)"
-          @toggle="toggle(check)"
-          @go="(step) => emit('go', step)"
-        />
-      </ol>
+      <CheckList
+        :checks="[weakest, ...failing]"
+        :open="open"
+        :weakest="weakest"
+        @toggle="toggle"
+        @go="(step) => emit('go', step)"
+      />
     </template>
     <template v-if="tight.length > 0">
       <h3>{{ weakest?.verdict === "fail" ? "tight" : "also tight" }}</h3>
-      <ol>
-        <CheckRow
-          v-for="check in tight"
-          :key="checkKey(check)"
-          :check="check"
-          :open="isOpen(check)"
-          @toggle="toggle(check)"
-          @go="(step) => emit('go', step)"
-        />
-      </ol>
+      <CheckList :checks="tight" :open="open" @toggle="toggle" @go="(step) => emit('go', step)" />
     </template>
     <section v-if="cautions.length > 0" data-cautions>
       <h3 class="know">cautions</h3>
-      <ol>
-        <CheckRow
-          v-for="check in cautions"
-          :key="checkKey(check)"
-          :check="check"
-          :open="isOpen(check)"
-          @toggle="toggle(check)"
-          @go="(step) => emit('go', step)"
-        />
-      </ol>
+      <CheckList :checks="cautions" :open="open" @toggle="toggle" @go="(step) => emit('go', step)" />
     </section>
     <details v-if="holding.length > 0" class="fold" data-holding>
       <summary>
         <VerdictMark verdict="ok" quiet /> holds ({{ holding.length }}) <span class="note">{{ next }}</span>
       </summary>
-      <ol>
-        <CheckRow
-          v-for="check in holding"
-          :key="checkKey(check)"
-          :check="check"
-          :open="isOpen(check)"
-          @toggle="toggle(check)"
-          @go="(step) => emit('go', step)"
-        />
-      </ol>
+      <CheckList :checks="holding" :open="open" @toggle="toggle" @go="(step) => emit('go', step)" />
     </details>
     <details v-if="unknown.length > 0" class="fold unknown">
       <summary>

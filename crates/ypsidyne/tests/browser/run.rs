@@ -228,7 +228,7 @@ async fn a_generator_says_what_it_gives_and_what_it_lacks() {
     // A heater instead of the battery, in Job.
     browser.run("document.activeElement.blur()").await;
     browser.keys("o1").await;
-    browser.press("a heater or lamp").await;
+    browser.press("heater or lamp").await;
     until_stored(&server, &id, "/job/drives/0/load/electrical/resistance_ohm", 4.0).await;
     browser.run("document.activeElement.blur()").await;
     browser.keys("2").await;
