@@ -276,9 +276,18 @@ impl Browser {
         entry.send_keys(&format!("{all}{text}")).await.unwrap();
     }
 
-    /// Sends keys to wherever the focus is.
+    /// Sends keys to wherever the focus is; what is just being drawn anew takes none, and is looked for again.
     pub async fn keys(&self, keys: &str) {
-        self.client.active_element().await.unwrap().send_keys(keys).await.unwrap();
+        let end = std::time::Instant::now() + PATIENCE;
+        loop {
+            match self.client.active_element().await.unwrap().send_keys(keys).await {
+                Ok(()) => return,
+                Err(error) if std::time::Instant::now() > end => {
+                    panic!("keys to {}: {error}", self.text("document.activeElement.outerHTML.slice(0, 300)").await)
+                }
+                Err(_) => tokio::time::sleep(Duration::from_millis(25)).await,
+            }
+        }
     }
 
     /// Presses keys while Control is held.
