@@ -54,6 +54,13 @@ async fn every_view_is_free_of_violations_in_both_themes() {
             browser.open(&server.url(place)).await;
             browser.until("the view", "document.querySelector('h1')").await;
             browser.until("no part is being fetched", "!document.querySelector('[data-fetching]')").await;
+            // What is pale is of before, and says so: it is looked at once it is of now.
+            browser
+                .until(
+                    "all of it is of now",
+                    "!document.querySelector('[data-stale]') && !document.body.innerText.includes('Working it out')",
+                )
+                .await;
             if place.ends_with("/run") {
                 browser.until("a run", "document.querySelector('[data-run-words]')").await;
             }
