@@ -24,6 +24,11 @@ export interface FieldMeta {
   fallback?: number | string | boolean;
 }
 
+const PARTS = new Set(["Motor", "Battery", "Controller", "GearingStage", "Wheel"]);
+
+/** Whether a record is that of a part, whose figures say where they are from. */
+export const isPart = (record: string): boolean => PARTS.has(record);
+
 /** The description of a field of a record, for example `("Motor", "kv_rpm_per_v")`. */
 export function fieldMeta(record: string, key: string): FieldMeta {
   const meta = FIELDS[record]?.[key];

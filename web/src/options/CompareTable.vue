@@ -4,6 +4,7 @@
 import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
+import { letterOf } from "../shared/lib/names";
 import { figures, shownText } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import { useBench } from "../workbench/bench";
@@ -21,7 +22,6 @@ const TOLD = [
   { title: "what is risky", of: (about: About | undefined) => about?.risks ?? [], none: "nothing known" },
 ];
 const about = (place: number) => bench.figures?.about[place];
-const letter = (place: number) => String.fromCharCode(65 + (place % 26));
 
 const results = computed(() => bench.figures?.evaluation.options ?? []);
 const rows = computed(() => props.compared?.rows ?? []);
@@ -67,7 +67,7 @@ function axisOf(row: Row): { letters: { letter: string; at: number; bad: boolean
   const letters = row.values.flatMap((value, place) =>
     value == null
       ? []
-      : [{ letter: letter(place), at: share(value), bad: results.value[place]?.verdict === "fail" }],
+      : [{ letter: letterOf(place), at: share(value), bad: results.value[place]?.verdict === "fail" }],
   );
   return { letters, tick: row.asked == null ? null : share(row.asked) };
 }
@@ -100,7 +100,7 @@ function move(place: number, by: number): void {
           <th class="note">side by side</th>
           <th v-for="place in order" :key="place" :data-option="options[place]?.name">
             <span class="who">
-              <span class="letter">{{ letter(place) }}</span>
+              <span class="letter">{{ letterOf(place) }}</span>
               <VerdictMark v-if="results[place]" :verdict="results[place].verdict" />
               <button type="button" class="action name" @click="open(place)">
                 {{ options[place]?.name }}
@@ -114,7 +114,7 @@ function move(place: number, by: number): void {
                 data-choose
                 @click="emit('choose', options[place]?.name ?? '')"
               >
-                {{ chosen === options[place]?.name ? "chosen" : `choose ${letter(place)}` }}
+                {{ chosen === options[place]?.name ? "chosen" : `choose ${letterOf(place)}` }}
               </button>
               <button
                 type="button"

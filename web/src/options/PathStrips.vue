@@ -9,6 +9,7 @@ import SaveDrawing from "../shared/plots/SaveDrawing.vue";
 import { useElementSize } from "@vueuse/core";
 import { viewOf } from "../workbench/view";
 import { generatingFlow } from "../run/generating";
+import { letterOf } from "../shared/lib/names";
 import { shownText } from "../units/quantity";
 
 const emit = defineEmits<{ open: [place: number] }>();
@@ -49,7 +50,6 @@ const flows = computed(() =>
   }),
 );
 
-const letter = (place: number) => String.fromCharCode(65 + (place % 26));
 const LEFT = 4;
 const ROW = 78;
 const THICKEST = 30;
@@ -112,7 +112,7 @@ const lossOf = (stage: (typeof rows.value)[number]["stages"][number], y: number)
           @keydown.enter="emit('open', row.place)"
         >
           <rect x="0" :y="row.y" :width="width" :height="ROW" class="target" />
-          <text :x="LEFT" :y="row.y + 13" class="name">{{ letter(row.place) }} · {{ row.name }}</text>
+          <text :x="LEFT" :y="row.y + 13" class="name">{{ letterOf(row.place) }} · {{ row.name }}</text>
           <text v-if="row.totalW === 0" :x="LEFT" :y="row.y + 36" class="foot">
             cannot: no figures for this case
           </text>

@@ -6,6 +6,7 @@ import { useBench } from "./bench";
 import { useDrives } from "./drives";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import type { Step } from "../router";
+import { letterOf } from "../shared/lib/names";
 import BenchMenu from "./BenchMenu.vue";
 import type { PathMode } from "./layout";
 
@@ -15,7 +16,6 @@ const bench = useBench();
 const drives = useDrives();
 const toast = useToast();
 
-const letter = (index: number) => String.fromCharCode(65 + (index % 26));
 const renaming = ref<number | null>(null);
 
 function saved(): string {
@@ -99,7 +99,7 @@ function endName(event: Event): void {
           :title="index === bench.optionIndex ? 'Press again to rename' : option.name"
           @click="index === bench.optionIndex ? startRename(index) : (bench.optionIndex = index)"
         >
-          <span class="letter">{{ letter(index) }}</span>
+          <span class="letter">{{ letterOf(index) }}</span>
           <span class="words">{{ option.name }}</span>
           <VerdictMark
             v-if="bench.figures?.evaluation.options[index]"

@@ -7,22 +7,18 @@ import { figures } from "../units/quantity";
 import { useBench } from "./bench";
 import { useHeadlines } from "./headlines";
 import { nextStep, TITLES } from "./stepWords";
-import { checkKey } from "./words";
+import { BUILD_WORDS, weakestOf } from "./words";
 
 const props = defineProps<{ step: Step }>();
 const emit = defineEmits<{ go: [step: Step]; verdict: [] }>();
 const bench = useBench();
 const headlines = useHeadlines();
 const next = computed(() => nextStep(props.step));
-const weakest = computed(() => {
-  const link = bench.optionFigures?.weakest_link;
-  return link && bench.optionFigures?.checks.find((check) => checkKey(check) === checkKey(link));
-});
+const weakest = computed(() => weakestOf(bench.optionFigures));
 const used = computed(() => {
   const share = weakest.value?.utilisation;
   return share == null ? "" : `${figures(100 * share, 2)} %`;
 });
-const WORDS = { ok: "Holds", tight: "Holds, tight", fail: "Fails", unknown: "Not known" } as const;
 </script>
 
 <template>
@@ -31,7 +27,7 @@ const WORDS = { ok: "Holds", tight: "Holds, tight", fail: "Fails", unknown: "Not
       <template v-if="bench.optionFigures">
         <span class="word">
           <VerdictMark :verdict="bench.optionFigures.verdict" quiet />
-          {{ WORDS[bench.optionFigures.verdict] }}
+          {{ BUILD_WORDS[bench.optionFigures.verdict] }}
         </span>
         <span class="note"
           >{{ weakest?.title.toLowerCase() }} <b>{{ used }}</b></span

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 // On a narrow screen: which step, which case, which charge, as three choices in one row.
 import { STEPS, type Step } from "../router";
-import { CHARGES, useBench } from "./bench";
-import { useCases } from "./path/cases";
+import { useBench } from "./bench";
+import CaseSelects from "./path/CaseSelects.vue";
 import { TITLES } from "./stepWords";
 
 defineProps<{ step: Step }>();
 const emit = defineEmits<{ go: [step: Step] }>();
 const bench = useBench();
-const { cases, word } = useCases();
 const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
@@ -35,20 +34,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
         {{ drive.drive }}
       </option>
     </select>
-    <template v-if="cases.length > 0">
-      <select
-        aria-label="Case"
-        :value="bench.caseName"
-        @change="bench.caseName = chosen($event) as typeof bench.caseName"
-      >
-        <option v-for="name in cases" :key="name" :value="name">{{ word(name) }}</option>
-      </select>
-      <select aria-label="Charge" :value="bench.charge" @change="bench.charge = Number(chosen($event))">
-        <option v-for="{ word: said, charge } in CHARGES" :key="said" :value="charge">
-          {{ said }} charge
-        </option>
-      </select>
-    </template>
+    <CaseSelects told />
   </nav>
 </template>
 
@@ -61,7 +47,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
   min-width: 0;
 }
 
-select {
+.row :deep(select) {
   font: inherit;
   color: inherit;
   background: var(--paper);

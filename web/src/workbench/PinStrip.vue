@@ -5,7 +5,7 @@ import { type Difference, difference, figures } from "../units/quantity";
 import { useBench } from "./bench";
 import { useHeadlines } from "./headlines";
 import { lettersAct } from "./layout";
-import { checkKey } from "./words";
+import { weakestOf } from "./words";
 
 const bench = useBench();
 const headlines = useHeadlines();
@@ -21,11 +21,6 @@ interface Line {
 
 const failing = (option: typeof bench.view.option) =>
   option?.checks.filter(({ verdict }) => verdict === "fail").length ?? 0;
-const weakest = (option: typeof bench.view.option) => {
-  const link = option?.weakest_link;
-  return link && option.checks.find((check) => checkKey(check) === checkKey(link));
-};
-
 const lines = computed<Line[]>(() => {
   const [now, then] = [bench.current.option, bench.pinnedView?.option];
   if (!now || !then) return [];
@@ -33,7 +28,7 @@ const lines = computed<Line[]>(() => {
   if (failing(now) !== failing(then)) {
     said.push({ name: "fail", text: `${failing(then)} → ${failing(now)}`, direction: "same" });
   }
-  const [a, b] = [weakest(then), weakest(now)];
+  const [a, b] = [weakestOf(then), weakestOf(now)];
   if (a?.utilisation != null && b?.utilisation != null) {
     const differs = a.code !== b.code || Math.abs(b.utilisation / a.utilisation - 1) > MATTERS;
     const of =

@@ -7,7 +7,7 @@ import VerdictMark from "../shared/figures/VerdictMark.vue";
 import AssumptionsNote from "./AssumptionsNote.vue";
 import { useBench } from "./bench";
 import CheckList from "./CheckList.vue";
-import { checkKey, isCaution, stepOf } from "./words";
+import { BUILD_WORDS, checkKey, isCaution, stepOf, weakestOf } from "./words";
 import { figures } from "../units/quantity";
 import { TITLES } from "./stepWords";
 
@@ -25,10 +25,7 @@ const known = computed(() =>
 );
 const unknown = computed(() => checks.value.filter((check) => check.verdict === "unknown"));
 const several = computed(() => (bench.option?.drives.length ?? 0) > 1);
-const weakest = computed(() => {
-  const link = bench.optionFigures?.weakest_link;
-  return (link && checks.value.find((check) => checkKey(check) === checkKey(link))) ?? known.value[0];
-});
+const weakest = computed(() => weakestOf(bench.optionFigures) ?? known.value[0]);
 const others = computed(() => known.value.filter((check) => check !== weakest.value));
 const failing = computed(() => others.value.filter(({ verdict }) => verdict === "fail"));
 const tight = computed(() => others.value.filter(({ verdict }) => verdict === "tight"));
@@ -46,7 +43,7 @@ const isOpen = (check: Check) => open.value === checkKey(check);
 
 const word = computed(() => {
   const verdict = bench.optionFigures?.verdict;
-  return verdict ? { ok: "Holds", tight: "Holds, tight", fail: "Fails", unknown: "Not known" }[verdict] : "";
+  return verdict ? BUILD_WORDS[verdict] : "";
 });
 const summary = computed(() => {
   const count = (verdict: string) => known.value.filter((check) => check.verdict === verdict).length;

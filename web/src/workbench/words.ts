@@ -1,6 +1,6 @@
 // Words for what the core names by code.
 import { CHECKS } from "../api/checks.gen";
-import type { CaseName, Check, Schemas, Verdict } from "../api/client";
+import type { CaseName, Check, OptionEvaluation, Schemas, Verdict } from "../api/client";
 import type { Step } from "../router";
 
 /** A check that is to be known rather than to be judged. */
@@ -35,6 +35,20 @@ export const LOAD_WORDS: Record<string, string> = {
   constant_torque: "Shaft",
   generator: "Source",
 };
+
+/** What a build comes to, as its verdict is headed. */
+export const BUILD_WORDS: Record<Verdict, string> = {
+  ok: "Holds",
+  tight: "Holds, tight",
+  fail: "Fails",
+  unknown: "Not known",
+};
+
+/** The check that gives way first; undefined where nothing is known. */
+export function weakestOf(option: OptionEvaluation | undefined): Check | undefined {
+  const link = option?.weakest_link;
+  return link ? option.checks.find((check) => checkKey(check) === checkKey(link)) : undefined;
+}
 
 /** What a check is told apart by. */
 export function checkKey(check: Pick<Check, "code" | "drive" | "stage">): string {

@@ -2,7 +2,7 @@
 // One field of a document: label, the right entry for its kind, help, typical values, guesses.
 import ChoiceSelect from "./ChoiceSelect.vue";
 import { computed, useId } from "vue";
-import { fieldHelp, fieldMeta } from "../../api/fields";
+import { fieldHelp, fieldMeta, isPart } from "../../api/fields";
 import { useDesk } from "../../workbench/desk";
 import QuantityField from "./QuantityField.vue";
 import ProvenanceMark from "./ProvenanceMark.vue";
@@ -36,7 +36,6 @@ const chosen = computed(() => value.value ?? meta.value.fallback ?? null);
 const isNumber = computed(() => meta.value.min !== undefined);
 const isText = computed(() => !isNumber.value && !meta.value.choices && !meta.value.flag);
 /** Figures of parts say where they are from; prices and counts need not. */
-const PARTS = ["Motor", "Battery", "Controller", "GearingStage", "Wheel"];
 const UNMARKED = [
   "price",
   "packs_series",
@@ -47,13 +46,10 @@ const UNMARKED = [
 ];
 const marked = computed(
   () =>
-    PARTS.includes(props.record) &&
-    isNumber.value &&
-    amount.value !== undefined &&
-    !UNMARKED.includes(props.name),
+    isPart(props.record) && isNumber.value && amount.value !== undefined && !UNMARKED.includes(props.name),
 );
 /** Without a mark there is room for longer names. */
-const plain = computed(() => ![...PARTS, "OptionDrive"].includes(props.record));
+const plain = computed(() => !isPart(props.record) && props.record !== "OptionDrive");
 /** Long choices get the room of the mark too. */
 const wide = computed(() => meta.value.choices?.some((choice) => choice.label.length > 13) ?? false);
 const guess = computed(() => desk.guessAt(pointer.value));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Two figures that belong together in one row: across and long, amps at volts, continuous and peak.
 import { computed } from "vue";
-import { fieldHelp, fieldMeta } from "../../api/fields";
+import { fieldHelp, fieldMeta, isPart } from "../../api/fields";
 import { useDesk } from "../../workbench/desk";
 import { helpInPlace, helpOfFocus } from "./help";
 import ProvenanceMark from "./ProvenanceMark.vue";
@@ -29,7 +29,7 @@ const fields = computed(() =>
 );
 const known = computed(() => fields.value[0]?.value != null);
 const guesses = computed(() => props.names.flatMap((name) => desk.guessAt(`${props.at}/${name}`) ?? []));
-const marked = computed(() => ["Motor", "Battery", "Controller"].includes(props.record));
+const marked = computed(() => isPart(props.record));
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 // A place in a document in words: whose part, which figure.
 import type { Build } from "../../api/client";
 import { FIELDS } from "../../api/fields.gen";
+import { letterOf } from "./names";
 
 /** The label of a key, whichever record has it. */
 function label(key: string): string {
@@ -18,7 +19,7 @@ export function placeInWords(document: object, pointer: string): string {
     const step = steps[at] ?? "";
     const index = Number(steps[at + 1]);
     if (step === "options" && Number.isInteger(index)) {
-      words.push(String.fromCharCode(65 + (index % 26)));
+      words.push(letterOf(index));
       drives = build.options?.[index]?.drives.map(({ drive }) => drive) ?? [];
       at += 1;
     } else if (step === "drives" && Number.isInteger(index)) {
@@ -42,10 +43,7 @@ export function keyInWords(pointer: string): string {
 export function pointerInWords(pointer: string): string {
   const option = /\/options\/(\d+)/.exec(pointer)?.[1];
   const key = pointer.split("/").findLast((step) => step !== "" && !Number.isInteger(Number(step)));
-  const words = [
-    option === undefined ? "" : String.fromCharCode(65 + (Number(option) % 26)),
-    key ? label(key) : "",
-  ];
+  const words = [option === undefined ? "" : letterOf(Number(option)), key ? label(key) : ""];
   return words.filter(Boolean).join(" · ") || "the document";
 }
 

@@ -5,6 +5,7 @@ import { printSheet } from "../../sheet/printSheet";
 import { preferences } from "../../units/preferences";
 import { useBench } from "../bench";
 import { helpInPlace } from "../../shared/fields/help";
+import { letterOf } from "../../shared/lib/names";
 import { nextPath, setLetters } from "../layout";
 import { TITLES } from "../stepWords";
 import { CASE_WORDS, checkKey } from "../words";
@@ -79,7 +80,7 @@ export function useCommands(acts: CommandActs): { all: () => Command[]; find: (t
   function options(): Command[] {
     return (bench.document?.options ?? []).map(({ name }, place) => ({
       words: name,
-      does: `open option ${String.fromCharCode(65 + place)}`,
+      does: `open option ${letterOf(place)}`,
       also: "option",
       act: () => {
         bench.optionIndex = place;

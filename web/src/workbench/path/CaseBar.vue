@@ -10,6 +10,7 @@ import { CHARGES, useBench } from "../bench";
 import { setPath } from "../layout";
 import { useSums } from "../sums";
 import { useCases } from "./cases";
+import CaseSelects from "./CaseSelects.vue";
 
 const props = defineProps<{ step: Step; line?: boolean }>();
 const bench = useBench();
@@ -33,7 +34,6 @@ const moment = computed(() => {
   if (!active || cursor === null || !first) return null;
   return `${first.title} at ${momentWords(cursor)} of the run`;
 });
-const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -52,24 +52,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
         {{ drive.drive }}
       </button>
     </span>
-    <template v-if="line && cases.length > 0">
-      <select
-        class="choose"
-        aria-label="Case"
-        :value="bench.caseName"
-        @change="bench.caseName = chosen($event) as typeof bench.caseName"
-      >
-        <option v-for="name in cases" :key="name" :value="name">{{ word(name) }}</option>
-      </select>
-      <select
-        class="choose"
-        aria-label="Charge"
-        :value="bench.charge"
-        @change="bench.charge = Number(chosen($event))"
-      >
-        <option v-for="{ word: said, charge } in CHARGES" :key="said" :value="charge">{{ said }}</option>
-      </select>
-    </template>
+    <CaseSelects v-if="line" />
     <template v-else-if="cases.length > 0">
       <span class="switch" role="group" aria-label="Case">
         <button
@@ -167,6 +150,14 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
 
 .line {
   padding: 0 0 0 var(--space-6);
+}
+
+.line > :deep(select) {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--box);
+  padding: var(--space-1) var(--space-3);
 }
 
 .because {

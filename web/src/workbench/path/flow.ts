@@ -9,7 +9,7 @@ import type {
   Verdict,
 } from "../../api/client";
 import { useBench } from "../bench";
-import { checkKey, LIMIT_WORDS, LOAD_WORDS, stepOf } from "../words";
+import { LIMIT_WORDS, LOAD_WORDS, stepOf, weakestOf } from "../words";
 import { driveRun, useRuns } from "../../run/runs";
 import { generatingFlow } from "../../run/generating";
 import { flowAt } from "../../run/moment";
@@ -214,8 +214,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     },
   ];
 
-  const link = all?.weakest_link;
-  const check = link && all?.checks.find((candidate) => checkKey(candidate) === checkKey(link));
+  const check = weakestOf(all);
   const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
   const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
   let flowing = totalW;
