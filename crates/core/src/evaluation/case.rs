@@ -3,6 +3,7 @@
 use serde::Serialize;
 
 use crate::format::{percent, significant};
+use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::Drive;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, CaseResult, Figures, LossesW, StageLossesW, rpm};
@@ -64,6 +65,13 @@ pub struct CaseEvaluation {
 }
 
 impl CaseEvaluation {
+    /// Travel for each radian of the output shaft, m: the radius of wheel or drum; `None` where nothing travels or turns.
+    #[must_use]
+    pub fn travel_radius_m(&self) -> Option<f64> {
+        let (speed_m_s, rpm) = self.speed_m_s.zip(self.output_rpm)?;
+        (rpm > 0.0).then(|| speed_m_s / (rpm * RAD_S_PER_RPM))
+    }
+
     pub(super) fn new(drive: &Drive<'_>, open_circuit_v: f64, chain: &Chain<'_>, result: &CaseResult) -> Self {
         let figures = result.figures.as_ref();
         let tip_radius_m = match &drive.job.load {

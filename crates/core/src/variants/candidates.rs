@@ -80,10 +80,7 @@ impl Effect {
         let stalled = seen
             .and_then(|seen| seen.cases.iter().find(|case| case.case == Case::Stall))
             .and_then(|case| case.output_torque_nm);
-        let wheel_radius_m = flat_out.and_then(|case| {
-            let (speed, rpm) = case.speed_m_s.zip(case.output_rpm)?;
-            (rpm > 0.0).then(|| speed / (rpm * std::f64::consts::TAU / 60.0))
-        });
+        let wheel_radius_m = flat_out.and_then(CaseEvaluation::travel_radius_m);
         let hardest = |figure: fn(&CaseEvaluation) -> Option<f64>| {
             [Case::Target, Case::Climb].into_iter().filter_map(|case| figure(seen?.at_half(case)?)).reduce(f64::max)
         };

@@ -99,7 +99,7 @@ fn questions() -> Vec<Asked> {
             })
         },
         Asked {
-            asked: |build| ability(build, |load| matches_vehicle(load).and_then(|vehicle| vehicle.accelerate_s)),
+            asked: |build| ability(build, |load| vehicle_of(load).and_then(|vehicle| vehicle.accelerate_s)),
             ..row("to_speed_s", "time to speed", false, |result| {
                 most(drives(result, |drive| drive.acceleration_s.flatten()))
             })
@@ -128,26 +128,23 @@ fn questions() -> Vec<Asked> {
                 .reduce(|a, b| a + b)
         }),
         Asked {
-            asked: |build| ability(build, |load| matches_vehicle(load).map(|vehicle| vehicle.climb_speed_m_s)?),
+            asked: |build| ability(build, |load| vehicle_of(load).and_then(|vehicle| vehicle.climb_speed_m_s)),
             ..row("hill_m_s", "speed on the hill", true, |result| {
                 least(drives(result, |drive| drive.at_half(Case::Climb).and_then(|case| case.speed_m_s)))
             })
         },
         Asked {
-            asked: |build| ability(build, |load| matches_vehicle(load).map(|vehicle| vehicle.target_speed_m_s)),
+            asked: |build| ability(build, |load| vehicle_of(load).map(|vehicle| vehicle.target_speed_m_s)),
             ..row("top_m_s", "flat out", true, |result| {
                 least(drives(result, |drive| drive.at_half(Case::FullThrottle).and_then(|case| case.speed_m_s)))
             })
         },
         row("loaded_v", "volts at the hardest work", true, |result| result.supply.all_hardest.voltage_v),
-        Asked {
-            more_is_better: Some(false),
-            ..row("winding_c", "hottest winding", false, |result| {
-                let all: Vec<Option<f64>> =
-                    result.drives.iter().map(|drive| drive.thermal.as_ref().and_then(|heat| heat.winding_c)).collect();
-                all.iter().all(Option::is_some).then(|| most(all.into_iter().flatten())).flatten()
-            })
-        },
+        row("winding_c", "hottest winding", false, |result| {
+            let all: Vec<Option<f64>> =
+                result.drives.iter().map(|drive| drive.thermal.as_ref().and_then(|heat| heat.winding_c)).collect();
+            all.iter().all(Option::is_some).then(|| most(all.into_iter().flatten())).flatten()
+        }),
         row("flat_out_s", "held flat out, until hot", true, OptionEvaluation::flat_out_s),
         Asked {
             asked: |build| build.job.runtime_min,
@@ -163,7 +160,7 @@ fn questions() -> Vec<Asked> {
     ]
 }
 
-fn matches_vehicle(load: &Load) -> Option<&crate::document::load::Vehicle> {
+fn vehicle_of(load: &Load) -> Option<&crate::document::load::Vehicle> {
     if let Load::Vehicle(vehicle) = load { Some(vehicle) } else { None }
 }
 
@@ -196,8 +193,8 @@ fn count(result: &OptionEvaluation, verdict: Verdict) -> f64 {
 fn start_pull_n(result: &OptionEvaluation) -> Option<f64> {
     let pulls = result.drives.iter().filter_map(|drive| {
         let (stall, target) = (drive.at_half(Case::Stall)?, drive.at_half(Case::Target)?);
-        let radius_m = target.speed_m_s? / (target.output_rpm? * std::f64::consts::TAU / 60.0);
-        (radius_m > 0.0).then_some(stall.output_torque_nm? / radius_m)
+        let radius_m = target.travel_radius_m().filter(|radius_m| *radius_m > 0.0)?;
+        Some(stall.output_torque_nm? / radius_m)
     });
     pulls.reduce(|a, b| a + b)
 }
