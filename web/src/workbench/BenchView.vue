@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The workbench: options as sheets, the power path, the steps, the verdict.
 import { useToast } from "primevue/usetoast";
-import { computed, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
+import { computed, nextTick, onBeforeUnmount, reactive, ref, watch, watchEffect } from "vue";
 import { useRouter } from "vue-router";
 import { api, type Build, saying } from "../api/client";
 import { useAsNew } from "../saving/asNew";
@@ -36,7 +36,6 @@ import StepNav from "./StepNav.vue";
 import { useCommands } from "./command/commands";
 import PinStrip from "./PinStrip.vue";
 import { courseAsked } from "../run/courseAsked";
-import { printSheet } from "../sheet/printSheet";
 import VerdictPanel from "./VerdictPanel.vue";
 
 const props = defineProps<{ id: string; step?: string }>();
@@ -152,9 +151,8 @@ watch(
   },
 );
 
-/** By a key one goes to the step itself, not only to its name. */
-async function goByKey(to: Step | undefined): Promise<void> {
-  if (!to) return;
+/** By a key or by words one goes to the step itself, not only to its name. */
+async function goInto(to: Step): Promise<void> {
   await router.push({ name: "bench", params: { id: props.id, step: to } });
   document.getElementById("step")?.focus();
 }
@@ -168,29 +166,22 @@ watch(step, () => (verdictOpen.value = false));
 function openVerdict(): void {
   if (narrow.value) verdictOpen.value = true;
   else fold(step.value, false);
+  void nextTick(() => document.querySelector<HTMLElement>("[data-verdict] button.row")?.focus());
 }
 
 const commands = useCommands({
-  go,
+  go: (to) => void goInto(to),
   history: () => (historyShown.value = true),
   keys: () => (keysShown.value = true),
   verdict: openVerdict,
+  path: () => nextPath(step.value),
   run: (course) => {
     courseAsked.value = course;
     go("run");
   },
+  find: () => (commandShown.value = true),
 });
-
-useKeys({
-  step: (index) => void goByKey(STEPS[index]),
-  path: () => nextPath(step.value),
-  verdict: openVerdict,
-  command: () => (commandShown.value = true),
-  print: () => void printSheet(),
-  help: () => {
-    keysShown.value = true;
-  },
-});
+useKeys(commands.all);
 </script>
 
 <template>

@@ -55,22 +55,20 @@ const { value: strip, problem } = useAnswer<Schemas["StripPoint"][]>(
   },
 );
 
-/** The strip goes by factors, as its values do. */
-const across = (value: number) => {
-  const [from, to] = range.value;
-  const byFactor = from > 0 && to / from > 15;
-  const share = byFactor ? Math.log(value / from) / Math.log(to / from) : (value - from) / (to - from);
-  return Math.min(Math.max(share, 0), 1) * width.value;
-};
-const segments = computed(() => {
+/** The values stand side by side in the order and at the pace that the core chose. */
+const bandWidth = computed(() => width.value / Math.max(1, strip.value?.length ?? 1));
+const segments = computed(() =>
+  (strip.value ?? []).map((point, place) => ({ ...point, left: place * bandWidth.value })),
+);
+/** Middle of a value among them, px. */
+function across(value: number): number {
   const points = strip.value ?? [];
-  return points.map((point, place) => {
-    const before = points[place - 1]?.value ?? point.value;
-    const after = points[place + 1]?.value ?? point.value;
-    const [left, right] = [across((before + point.value) / 2), across((point.value + after) / 2)];
-    return { ...point, left, width: Math.max(1, right - left + 0.5) };
-  });
-});
+  const after = points.findIndex((point) => point.value >= value);
+  const [low, high] = [points[after - 1], points[after]];
+  if (after < 0) return width.value;
+  const part = low && high ? (value - low.value) / (high.value - low.value) : 1;
+  return (Math.max(after - 1 + part, 0) + 0.5) * bandWidth.value;
+}
 const pointed = ref<number | null>(null);
 const nearest = (value: number) =>
   (strip.value ?? []).reduce<Schemas["StripPoint"] | null>(
@@ -91,8 +89,7 @@ const said = computed(() => {
 function valueAt(event: PointerEvent): number {
   const left = box.value?.getBoundingClientRect().left ?? 0;
   const x = event.clientX - left;
-  const point = segments.value.find((one) => x >= one.left && x <= one.left + one.width);
-  return point?.value ?? props.value;
+  return strip.value?.[Math.floor(x / bandWidth.value)]?.value ?? props.value;
 }
 const limits = computed<[number, number]>(() => [props.meta.min ?? -Infinity, props.meta.max ?? Infinity]);
 
@@ -154,7 +151,7 @@ function key(event: KeyboardEvent): void {
         :key="band.value"
         class="band"
         :class="band.verdict ?? 'none'"
-        :style="{ left: `${band.left}px`, width: `${band.width}px` }"
+        :style="{ left: `${band.left}px`, width: `${bandWidth + 0.5}px` }"
         :data-strip-verdict="band.verdict ?? 'none'"
       ></span>
       <span class="here" :style="{ left: `${across(value)}px` }"></span>

@@ -1,23 +1,30 @@
 // Everything that can be done at the workbench by words, and the keys that do it too.
+import { nextTick } from "vue";
 import { useRouter } from "vue-router";
 import { STEPS, type Step, stepKey } from "../../router";
 import { printSheet } from "../../sheet/printSheet";
 import { preferences } from "../../units/preferences";
-import { useBench } from "../bench";
+import { CHARGES, useBench } from "../bench";
 import { helpInPlace } from "../../shared/fields/help";
 import { letterOf } from "../../shared/lib/names";
-import { nextPath, setLetters } from "../layout";
+import { setLetters } from "../layout";
 import { TITLES } from "../stepWords";
 import { CASE_WORDS, checkKey } from "../words";
 import { type Command, matches } from "./entries";
 import { settings } from "./setting";
 
 export interface CommandActs {
+  /** Goes to a step, with the focus on it. */
   go: (step: Step) => void;
   history: () => void;
   keys: () => void;
+  /** To the verdict, opened where it is folded. */
   verdict: () => void;
+  /** The power path in full, as a line, away. */
+  path: () => void;
   run: (course: string) => void;
+  /** The field to find or set. */
+  find: () => void;
 }
 
 const MOST = 12;
@@ -147,18 +154,17 @@ export function useCommands(acts: CommandActs): { all: () => Command[]; find: (t
         does: "to the parts; then ↑ ↓ step, Enter keeps, Escape goes back",
         keys: "k",
         also: "parts candidates",
-        act: () =>
-          document.querySelector<HTMLElement>("[data-shelf-line]:not([aria-expanded='true'])")?.click(),
+        act: shelf,
       },
       { words: "next option", does: "open the next option", keys: "o", act: () => step("option") },
       { words: "next drive", does: "look at the next drive", keys: "d", act: () => step("drive") },
-      { words: "charge", does: "charge lower or higher", keys: "[ ]" },
+      { words: "charge", does: "charge lower or higher", keys: "[ or ]", byKey: charge },
       {
         words: "power path",
         does: "in full, as a line, away",
         keys: "w",
         also: "fold unfold",
-        act: () => nextPath(here()),
+        act: acts.path,
       },
       {
         words: "help in place",
@@ -200,14 +206,26 @@ export function useCommands(acts: CommandActs): { all: () => Command[]; find: (t
         act: () => void router.push({ name: "sheets", query: { build: bench.id } }),
       },
       { words: "all builds", does: "the list of builds", also: "home", act: () => void router.push("/") },
-      { words: "find or set", does: "this field: go anywhere, set anything by words", keys: "Ctrl K" },
+      {
+        words: "find or set",
+        does: "this field: go anywhere, set anything by words",
+        keys: "Ctrl K",
+        byKey: acts.find,
+      },
     ];
   }
 
-  const here = (): Step => {
-    const at = location.pathname.split("/").at(-1);
-    return STEPS.find((known) => known === at) ?? "job";
-  };
+  /** [ is lower, ] is higher. */
+  function charge(key: string): void {
+    const at = CHARGES.findIndex(({ charge: known }) => known === bench.charge) + (key === "[" ? 1 : -1);
+    bench.charge = CHARGES[Math.min(Math.max(at, 0), CHARGES.length - 1)]?.charge ?? 0.5;
+  }
+
+  /** The shelf of the step, opened, with the focus on its parts. */
+  function shelf(): void {
+    document.querySelector<HTMLElement>("[data-shelf-line]:not([aria-expanded='true'])")?.click();
+    void nextTick(() => document.querySelector<HTMLElement>("[data-candidates]")?.focus());
+  }
 
   function step(what: "option" | "drive"): void {
     if (what === "option") {

@@ -5,12 +5,14 @@ export interface Command {
   words: string;
   /** What it will do. */
   does: string;
-  /** The key that does it too. */
+  /** The key that does it too, or several with "or" between them. */
   keys?: string;
   /** Other words for it. */
   also?: string;
-  /** Nothing happens without an `act`: the line only tells a key. */
+  /** Without it nothing is done by words: the line only tells a key. */
   act?: () => void | Promise<void>;
+  /** What a key does, where that depends on which. */
+  byKey?: (key: string) => void;
 }
 
 /** How well words match what is typed: 0 not at all, more is better. Every typed word begins a word of the command. */

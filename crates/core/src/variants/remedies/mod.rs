@@ -91,11 +91,9 @@ pub fn remedies(
     drive: Option<&str>,
     stage: Option<usize>,
 ) -> Vec<Remedy> {
-    let Some(sheet) = build.options.get(option) else { return Vec::new() };
-    let now = evaluate_option(&build.job, sheet, option);
-    let check =
-        now.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive && check.stage == stage);
-    check.filter(|check| needs_remedy(check)).map_or_else(Vec::new, |check| found_for(build, option, &now, check))
+    let Some(now) = evaluated(build, option) else { return Vec::new() };
+    let check = named(&now, code, drive, stage).filter(|check| needs_remedy(check));
+    check.map_or_else(Vec::new, |check| found_for(build, option, &now, check))
 }
 
 /// What would bring a check down to a share of its limit, above 0 to 1: whatever moves it, whether it holds or not. None where
@@ -109,19 +107,30 @@ pub fn ways_to(
     stage: Option<usize>,
     share: f64,
 ) -> Vec<Remedy> {
-    let Some(sheet) = build.options.get(option) else { return Vec::new() };
-    let now = evaluate_option(&build.job, sheet, option);
-    let check =
-        now.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive && check.stage == stage);
-    let Some(check) = check.filter(|check| check.utilisation.is_some_and(|used| used > share)) else {
-        return Vec::new();
-    };
-    let draft = Variant { job: build.job.clone(), option: sheet.clone() };
+    let Some(now) = evaluated(build, option) else { return Vec::new() };
+    let check = named(&now, code, drive, stage).filter(|check| check.utilisation.is_some_and(|used| used > share));
+    let Some(check) = check else { return Vec::new() };
+    let draft = Variant { job: build.job.clone(), option: build.options[option].clone() };
     let levers = relevant::levers_for(check, &draft, option);
     let mut found: Vec<Found<'_>> =
         levers.iter().filter_map(|lever| turn(lever, &draft, check, option, Goal::Share(share))).collect();
     found.sort_by(|a, b| cost(a, &now).total_cmp(&cost(b, &now)));
     offered(&found, build, option, &now, check, Goal::Share(share))
+}
+
+/// An option as it is; `None` where there is no such option.
+fn evaluated(build: &Build, option: usize) -> Option<OptionEvaluation> {
+    build.options.get(option).map(|sheet| evaluate_option(&build.job, sheet, option))
+}
+
+/// A check by what it is told apart by.
+fn named<'a>(
+    result: &'a OptionEvaluation,
+    code: CheckCode,
+    drive: Option<&str>,
+    stage: Option<usize>,
+) -> Option<&'a Check> {
+    result.checks.iter().find(|check| check.code == code && check.drive.as_deref() == drive && check.stage == stage)
 }
 
 fn needs_remedy(check: &Check) -> bool {
