@@ -29,4 +29,4 @@ export function wholeNumbers(text: string, least: number, most: number): Listed 
 }
 
 /** A count with its thousands apart. */
-export const whole = (count: number) => Math.round(count).toLocaleString("en").replaceAll(",", " ");
+export const whole = (count: number) => Math.round(count).toLocaleString("en").replaceAll(",", "\u202f");

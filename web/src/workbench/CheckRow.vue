@@ -49,6 +49,7 @@ const numbered = computed(
     props.check.utilisation !== null &&
     props.check.utilisation > SHARE,
 );
+const about = computed(() => `${bench.optionIndex} ${checkKey(props.check)}`);
 const toShare = ref(false);
 const fixable = computed(() => props.check.verdict === "fail" || props.check.verdict === "tight");
 </script>
@@ -99,8 +100,9 @@ const fixable = computed(() => props.check.verdict === "fail" || props.check.ver
           make this 80 %
         </button>
       </p>
-      <RemedyList v-if="toShare && numbered" :check="check" :share="SHARE" />
-      <RemedyList v-else-if="fixable" :check="check" />
+      <!-- Drawn anew for another check or option: what fixes one is never offered for the other. -->
+      <RemedyList v-if="toShare && numbered" :key="`share of ${about}`" :check="check" :share="SHARE" />
+      <RemedyList v-else-if="fixable" :key="about" :check="check" />
     </div>
   </li>
 </template>

@@ -59,7 +59,7 @@ const chosen = (event: Event) => (event.target as HTMLSelectElement).value;
   flex: 0 1 auto;
 }
 
-.step {
+.row > .step {
   flex: 1 1 auto;
   font-weight: 600;
   font-size: var(--size-title);

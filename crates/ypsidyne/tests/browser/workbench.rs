@@ -153,6 +153,9 @@ async fn everything_is_reachable_by_keyboard() {
         .await;
     browser.keys("o").await;
     browser.until("the second option", "document.querySelector('.tab.open .letter').innerText === 'B'").await;
+    // What fixes its weakest link arrives after its figures, and pushes the rows down.
+    browser.until("its verdict", "document.querySelector('[data-verdict] h2').innerText === 'Fails'").await;
+    browser.until("what would fix it", "document.querySelector('[data-verdict] [data-remedy]')").await;
     browser.keys("v").await;
     // Down past what would fix the first check, to the next one.
     let at_the_next = "document.activeElement.matches(\"[data-verdict] button.row[aria-expanded='false']\")";
