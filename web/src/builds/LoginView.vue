@@ -53,7 +53,7 @@ h1 {
 input {
   font: inherit;
   padding: var(--space-3);
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   background: var(--sheet);
   color: var(--ink);
 }

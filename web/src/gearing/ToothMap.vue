@@ -255,7 +255,7 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
   color: inherit;
   background: transparent;
   border: 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--box);
 }
 
 .map {

@@ -262,7 +262,7 @@ textarea {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   border-top: 0;
   resize: vertical;
 }

@@ -333,7 +333,7 @@ input {
   font: inherit;
   color: var(--ink);
   background: var(--sheet);
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: var(--space-1) var(--space-2);
   max-width: 100%;
 }

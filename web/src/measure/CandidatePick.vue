@@ -99,7 +99,7 @@ input {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: var(--space-1) var(--space-3);
   margin-right: var(--space-5);
 }

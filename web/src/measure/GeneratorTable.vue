@@ -89,7 +89,7 @@ input {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   width: 62px;
   text-align: right;
   padding: 0.0625rem var(--space-2);

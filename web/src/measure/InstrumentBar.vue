@@ -264,7 +264,7 @@ input:not([type="checkbox"]) {
   font: inherit;
   color: inherit;
   background: var(--sheet);
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   width: 48px;
   text-align: right;
   padding: 0.0625rem var(--space-2);

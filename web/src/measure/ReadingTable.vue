@@ -281,7 +281,7 @@ th {
   color: inherit;
   background: transparent;
   border: 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--box);
   width: 100%;
   min-width: 90px;
 }

@@ -262,7 +262,7 @@ h1 {
   color: inherit;
   background: none;
   border: 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--box);
   flex: 1 1 180px;
   min-width: 120px;
 }
@@ -356,7 +356,7 @@ textarea {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   resize: vertical;
 }
 

@@ -179,7 +179,7 @@ export const KINDS: SheetKind[] = [
         key: "unknowns",
         title: "Unknown motors",
         columns: [
-          { key: "label", label: "called", unit: "", text: true },
+          { key: "label", label: "name", unit: "", text: true },
           { key: "voltage_v", label: "volts", unit: "voltage_v" },
           { key: "current_a", label: "amps", unit: "current_a" },
           { key: "rpm", label: "rpm", unit: "target_rpm" },
@@ -206,7 +206,7 @@ export const KINDS: SheetKind[] = [
         key: "readings",
         title: "Motors",
         columns: [
-          { key: "label", label: "called", unit: "", text: true },
+          { key: "label", label: "name", unit: "", text: true },
           { key: "current_a", label: "amps", unit: "current_a" },
         ],
       },

@@ -288,7 +288,7 @@ input {
   color: inherit;
   background: transparent;
   border: 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--box);
   width: 150px;
 }
 

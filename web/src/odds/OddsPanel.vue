@@ -22,9 +22,9 @@ const odds = computed(() => all.value?.[bench.optionIndex] ?? null);
 
 /** A chance in words: bands, not decimals. */
 function chance(holds: number): string {
-  if (holds > 0.995) return "as good as sure";
+  if (holds > 0.995) return "always";
   if (holds >= 0.95) return "nearly always";
-  if (holds < 0.005) return "as good as never";
+  if (holds < 0.005) return "never";
   if (holds < 0.05) return "hardly ever";
   return `about ${Math.round(10 * holds)} in 10`;
 }
@@ -74,7 +74,7 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
   <template v-if="odds">
     <h2 class="headline" data-odds>
       <span class="big" :class="rank(odds.all_hold)">{{ chance(odds.all_hold) }}</span>
-      is how often everything holds in “{{ odds.option }}”
+      {{ odds.all_hold >= 0.05 && odds.all_hold < 0.95 ? "times " : "" }}everything holds in “{{ odds.option }}”
     </h2>
     <p class="note lead">
       Each of {{ odds.figures.length }} figures that nobody measured is drawn from how far it usually is off,
@@ -159,7 +159,7 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
       </tbody>
     </table>
     <p class="note">
-      {{ checks.length - doubtful.length }} other checks hold as good as surely<template
+      {{ checks.length - doubtful.length }} other checks hold in every draw or nearly<template
         v-if="unknown.length > 0"
         >; of {{ unknown.length }} nobody gave the limit</template
       >.

@@ -54,6 +54,6 @@ function setTolerance(key: keyof typeof USUAL_TOLERANCES, share: boolean, text: 
   color: inherit;
   background: transparent;
   border: 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--box);
 }
 </style>

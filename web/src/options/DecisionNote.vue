@@ -137,7 +137,7 @@ textarea {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   resize: vertical;
 }
 </style>

@@ -218,7 +218,7 @@ textarea {
   font: var(--size-small) var(--mono);
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
 }
 
 .wrong {

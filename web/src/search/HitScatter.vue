@@ -318,7 +318,7 @@ select {
   font: inherit;
   color: var(--ink);
   background: var(--sheet);
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
 }
 
 .surface {

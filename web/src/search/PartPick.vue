@@ -77,7 +77,7 @@ function choose(): void {
       <input
         v-model="picked.text"
         type="search"
-        placeholder="words of the name"
+        placeholder="name has …"
         :aria-label="`${word}: words`"
       />
       <label class="note"><input v-model="picked.owned" type="checkbox" /> in the drawer</label>
@@ -160,7 +160,7 @@ input[type="search"] {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: 0.0625rem var(--space-3);
   width: 124px;
 }

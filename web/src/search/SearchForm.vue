@@ -201,7 +201,7 @@ input {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: 0.0625rem var(--space-3);
   width: 110px;
   margin-left: 0.3125rem;

@@ -334,7 +334,7 @@ input[type="search"] {
   font: inherit;
   color: inherit;
   background: transparent;
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: 0.0625rem var(--space-3);
   width: 170px;
 }

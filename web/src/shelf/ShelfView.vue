@@ -353,7 +353,7 @@ h1 {
   font: inherit;
   color: inherit;
   background: var(--sheet);
-  border: 1px solid var(--line);
+  border: 1px solid var(--box);
   padding: 0.1875rem var(--space-4);
   flex: 1 1 200px;
   max-width: 320px;
@@ -383,7 +383,7 @@ input[type="checkbox"] {
 
 .row {
   display: grid;
-  grid-template-columns: 22px minmax(180px, 2.2fr) repeat(var(--figures), minmax(76px, 1fr)) 60px;
+  grid-template-columns: 22px minmax(180px, 3.4fr) repeat(var(--figures), minmax(76px, 1fr)) 60px;
   column-gap: var(--space-6);
   align-items: center;
   padding: 0 var(--space-7);

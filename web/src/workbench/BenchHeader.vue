@@ -122,7 +122,7 @@ function endName(event: Event): void {
         title="A copy of this option to change"
         @click="drives.addOption()"
       >
-        + option
+        + <span class="word">option</span>
       </button>
     </nav>
     <div class="tools">
@@ -130,10 +130,10 @@ function endName(event: Event): void {
         <span class="wide">find or set</span> <kbd>Ctrl K</kbd>
       </button>
       <button type="button" class="step" :disabled="!bench.canUndo" @click="bench.undo()">
-        <span aria-hidden="true">↶</span> Undo
+        <span aria-hidden="true">↶</span> <span class="word">Undo</span>
       </button>
       <button type="button" class="step" :disabled="!bench.canRedo" @click="bench.redo()">
-        <span aria-hidden="true">↷</span> Redo
+        <span aria-hidden="true">↷</span> <span class="word">Redo</span>
       </button>
       <span
         class="saved"
@@ -310,8 +310,31 @@ kbd {
   font-weight: 600;
 }
 
+/* With many options the room is the names'. */
 .many .find .wide {
   display: none;
+}
+
+.many .word {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+
+.many .name {
+  width: auto;
+  flex-shrink: 4;
+}
+
+.many .tab > button:first-child {
+  gap: var(--space-2);
+  padding: 0 var(--space-3);
+}
+
+.many .away {
+  padding-right: var(--space-3);
 }
 
 @media (max-width: 999px) {

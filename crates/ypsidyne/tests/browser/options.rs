@@ -182,6 +182,6 @@ async fn odds_are_bands_and_words_and_follow_the_tolerances() {
             ))
             .await;
     }
-    browser.until("sure", &format!("{words} === 'as good as sure'")).await;
+    browser.until("sure", &format!("{words} === 'always'")).await;
     browser.end().await;
 }
