@@ -5474,6 +5474,8 @@ export interface components {
             kind: components["schemas"]["PartKind"];
             /** @description What was understood, in the order of the text. */
             figures: components["schemas"]["HeardFigure"][];
+            /** @description What stands in the part because it is usual, not because it was read. */
+            usual: components["schemas"]["HeardFigure"][];
             /** @description What was not. */
             left: string[];
             /** @description The members of the part's document; a motor's with what was worked out. */
@@ -5489,7 +5491,7 @@ export interface components {
             label: string;
             /** @description Value in the document's unit, or a word. */
             value: unknown;
-            /** @description The words it came from. */
+            /** @description The words it came from; empty where nobody said it. */
             heard: string;
         };
         /** @description What the shelf proposes for a job. */

@@ -74,7 +74,9 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
   <template v-if="odds">
     <h2 class="headline" data-odds>
       <span class="big" :class="rank(odds.all_hold)">{{ chance(odds.all_hold) }}</span>
-      {{ odds.all_hold >= 0.05 && odds.all_hold < 0.95 ? "times " : "" }}everything holds in “{{ odds.option }}”
+      {{ odds.all_hold >= 0.05 && odds.all_hold < 0.95 ? "times " : "" }}everything holds in “{{
+        odds.option
+      }}”
     </h2>
     <p class="note lead">
       Each of {{ odds.figures.length }} figures that nobody measured is drawn from how far it usually is off,

@@ -74,12 +74,7 @@ function choose(): void {
       <span class="note" role="status">{{ said }}</span>
     </label>
     <template v-if="picked.on">
-      <input
-        v-model="picked.text"
-        type="search"
-        placeholder="name has …"
-        :aria-label="`${word}: words`"
-      />
+      <input v-model="picked.text" type="search" placeholder="name has …" :aria-label="`${word}: words`" />
       <label class="note"><input v-model="picked.owned" type="checkbox" /> in the drawer</label>
       <label v-if="owns" class="note" :title="owns">
         <input v-model="picked.own" type="checkbox" /> the one in use too

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A part in one line: what was typed as its name, or a seller's text that was pasted, read into figures and shown before it
 // is taken.
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { fieldMeta } from "../api/fields";
@@ -35,15 +35,20 @@ const text = computed(() =>
   pasting.value ? pasted.value : label.value === atFirst.value ? "" : label.value,
 );
 
-const { value: answer } = useAnswer<Schemas["LineReading"]>(
+/** A reading, and what it is the reading of. */
+type Read = Schemas["LineReading"] & { of: string };
+const { value: answer } = useAnswer<Read>(
   () => [text.value, props.kind, props.wheel],
-  (signal) =>
-    text.value.trim() === ""
-      ? null
-      : api.POST("/api/parts/line", {
-          body: { text: text.value, kind: props.kind, wheel_diameter_m: props.wheel ?? null },
-          signal,
-        }),
+  (signal) => {
+    const of = text.value;
+    if (of.trim() === "") return null;
+    const body = { text: of, kind: props.kind, wheel_diameter_m: props.wheel ?? null };
+    return api
+      .POST("/api/parts/line", { body, signal })
+      .then(({ data, error, response }) =>
+        data ? { data: { ...data, of }, response } : { error, response },
+      );
+  },
 );
 const reading = computed(() => {
   const read = answer.value;
@@ -78,9 +83,20 @@ function words(key: string, value: unknown): string {
   return `${figure} ${unit}`.trim();
 }
 
+/** Enter was pressed before the answer to what was typed was there: it is taken when it comes. */
+const waiting = ref("");
+watch(reading, () => {
+  if (waiting.value !== "" && waiting.value === text.value) take();
+});
+
+function enter(): void {
+  waiting.value = pasting.value ? "" : text.value;
+  take();
+}
+
 function take(): void {
   const read = reading.value;
-  if (!read || read.figures.length === 0 || wanted.value.length > 0) return;
+  if (!read || read.of !== text.value || read.figures.length === 0 || wanted.value.length > 0) return;
   const kept = Object.fromEntries(
     ["format", "part", ...(props.stays ?? [])].flatMap((key) =>
       key in part.value ? [[key, part.value[key]]] : [],
@@ -91,6 +107,7 @@ function take(): void {
     : label.value;
   desk.set(props.at, { ...kept, ...(read.part as Record<string, unknown>), label: name }, null);
   desk.seal();
+  waiting.value = "";
   dismissed.value = text.value;
   atFirst.value = name;
   pasting.value = false;
@@ -99,7 +116,7 @@ function take(): void {
 </script>
 
 <template>
-  <div class="line" data-one-line @keydown.enter="take">
+  <div class="line" data-one-line @keydown.enter="enter">
     <slot />
     <p class="offers">
       <button
@@ -128,9 +145,15 @@ function take(): void {
     <div v-if="reading" class="read" role="status" data-reading>
       <template v-if="reading.figures.length > 0">
         <p class="understood">
-          <span v-for="figure in reading.figures" :key="figure.key" class="pair" :data-heard="figure.key">
+          <span v-for="figure in reading.figures" :key="figure.key" class="heard" :data-heard="figure.key">
             <span class="note">{{ figure.label.toLowerCase() }}</span>
             <b>{{ words(figure.key, figure.value) }}</b>
+          </span>
+        </p>
+        <p v-if="reading.usual.length > 0" class="understood" data-usual>
+          <span v-for="figure in reading.usual" :key="figure.key" class="heard">
+            <span class="note">≈ {{ figure.label.toLowerCase() }}, as usual</span>
+            <span>{{ words(figure.key, figure.value) }}</span>
           </span>
         </p>
         <p v-if="reading.left.length > 0" class="note" data-left>Not read: {{ reading.left.join(" · ") }}</p>
@@ -197,9 +220,16 @@ textarea {
   margin: 0;
 }
 
-.pair {
-  margin-right: var(--space-6);
-  white-space: nowrap;
+.understood {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--space-1) var(--space-6);
+}
+
+.heard {
+  display: flex;
+  gap: var(--space-2);
+  align-items: baseline;
 }
 
 .wrong {

@@ -122,7 +122,7 @@ function endName(event: Event): void {
         title="A copy of this option to change"
         @click="drives.addOption()"
       >
-        + <span class="word">option</span>
+        +<span class="word">&nbsp;option</span>
       </button>
     </nav>
     <div class="tools">

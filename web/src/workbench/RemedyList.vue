@@ -47,7 +47,8 @@ const numbered = (offer: Schemas["Offer"]) =>
   props.check.fits === null && (props.check.utilisation !== null || offer.utilisation !== null);
 /** From how far it is used, or what it comes to where there is no number on either side. */
 function moves(offer: Schemas["Offer"]): string {
-  if (numbered(offer)) return `then ${percent(props.check.utilisation)} →`;
+  if (numbered(offer))
+    return props.check.utilisation === null ? "cannot now, then" : `${percent(props.check.utilisation)} →`;
   return props.check.fits === null ? "it holds then" : "it fits then";
 }
 

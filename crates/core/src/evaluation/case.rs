@@ -136,12 +136,10 @@ fn because(drive: &Drive<'_>, result: &CaseResult) -> String {
             format!("Not fast enough: flat out it reaches {} rpm.", significant(rpm(figures.output_rad_s)))
         }
         (Some(Limit::Duty), false) if controller.max_duty < 1.0 => format!(
-            "Not possible: with the throttle's end stop at {} the battery voltage is too low for this speed with this load.",
+            "Not possible: with the throttle's end stop at {} the battery voltage is too low for this speed.",
             percent(controller.max_duty)
         ),
-        (Some(Limit::Duty), false) => {
-            "Not possible: all of the battery voltage is too low for this speed with this load.".to_owned()
-        }
+        (Some(Limit::Duty), false) => "Not possible: the whole battery voltage is too low for this speed.".to_owned(),
         (Some(Limit::MotorCurrent), false) => format!(
             "Not possible: it takes {} A of motor current in a channel, and the limit is {} A.",
             significant(channel_a),

@@ -42,6 +42,8 @@ pub(super) enum Heard {
     SizeName,
     /// Brushless: which kind hangs on Kv.
     Brushless,
+    /// Cells in series and side by side.
+    SeriesParallel,
     /// Volts of a pack: cells by what one has.
     PackVolts,
     /// Watt-hours of a pack.
@@ -65,7 +67,7 @@ pub struct HeardFigure {
     pub label: String,
     /// Value in the document's unit, or a word.
     pub value: Value,
-    /// The words it came from.
+    /// The words it came from; empty where nobody said it.
     pub heard: String,
 }
 
@@ -76,6 +78,8 @@ pub struct LineReading {
     pub kind: PartKind,
     /// What was understood, in the order of the text.
     pub figures: Vec<HeardFigure>,
+    /// What stands in the part because it is usual, not because it was read.
+    pub usual: Vec<HeardFigure>,
     /// What was not.
     pub left: Vec<String>,
     /// The members of the part's document; a motor's with what was worked out.
@@ -103,7 +107,15 @@ fn compiled(kind: PartKind) -> &'static [Compiled] {
 #[must_use]
 pub fn read_line(text: &str, kind: Option<PartKind>, wheel_diameter_m: Option<f64>) -> LineReading {
     let kind = kind.unwrap_or_else(|| kind_of_text(text));
-    let mut reader = Reader { kind, rest: plain(text), part: Map::new(), heard: Vec::new(), aside: Vec::new() };
+    let mut reader = Reader {
+        kind,
+        rest: plain(text),
+        part: Map::new(),
+        heard: Vec::new(),
+        usual: Vec::new(),
+        aside: Vec::new(),
+        parallel: 1.0,
+    };
     for pattern in compiled(kind) {
         reader.listen(pattern);
     }
@@ -117,8 +129,12 @@ struct Reader {
     part: Map<String, Value>,
     /// With its place in the text.
     heard: Vec<(usize, HeardFigure)>,
+    /// What nobody said and is usual.
+    usual: Vec<HeardFigure>,
     /// Figures that are about something else.
     aside: Vec<String>,
+    /// Cells in parallel.
+    parallel: f64,
 }
 
 /// What stands for a letter that was understood.
@@ -198,6 +214,10 @@ impl Reader {
                 let form = if fast || turned { MotorForm::Inner } else { MotorForm::Outer };
                 self.put("facts.form", form.word().into(), found)
             }
+            Heard::SeriesParallel => {
+                self.parallel = number(2).unwrap_or(1.0);
+                number(1).is_some_and(|series| self.put("cells_series", json!(series), found))
+            }
             Heard::PackVolts => {
                 let Some(volts) = number(1) else { return false };
                 if self.get("cells_series").is_some() {
@@ -271,6 +291,16 @@ impl Reader {
         self.heard.push((whole.start(), HeardFigure { key: key.to_owned(), label, value, heard }));
     }
 
+    /// Puts what is usual where nothing was said.
+    fn assume(&mut self, key: &str, value: Value) {
+        if self.get(key).is_some() {
+            return;
+        }
+        super::csv_cell::insert(&mut self.part, key, value.clone());
+        let label = label_of(self.kind, key).unwrap_or_default();
+        self.usual.push(HeardFigure { key: key.to_owned(), label, value, heard: String::new() });
+    }
+
     /// Figures that stand in the document as another.
     fn put_in_other_words(&mut self, key: &str, value: &Value, found: &Captures<'_>) -> bool {
         let Some(value) = value.as_f64() else { return false };
@@ -311,6 +341,7 @@ impl Reader {
         LineReading {
             kind: self.kind,
             figures: self.heard.into_iter().map(|(_, heard)| heard).collect(),
+            usual: self.usual,
             left,
             part,
             worked_out,
@@ -324,18 +355,23 @@ impl Reader {
         }
         match self.kind {
             PartKind::Battery => {
-                self.part.entry("chemistry").or_insert_with(|| Chemistry::Lipo.word().into());
+                // Pouches come in the size that is wanted and are told by their C; what stands in parallel is round cells
+                // (common practice).
+                let round = self.parallel > 1.0
+                    && self.get("continuous_c").and_then(Value::as_f64).is_none_or(|c| c < ROUND_CELL_C);
+                let usual = if round { Chemistry::LiIon } else { Chemistry::Lipo };
+                self.assume("chemistry", usual.word().into());
                 if !self.part.contains_key("continuous_c") && !self.part.contains_key("cell_resistance_ohm") {
                     let usual = usual_c(self.chemistry().unwrap_or(Chemistry::Lipo));
-                    self.part.insert("continuous_c".to_owned(), json!(usual));
+                    self.assume("continuous_c", json!(usual));
                     self.part.insert("provenance".to_owned(), json!({ "continuous_c": Provenance::Estimated }));
                 }
             }
             PartKind::Controller => {
-                self.part.entry("kind").or_insert_with(|| MachineKind::Brushless.word().into());
+                self.assume("kind", MachineKind::Brushless.word().into());
             }
             PartKind::GearingStage => {
-                self.part.entry("kind").or_insert_with(|| "spur".into());
+                self.assume("kind", "spur".into());
             }
             PartKind::Motor | PartKind::Wheel => {}
         }
@@ -350,6 +386,9 @@ fn usual_c(chemistry: Chemistry) -> f64 {
         Chemistry::LiIon | Chemistry::Lifepo4 | Chemistry::LeadAcid => 3.0,
     }
 }
+
+/// Round cells give less than this, times the capacity (common practice).
+const ROUND_CELL_C: f64 = 12.0;
 
 /// 6, 12, 24 … V without another word are lead.
 fn lead_acid_volts(volts: f64) -> bool {

@@ -162,7 +162,7 @@ const BATTERY: &[Pattern] = &[
     word(r"\b(?:ni[ -]?mh|nickel)\b", "chemistry", "nimh"),
     word(r"\b(?:lead(?:[ -]acid)?|agm|sla|gel)\b", "chemistry", "lead_acid"),
     not_this(r"\b(?:battery|pack|cells?|rechargeable|new|with|and|the|an?)\b(?:\s*pack\b)?"),
-    pair(r"(\d+)\s*s\s*(\d+)\s*p\b", ["cells_series", ""], ""),
+    Pattern { regex: r"(\d+)\s*s\s*(\d+)\s*p\b", heard: Heard::SeriesParallel },
     figure(r"(\d+)\s*s\b", "cells_series", ""),
     figure(concat!(r"(?:burst|peak)\W*", n!(), r"\s*c\b"), "burst_c", ""),
     pair(concat!(n!(), r"\s*c?\s*(?:-|/|to|–)\s*", n!(), r"\s*c\b"), ["continuous_c", "burst_c"], ""),
@@ -174,14 +174,18 @@ const BATTERY: &[Pattern] = &[
     Pattern { regex: concat!(n!(), r"\s*wh\b"), heard: Heard::PackEnergy },
     figure(concat!(n!(), r"\s*a\s*(?:bms|board|protection)\b"), "bms_limit_a", ""),
     figure(concat!(r"\b(?:bms|board)\W*", n!(), r"\s*a\b"), "bms_limit_a", ""),
-    Pattern {
-        regex: concat!(n!(), r"\s*(?:a|amps?)(?:[ ,]*(?:continuous|cont|max|discharge))?\b"),
-        heard: Heard::PackAmps,
-    },
+    PACK_AMPS,
     figure(concat!(n!(), mass!()), "mass_kg", "kg"),
     Pattern { regex: r"(\d+(?:\.\d+)?)\s*x\s*(\d+(?:\.\d+)?)\s*x\s*(\d+(?:\.\d+)?)\s*(?:mm)?\b", heard: Heard::Box },
     Pattern { regex: r"\b(\d{3,5})\b", heard: Heard::PackMilliamps },
+    // Amps are a C of the capacity, which may stand there without a unit and be read last.
+    PACK_AMPS,
 ];
+
+const PACK_AMPS: Pattern = Pattern {
+    regex: concat!(n!(), r"\s*(?:a|amps?)(?:[ ,]*(?:continuous|cont|max|discharge))?\b"),
+    heard: Heard::PackAmps,
+};
 
 const CONTROLLER: &[Pattern] = &[
     not_this(

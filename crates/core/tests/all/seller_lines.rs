@@ -35,6 +35,10 @@ const LINES: &[Line] = &[
     ("lipo 6s 22000 25c 2.6kg", "battery", "cells_series=6 capacity_ah=22 continuous_c=25 mass_kg=2.6", ""),
     ("pouch cells 3S 1000mAh", "battery", "cells_series=3 capacity_ah=1 chemistry=lipo", ""),
     ("3 S 2200 mAh 20 C 12 mohm", "battery", "cells_series=3 capacity_ah=2.2 cell_resistance_ohm=0.012", ""),
+    ("7S 2P 2600 10A", "battery", "cells_series=7 capacity_ah=2.6 continuous_c=3.846 chemistry=li_ion", ""),
+    ("10S4P 10Ah", "battery", "cells_series=10 capacity_ah=10 continuous_c=3 chemistry=li_ion", ""),
+    ("6S2P 10000 25C", "battery", "cells_series=6 capacity_ah=10 continuous_c=25 chemistry=lipo", ""),
+    ("3S lipo 2200 30 A", "battery", "cells_series=3 capacity_ah=2.2 continuous_c=13.64 chemistry=lipo", ""),
     // Motors.
     ("63x74 190kv 45A", "motor", "facts.size_code=63x74 facts.kv_rpm_per_v=190 facts.max_current_a=45 kind=brushless can_diameter_mm=63", ""),
     ("1:27 24V 120rpm", "motor", "facts.gear_ratio=27 facts.voltage_v=24 facts.speed_rpm=120 gearbox.ratio=27 kind=brushed", ""),

@@ -102,6 +102,11 @@ async fn a_line_typed_as_the_name_is_a_part() {
     until_stored(&server, &id, "/options/0/battery/cells_series", 5).await;
     let pack = document(&server, &id).await.pointer("/options/0/battery").cloned().unwrap();
     assert_eq!((pack["capacity_ah"].as_f64(), pack["continuous_c"].as_f64()), (Some(5.0), Some(20.0)));
+    // Enter right after the last letter, before it was read: it is taken when it has been.
+    browser.type_into("label", "7S 2P 2600 10A").await;
+    browser.keys("\u{e007}").await;
+    until_stored(&server, &id, "/options/0/battery/cells_series", 7).await;
+    until_stored(&server, &id, "/options/0/battery/chemistry", "li_ion").await;
     browser.end().await;
 }
 

@@ -235,3 +235,18 @@ async fn a_generator_says_what_it_gives_and_what_it_lacks() {
     browser.until_text("into the load").await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_run_that_cannot_start_says_so_and_draws_nothing() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    open_demo(&browser, &server, "Hillside harvest cart", "job").await;
+    browser.fill("base_mass_kg", "9000").await;
+    browser.click("[data-step='run']").await;
+    browser.press("Start wheels").await;
+    browser.until("it says so", "document.querySelector('[data-run-stuck]')").await;
+    let said = browser.text("document.querySelector('[data-run-stuck]').innerText").await;
+    assert!(said.starts_with("It cannot start"), "{said}");
+    assert_eq!(browser.run("return document.querySelectorAll('[data-lane]').length").await, serde_json::json!(0));
+    browser.end().await;
+}
