@@ -192,7 +192,7 @@ defineExpose({ zoom: (factor: number) => plot.zoom(factor) });
           :height="lane.height"
           class="lane"
         />
-        <text :x="frame.left" :y="lane.panel.top - 5" class="title" :class="{ narrow }">
+        <text :x="narrow ? 2 : frame.left" :y="lane.panel.top - 5" class="title" :class="{ narrow }">
           {{ lane.title }}
           <tspan class="soft" dx="4">{{ lane.unit }}</tspan>
           <template v-for="line in lane.lines" :key="line.name">
