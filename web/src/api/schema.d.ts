@@ -1312,9 +1312,27 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Set voltage, current limit and output of the supply. */
+        /** What the supply says of itself, read now. */
+        get: operations["supply"];
+        /** Set voltage, current limit and output of the supply. Off goes first, alone, whatever else is asked. */
         put: operations["setSupply"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/supply/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Server-sent events: what the supply says of itself, four times a second. */
+        get: operations["supplyEvents"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -9453,6 +9471,46 @@ export interface components {
              */
             temperature_c: number | null;
         };
+        /** @description The supply as it says it is. */
+        SupplyReply: {
+            /** @description The supply in use; null where none is. */
+            supply: components["schemas"]["SupplyNow"] | null;
+            /** @description Addresses of supplies that were let go and have not said that they are off. */
+            left_on: string[];
+        };
+        /** @description What is known of the supply: only what it has said itself. */
+        SupplyNow: {
+            /** @description Where it listens. */
+            address: string;
+            /** @description Whether its output is on; null where it was not read. */
+            on: boolean | null;
+            /** @description Its output may be on: it was switched on, or off is not confirmed. */
+            may_be_on: boolean;
+            /**
+             * Format: double
+             * @description Voltage it is set to, V.
+             */
+            set_v: number | null;
+            /**
+             * Format: double
+             * @description Current limit it is set to, A.
+             */
+            limit_a: number | null;
+            /**
+             * Format: double
+             * @description At its terminals, V.
+             */
+            voltage_v: number | null;
+            /**
+             * Format: double
+             * @description From it, A.
+             */
+            current_a: number | null;
+            /** @description It is in its current limit. */
+            limited: boolean | null;
+            /** @description Why nothing was read, in words. */
+            problem: string | null;
+        };
         /** @description A sweep as it stands. */
         SweepProgress: {
             /** @description Where it stands. */
@@ -10293,14 +10351,16 @@ export interface components {
         SupplyRequest: {
             /**
              * Format: double
-             * @description Voltage, V.
+             * @description Voltage, V; needed to switch on.
+             * @default null
              */
-            voltage_v: number;
+            voltage_v?: number | null;
             /**
              * Format: double
-             * @description Current limit, A.
+             * @description Current limit, A; needed to switch on.
+             * @default null
              */
-            limit_a: number;
+            limit_a?: number | null;
             /** @description Whether the output is on. */
             on: boolean;
         };
@@ -13339,6 +13399,35 @@ export interface operations {
             };
         };
     };
+    supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyReply"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     setSupply: {
         parameters: {
             query?: never;
@@ -13353,11 +13442,42 @@ export interface operations {
         };
         responses: {
             /** @description Done. */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SupplyReply"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    supplyEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SupplyReply"];
+                };
             };
             /** @description A problem document (RFC 9457). */
             default: {

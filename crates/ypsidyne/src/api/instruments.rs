@@ -2,20 +2,24 @@
 
 use std::convert::Infallible;
 use std::net::SocketAddr;
+use std::time::Duration;
 
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::sse::{Event, KeepAlive, Sse};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use tokio_stream::Stream;
 use ypsidyne_core::document::Problem;
 
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
-use crate::instruments::registry::{InUse, ReadingWanted, Readings, Sweep, SweepProgress, SweepState};
+use crate::instruments::client::InstrumentError;
+use crate::instruments::registry::{InUse, ReadingWanted, Readings};
 use crate::instruments::simulated::Role;
+use crate::instruments::supply::SupplyNow;
+use crate::instruments::sweep::{Sweep, SweepProgress, SweepState};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
@@ -32,10 +36,25 @@ pub(super) fn routes() -> Vec<Route> {
             read,
             Operation::new::<Readings>("readInstruments", "One reading of what is wanted.").body::<ReadRequest>(),
         ),
-        Route::at("/api/instruments/supply").put(
-            set_supply,
-            Operation::empty("setSupply", "Set voltage, current limit and output of the supply.")
+        Route::at("/api/instruments/supply")
+            .get(
+                look_at_supply,
+                Operation::new::<SupplyReply>("supply", "What the supply says of itself, read now."),
+            )
+            .put(
+                set_supply,
+                Operation::new::<SupplyReply>(
+                    "setSupply",
+                    "Set voltage, current limit and output of the supply. Off goes first, alone, whatever else is asked.",
+                )
                 .body::<SupplyRequest>(),
+            ),
+        Route::at("/api/instruments/supply/events").get(
+            supply_events,
+            Operation::events::<SupplyReply>(
+                "supplyEvents",
+                "Server-sent events: what the supply says of itself, four times a second.",
+            ),
         ),
         Route::at("/api/instruments/sweep")
             .get(sweep, Operation::new::<SweepProgress>("sweep", "The sweep as it stands."))
@@ -83,13 +102,27 @@ struct ReadRequest {
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct SupplyRequest {
-    /// Voltage, V.
-    voltage_v: f64,
-    /// Current limit, A.
-    limit_a: f64,
+    /// Voltage, V; needed to switch on.
+    #[serde(default)]
+    voltage_v: Option<f64>,
+    /// Current limit, A; needed to switch on.
+    #[serde(default)]
+    limit_a: Option<f64>,
     /// Whether the output is on.
     on: bool,
 }
+
+/// The supply as it says it is.
+#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+struct SupplyReply {
+    /// The supply in use; null where none is.
+    supply: Option<SupplyNow>,
+    /// Addresses of supplies that were let go and have not said that they are off.
+    left_on: Vec<String>,
+}
+
+/// The live figures come this often.
+const LIVE_EVERY: Duration = Duration::from_millis(250);
 
 /// How the simulated bench is set; what is left out stays.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
@@ -140,11 +173,13 @@ async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) 
             format!("{address} is not this machine: confirm that this is the instrument that may be spoken to"),
         ));
     }
-    Ok(Json(app.instruments.take(role, address).await?))
+    let taken = seen_through(async move { app.instruments.take(role, address).await }).await;
+    Ok(Json(taken.unwrap_or(Err(InstrumentError::Interrupted))?))
 }
 
 async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<StatusCode, ApiError> {
-    app.instruments.leave(role_of(role)?);
+    let role = role_of(role)?;
+    seen_through(async move { app.instruments.leave(role).await }).await;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -153,11 +188,63 @@ async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, 
     Ok(Json(app.instruments.read(&asked.wanted).await?))
 }
 
-async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
+/// What is begun at the supply goes on to its end, also where whoever asked for it hangs up; none where it failed in itself.
+async fn seen_through<T: Send + 'static>(work: impl Future<Output = T> + Send + 'static) -> Option<T> {
+    tokio::spawn(work).await.ok()
+}
+
+async fn supply_now(app: &App) -> SupplyReply {
+    let supply = match app.instruments.supply() {
+        Some(supply) => Some(supply.look().await),
+        None => None,
+    };
+    SupplyReply { supply, left_on: app.instruments.left_on() }
+}
+
+async fn look_at_supply(State(app): State<App>) -> Json<SupplyReply> {
+    Json(supply_now(&app).await)
+}
+
+async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<Json<SupplyReply>, ApiError> {
+    // Off goes before anything that can fail, and needs nothing that is right beside it.
+    let off = body.asks_for("on", &serde_json::Value::Bool(false));
+    if off {
+        let instruments = app.instruments.clone();
+        seen_through(async move { instruments.stop().await }).await.unwrap_or(Err(InstrumentError::Interrupted))?;
+    }
     let asked: SupplyRequest = body.read()?;
-    refuse_out_of_range([("/voltage_v", asked.voltage_v, 0.0, 60.0), ("/limit_a", asked.limit_a, 0.0, 30.0)])?;
-    app.instruments.set_supply(asked.voltage_v, asked.limit_a, asked.on).await?;
-    Ok(StatusCode::NO_CONTENT)
+    if asked.on {
+        let (volts, amps) = (asked.voltage_v.unwrap_or(f64::NAN), asked.limit_a.unwrap_or(f64::NAN));
+        refuse_out_of_range([("/voltage_v", volts, 0.0, 60.0), ("/limit_a", amps, 0.0, 30.0)])?;
+        let instruments = app.instruments.clone();
+        seen_through(async move { instruments.switch_on(volts, amps).await })
+            .await
+            .unwrap_or(Err(InstrumentError::Interrupted))?;
+    }
+    Ok(Json(SupplyReply {
+        supply: app.instruments.supply().map(|supply| supply.now()),
+        left_on: app.instruments.left_on(),
+    }))
+}
+
+async fn supply_events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, Infallible>>> {
+    let (sender, receiver) = tokio::sync::mpsc::channel(1);
+    tokio::spawn(async move {
+        loop {
+            // While off is being said nothing is read, and what is known of it is that it may be on.
+            let looking = async { tokio::join!(supply_now(&app), tokio::time::sleep(LIVE_EVERY)).0 };
+            let now = tokio::select! {
+                now = looking => now,
+                () = sender.closed() => break,
+                () = app.closing.cancelled() => break,
+            };
+            let Ok(event) = Event::default().json_data(now) else { break };
+            if sender.send(Ok(event)).await.is_err() {
+                break;
+            }
+        }
+    });
+    Sse::new(tokio_stream::wrappers::ReceiverStream::new(receiver)).keep_alive(KeepAlive::default())
 }
 
 /// Every figure that is out of its range, by pointer.
@@ -167,7 +254,11 @@ fn refuse_out_of_range<const N: usize>(ranges: [(&str, f64, f64, f64); N]) -> Re
         .filter(|(_, value, least, most)| !(*least..=*most).contains(value))
         .map(|(pointer, value, least, most)| Problem {
             pointer: pointer.to_owned(),
-            detail: format!("{value} is out of range: {least} to {most} is possible"),
+            detail: if value.is_nan() {
+                format!("nothing came: a number from {least} to {most} is needed")
+            } else {
+                format!("{value} is out of range: {least} to {most} is possible")
+            },
         })
         .collect();
     if problems.is_empty() { Ok(()) } else { Err(ApiError::Document(problems)) }
@@ -193,7 +284,8 @@ async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgr
 }
 
 async fn stop(State(app): State<App>) -> Result<StatusCode, ApiError> {
-    app.instruments.stop().await?;
+    let instruments = app.instruments.clone();
+    seen_through(async move { instruments.stop().await }).await.unwrap_or(Err(InstrumentError::Interrupted))?;
     Ok(StatusCode::NO_CONTENT)
 }
 

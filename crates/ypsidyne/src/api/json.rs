@@ -48,6 +48,11 @@ impl JsonBody {
         serde_json::from_slice(&self.0).map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))
     }
 
+    /// Whether a member has this value, whatever else is wrong with the body.
+    pub fn asks_for(&self, member: &str, value: &serde_json::Value) -> bool {
+        serde_json::from_slice::<serde_json::Value>(&self.0).is_ok_and(|body| body.get(member) == Some(value))
+    }
+
     /// The body as `{build, …}`: the build read as strictly as on its own, the rest as another type.
     ///
     /// Problems of the build point into `/build`.

@@ -3,9 +3,13 @@
 //! * [`scpi`]: commands, short and long forms, the error queue (IEEE 488.2, SCPI-1999).
 //! * [`simulated`]: supply, meter, tachometer and thermometer around a motor that is not there.
 //! * [`client`]: one trait, and an instrument behind a socket.
-//! * `registry`: the instruments in use: readings of all of them, and a sweep that always ends with the output off.
+//! * `supply`: a supply in use: what it says of itself, and an output that goes off when it is told to.
+//! * `registry`: the instruments in use, and readings of all of them.
+//! * `sweep`: a sweep over voltages by itself that always ends with the output off.
 
 pub mod client;
 pub(crate) mod registry;
 pub mod scpi;
 pub mod simulated;
+pub(crate) mod supply;
+pub(crate) mod sweep;

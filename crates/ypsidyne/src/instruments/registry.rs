@@ -1,4 +1,4 @@
-//! The instruments in use: a reading of all of them at once, and a sweep by itself whose output goes off however it ends.
+//! The instruments in use: taken, let go, read all at once. A supply is switched off before it is let go.
 
 use std::collections::HashMap;
 use std::net::SocketAddr;
@@ -11,9 +11,13 @@ use tokio_util::sync::CancellationToken;
 
 use super::client::{Instrument, InstrumentError, SocketInstrument};
 use super::simulated::Role;
+use super::supply::{Supply, SupplyNow, in_limit};
+use super::sweep::SweepProgress;
 
 /// When the program ends a supply has this long to say that its output is off.
-const OFF_WITHIN: Duration = Duration::from_millis(1000);
+const OFF_WITHIN: Duration = Duration::from_millis(1500);
+/// And each try of it this.
+const CLOSING_TRIES: [Duration; 2] = [Duration::from_millis(250), Duration::from_millis(800)];
 
 /// An instrument in use.
 #[derive(Debug, Clone, Serialize, schemars::JsonSchema)]
@@ -72,64 +76,30 @@ impl ReadingWanted {
     }
 }
 
-/// A sweep over voltages.
-#[derive(Debug, Clone, Copy, Deserialize, schemars::JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub(crate) struct Sweep {
-    /// First voltage, V.
-    pub from_v: f64,
-    /// Last voltage, V.
-    pub to_v: f64,
-    /// How many.
-    pub steps: u32,
-    /// Current limit of the supply, A.
-    pub limit_a: f64,
-    /// Time to settle at each, s.
-    pub settle_s: f64,
-}
-
-/// Where a sweep stands.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, schemars::JsonSchema)]
-#[serde(rename_all = "snake_case")]
-pub(crate) enum SweepState {
-    /// None was begun.
-    #[default]
-    Idle,
-    /// Runs; the output is on.
-    Running,
-    /// Came to its end; the output is off.
-    Done,
-    /// Was stopped; the output is off.
-    Stopped,
-    /// An instrument failed; the output was switched off where it could be reached.
-    Failed,
-}
-
-/// A sweep as it stands.
-#[derive(Debug, Clone, Default, Serialize, schemars::JsonSchema)]
-pub(crate) struct SweepProgress {
-    /// Where it stands.
-    pub state: SweepState,
-    /// How many steps there are.
-    pub steps: u32,
-    /// What was read so far.
-    pub points: Vec<Readings>,
-    /// What failed, in words.
-    pub problem: Option<String>,
+/// How an instrument is held.
+#[derive(Clone)]
+enum Held {
+    /// A supply: what it does can hurt.
+    Supply(Supply),
+    /// One that only reads.
+    Reader(Arc<Turn<SocketInstrument>>),
 }
 
 #[derive(Clone)]
 struct Place {
     address: SocketAddr,
-    name: Option<String>,
+    name: String,
     simulated: bool,
-    /// Held for as long as it is in use: an instrument that takes one caller at a time has one.
-    instrument: Arc<Turn<SocketInstrument>>,
+    held: Held,
 }
 
 impl Place {
-    fn new(address: SocketAddr, name: String, simulated: bool, instrument: SocketInstrument) -> Self {
-        Self { address, name: Some(name), simulated, instrument: Arc::new(Turn::new(instrument)) }
+    fn new(role: Role, address: SocketAddr, name: String, simulated: bool, instrument: SocketInstrument) -> Self {
+        let held = match role {
+            Role::Supply => Held::Supply(Supply::new(address, instrument)),
+            _ => Held::Reader(Arc::new(Turn::new(instrument))),
+        };
+        Self { address, name, simulated, held }
     }
 }
 
@@ -137,10 +107,12 @@ impl Place {
 #[derive(Clone)]
 pub(crate) struct InstrumentRegistry {
     places: Arc<Mutex<HashMap<Role, Place>>>,
-    progress: watch::Sender<SweepProgress>,
+    /// Supplies that were let go and have not said that they are off.
+    left_on: Arc<Mutex<Vec<Supply>>>,
+    pub(super) progress: watch::Sender<SweepProgress>,
     /// Stops the sweep that runs.
-    sweeping: Arc<Mutex<CancellationToken>>,
-    closing: CancellationToken,
+    pub(super) sweeping: Arc<Mutex<CancellationToken>>,
+    pub(super) closing: CancellationToken,
 }
 
 impl InstrumentRegistry {
@@ -148,6 +120,7 @@ impl InstrumentRegistry {
     pub fn new(closing: CancellationToken) -> Self {
         Self {
             places: Arc::default(),
+            left_on: Arc::default(),
             progress: watch::channel(SweepProgress::default()).0,
             sweeping: Arc::default(),
             closing,
@@ -161,7 +134,7 @@ impl InstrumentRegistry {
     /// Takes the simulated bench into use, in the order of [`Role::ALL`].
     pub fn simulate(&self, addresses: [SocketAddr; 4]) {
         for (role, address) in Role::ALL.into_iter().zip(addresses) {
-            let place = Place::new(address, "simulated".to_owned(), true, SocketInstrument::at(address));
+            let place = Place::new(role, address, "simulated".to_owned(), true, SocketInstrument::at(address));
             self.with(|places| places.insert(role, place));
         }
     }
@@ -173,36 +146,87 @@ impl InstrumentRegistry {
             known.get(&role).map(|place| InUse {
                 role,
                 address: place.address.to_string(),
-                name: place.name.clone(),
+                name: Some(place.name.clone()),
                 simulated: place.simulated,
             })
         };
         Role::ALL.into_iter().filter_map(in_use).collect()
     }
 
-    /// Takes an instrument into use once it has said who it is.
+    /// Takes an instrument into use once it has said who it is and answered as such an instrument does. The one before is let
+    /// go; a supply is switched off first.
     ///
     /// # Errors
-    /// What keeps it from answering.
+    /// What keeps it from answering, [`InstrumentError::Unlike`], [`InstrumentError::Taken`].
     pub async fn take(&self, role: Role, address: SocketAddr) -> Result<InUse, InstrumentError> {
+        let other = self.with(|places| {
+            places.iter().find(|(known, place)| **known != role && place.address == address).map(|(known, _)| *known)
+        });
+        if let Some(other) = other {
+            return Err(InstrumentError::Taken { address, what: other.word() });
+        }
+        // The same supply once more: it is let go before it is greeted, for some take one caller at a time.
+        let same = self.with(|places| places.get(&role).is_some_and(|place| place.address == address));
+        if same {
+            self.leave(role).await;
+        }
         let mut instrument = SocketInstrument::at(address);
-        let name = instrument.ask("*IDN?").await?;
+        let name = instrument.greet(role).await?;
         let simulated = name.contains("SIMULATED");
-        self.with(|places| places.insert(role, Place::new(address, name.clone(), simulated, instrument)));
+        self.leave(role).await;
+        self.with(|places| places.insert(role, Place::new(role, address, name.clone(), simulated, instrument)));
+        if let Some(supply) = self.supply() {
+            supply.look().await;
+        }
         Ok(InUse { role, address: address.to_string(), name: Some(name), simulated })
     }
 
-    /// Lets an instrument go.
-    pub fn leave(&self, role: Role) {
+    /// Lets an instrument go. A supply is switched off first; where it does not say that it is, that is tried on and told.
+    pub async fn leave(&self, role: Role) {
+        if role == Role::Supply
+            && let Some(supply) = self.supply()
+        {
+            self.stop_sweep();
+            if supply.off().await.is_err() {
+                supply.insist(&self.closing);
+                self.left_on.lock().unwrap_or_else(PoisonError::into_inner).push(supply);
+            }
+        }
         self.with(|places| places.remove(&role));
     }
 
-    fn instrument(&self, role: Role) -> Option<Arc<Turn<SocketInstrument>>> {
-        self.with(|places| places.get(&role).map(|place| Arc::clone(&place.instrument)))
+    pub(super) fn stop_sweep(&self) {
+        self.sweeping.lock().unwrap_or_else(PoisonError::into_inner).cancel();
     }
 
-    fn needed(&self, role: Role) -> Result<Arc<Turn<SocketInstrument>>, InstrumentError> {
-        self.instrument(role).ok_or(InstrumentError::NoneInUse { what: role.word() })
+    pub(super) fn reader(&self, role: Role) -> Option<Arc<Turn<SocketInstrument>>> {
+        self.with(|places| match places.get(&role).map(|place| &place.held) {
+            Some(Held::Reader(instrument)) => Some(Arc::clone(instrument)),
+            _ => None,
+        })
+    }
+
+    /// The supply in use.
+    pub fn supply(&self) -> Option<Supply> {
+        self.with(|places| match places.get(&Role::Supply).map(|place| &place.held) {
+            Some(Held::Supply(supply)) => Some(supply.clone()),
+            _ => None,
+        })
+    }
+
+    /// The supply in use, which has to be there.
+    ///
+    /// # Errors
+    /// [`InstrumentError::NoneInUse`].
+    pub fn needed_supply(&self) -> Result<Supply, InstrumentError> {
+        self.supply().ok_or(InstrumentError::NoneInUse { what: Role::Supply.word() })
+    }
+
+    /// Addresses of supplies that were let go and have not said that they are off.
+    pub fn left_on(&self) -> Vec<String> {
+        let mut left = self.left_on.lock().unwrap_or_else(PoisonError::into_inner);
+        left.retain(Supply::may_be_on);
+        left.iter().map(|supply| supply.now().address).collect()
     }
 
     /// Whether the instrument of a role is the simulated one.
@@ -216,12 +240,17 @@ impl InstrumentRegistry {
     /// What an instrument does not do.
     pub async fn read(&self, wanted: &[ReadingWanted]) -> Result<Readings, InstrumentError> {
         let mut readings = Readings::default();
-        for role in Role::ALL {
-            let Some(instrument) = self.instrument(role).filter(|_| wanted.iter().any(|one| one.role() == role)) else {
+        if wanted.iter().any(|one| one.role() == Role::Supply)
+            && let Some(supply) = self.supply()
+        {
+            read_supply(&supply, &supply.until_stop(), &mut readings).await?;
+        }
+        for role in [Role::Meter, Role::Tachometer, Role::Thermometer] {
+            let Some(instrument) = self.reader(role).filter(|_| wanted.iter().any(|one| one.role() == role)) else {
                 continue;
             };
             let mut instrument = instrument.try_lock().map_err(|_| InstrumentError::Busy { what: role.word() })?;
-            read_into(&mut *instrument, role, wanted, &mut readings).await?;
+            read_into(&mut *instrument, role, &mut readings).await?;
         }
         Ok(readings)
     }
@@ -231,170 +260,87 @@ impl InstrumentRegistry {
     /// # Errors
     /// What it does not do, [`InstrumentError::NoneInUse`], [`InstrumentError::Busy`].
     pub async fn tell(&self, role: Role, command: &str) -> Result<(), InstrumentError> {
-        let instrument = self.needed(role)?;
+        if role == Role::Supply {
+            let supply = self.needed_supply()?;
+            return supply.tell(&supply.until_stop(), command).await;
+        }
+        let instrument = self.reader(role).ok_or(InstrumentError::NoneInUse { what: role.word() })?;
         let mut instrument = instrument.try_lock().map_err(|_| InstrumentError::Busy { what: role.word() })?;
         instrument.tell(command).await
     }
 
-    /// Sets the supply by hand: voltage and current limit first, the output last.
+    /// Sets the supply by hand and switches it on; what it then says of itself.
     ///
     /// # Errors
-    /// As [`Self::tell`].
-    pub async fn set_supply(&self, volts: f64, limit_a: f64, on: bool) -> Result<(), InstrumentError> {
-        self.tell(Role::Supply, &format!("CURR {limit_a}")).await?;
-        self.tell(Role::Supply, &format!("VOLT {volts}")).await?;
-        self.tell(Role::Supply, if on { "OUTP ON" } else { "OUTP OFF" }).await
-    }
-
-    /// The sweep as it stands, and as it goes on.
-    pub fn progress(&self) -> watch::Receiver<SweepProgress> {
-        self.progress.subscribe()
-    }
-
-    /// Begins a sweep; false where one runs already.
-    pub fn begin(&self, sweep: Sweep) -> bool {
-        let begun = self.progress.send_if_modified(|progress| {
-            let free = progress.state != SweepState::Running;
-            if free {
-                *progress =
-                    SweepProgress { state: SweepState::Running, steps: sweep.steps, ..SweepProgress::default() };
-            }
-            free
-        });
-        if begun {
-            let (hub, token) = (self.clone(), self.closing.child_token());
-            *self.sweeping.lock().unwrap_or_else(PoisonError::into_inner) = token.clone();
-            tokio::spawn(async move {
-                let own = hub.clone();
-                hub.see_through(async move { own.steps(sweep, &token).await }).await;
-            });
+    /// What it does not do, [`InstrumentError::NoneInUse`], [`InstrumentError::Busy`] while a sweep runs.
+    pub async fn switch_on(&self, volts: f64, limit_a: f64) -> Result<SupplyNow, InstrumentError> {
+        let supply = self.needed_supply()?;
+        if self.sweeps() {
+            return Err(InstrumentError::Busy { what: Role::Supply.word() });
         }
-        begun
+        supply.set(&supply.until_stop(), volts, limit_a).await?;
+        Ok(supply.look().await)
     }
 
-    /// Stops the sweep, and switches the output off whether one runs or not.
+    /// Stops the sweep and switches the output off, first and alone.
     ///
     /// # Errors
-    /// Where the supply cannot be reached: then its own switch has to do.
+    /// [`InstrumentError::MayBeOn`] where the supply does not say that it is off: that is tried on.
     pub async fn stop(&self) -> Result<(), InstrumentError> {
-        self.sweeping.lock().unwrap_or_else(PoisonError::into_inner).cancel();
-        let mut progress = self.progress.subscribe();
-        // The sweep itself switches off on the connection it holds; then once more, for whoever switched on by hand.
-        let _ =
-            tokio::time::timeout(super::client::WAIT, progress.wait_for(|now| now.state != SweepState::Running)).await;
-        match self.instrument(Role::Supply) {
-            Some(supply) => supply.lock().await.tell("OUTP OFF").await,
-            None => Ok(()),
+        self.stop_sweep();
+        let Some(supply) = self.supply() else { return Ok(()) };
+        let off = supply.off().await;
+        if off.is_err() {
+            supply.insist(&self.closing);
         }
+        off
     }
 
     /// Switches everything off: the program closes.
     pub async fn close(&self) {
-        match tokio::time::timeout(OFF_WITHIN, self.stop()).await {
-            Ok(Ok(())) => {}
-            Ok(Err(error)) => tracing::error!("the output could not be switched off: {error}"),
-            Err(_) => tracing::error!("the supply does not answer: switch its output off by hand"),
-        }
-    }
-
-    /// Waits for a sweep to its end. One that fails in the program itself cannot switch off any more: then this does.
-    async fn see_through(&self, steps: impl Future<Output = Result<bool, InstrumentError>> + Send + 'static) {
-        let (state, problem) = match tokio::spawn(steps).await {
-            Ok(Ok(true)) => (SweepState::Done, None),
-            Ok(Ok(false)) => (SweepState::Stopped, None),
-            Ok(Err(error)) => (SweepState::Failed, Some(error.to_string())),
-            Err(fault) => {
-                tracing::error!("a sweep failed in the program: {fault}");
-                let off = match self.needed(Role::Supply) {
-                    Ok(supply) => switch_off(&mut *supply.lock().await).await,
-                    Err(error) => Err(error),
-                };
-                let said = match off {
-                    Ok(()) => "a fault in the program; the output is off".to_owned(),
-                    Err(error) => format!("a fault in the program, and {error}: switch the supply off by hand"),
-                };
-                (SweepState::Failed, Some(said))
-            }
-        };
-        self.progress.send_modify(|progress| {
-            progress.state = state;
-            progress.problem = problem;
-        });
-    }
-
-    /// Every step; whether it came to its end. The output is off when this returns, by the connection that switched it on, or
-    /// by a new one where that was lost.
-    async fn steps(&self, sweep: Sweep, stop: &CancellationToken) -> Result<bool, InstrumentError> {
-        let supply = self.needed(Role::Supply)?;
-        let mut supply = supply.lock().await;
-        let done = self.sweep_over(sweep, &mut supply, stop).await;
-        let off = switch_off(&mut supply).await;
-        done.and_then(|done| off.map(|()| done))
-    }
-
-    async fn sweep_over(
-        &self,
-        sweep: Sweep,
-        supply: &mut SocketInstrument,
-        stop: &CancellationToken,
-    ) -> Result<bool, InstrumentError> {
-        supply.tell(&format!("CURR {}", sweep.limit_a)).await?;
-        let tachometer = self.instrument(Role::Tachometer);
-        for step in 0..sweep.steps {
-            let share = f64::from(step) / f64::from(sweep.steps.max(2) - 1);
-            supply.tell(&format!("VOLT {:.4}", sweep.from_v + share * (sweep.to_v - sweep.from_v))).await?;
-            if step == 0 {
-                supply.tell("OUTP ON").await?;
-            }
-            tokio::select! {
-                () = stop.cancelled() => return Ok(false),
-                () = tokio::time::sleep(Duration::from_secs_f64(sweep.settle_s)) => {}
-            }
-            let mut point = Readings::default();
-            read_into(supply, Role::Supply, &[ReadingWanted::Voltage, ReadingWanted::Current], &mut point).await?;
-            if let Some(tachometer) = &tachometer {
-                read_into(&mut *tachometer.lock().await, Role::Tachometer, &[ReadingWanted::Rpm], &mut point).await?;
-            }
-            self.progress.send_modify(|progress| progress.points.push(point));
-            if stop.is_cancelled() {
-                return Ok(false);
+        self.stop_sweep();
+        let left = self.left_on.lock().unwrap_or_else(PoisonError::into_inner).clone();
+        for supply in self.supply().into_iter().chain(left) {
+            let off = supply.off_within(&CLOSING_TRIES);
+            match tokio::time::timeout(OFF_WITHIN, off).await {
+                Ok(Ok(())) => {}
+                Ok(Err(error)) => tracing::error!("{error}"),
+                Err(_) => tracing::error!("the supply does not answer: switch its output off by hand"),
             }
         }
-        Ok(true)
     }
 }
 
-/// Switches the output off; once more where the connection was lost meanwhile: it is made anew.
-async fn switch_off(supply: &mut SocketInstrument) -> Result<(), InstrumentError> {
-    match supply.tell("OUTP OFF").await {
-        Ok(()) => Ok(()),
-        Err(_) => supply.tell("OUTP OFF").await,
-    }
-}
-
-/// What one instrument reads of what is wanted.
-async fn read_into(
-    instrument: &mut impl Instrument,
-    role: Role,
-    wanted: &[ReadingWanted],
+/// What the supply reads, until a stop.
+pub(super) async fn read_supply(
+    supply: &Supply,
+    until: &CancellationToken,
     readings: &mut Readings,
 ) -> Result<(), InstrumentError> {
-    for one in wanted.iter().filter(|one| one.role() == role) {
-        match one {
-            ReadingWanted::Voltage => {
-                readings.voltage_v = Some(instrument.number("MEAS:VOLT?").await?);
-                let condition = instrument.number("STAT:QUES:COND?").await?;
-                // Bit 0: the voltage is not held, so the current limit is.
-                readings.limited = Some(condition.rem_euclid(2.0) >= 1.0);
-            }
-            ReadingWanted::Current => readings.current_a = Some(instrument.number("MEAS:CURR?").await?),
-            ReadingWanted::Rpm => readings.rpm = Some(60.0 * instrument.number("MEAS:FREQ?").await?),
-            ReadingWanted::Resistance => readings.resistance_ohm = Some(instrument.number("MEAS:RES?").await?),
-            ReadingWanted::Temperature => readings.temperature_c = Some(instrument.number("MEAS:TEMP?").await?),
-        }
+    let numbers = supply.numbers(until, &["MEAS:VOLT?", "MEAS:CURR?", "STAT:QUES:COND?"]).await?;
+    let figure = |place: usize| numbers.get(place).copied();
+    (readings.voltage_v, readings.current_a, readings.limited) = (figure(0), figure(1), figure(2).map(in_limit));
+    supply.seen(readings.voltage_v, readings.current_a, readings.limited);
+    Ok(())
+}
+
+/// What one instrument reads.
+pub(super) async fn read_into(
+    instrument: &mut impl Instrument,
+    role: Role,
+    readings: &mut Readings,
+) -> Result<(), InstrumentError> {
+    let value = instrument.number(role.question()).await?;
+    match role {
+        Role::Supply => {}
+        Role::Tachometer => readings.rpm = Some(60.0 * value),
+        Role::Meter => readings.resistance_ohm = Some(value),
+        Role::Thermometer => readings.temperature_c = Some(value),
     }
     Ok(())
 }
 
+#[cfg(test)]
+mod hostile;
 #[cfg(test)]
 mod tests;

@@ -47,6 +47,28 @@ impl Role {
         }
     }
 
+    /// Words of a name that say what it is.
+    #[must_use]
+    pub(crate) const fn names(self) -> &'static [&'static str] {
+        match self {
+            Self::Supply => &["supply", "psu", "smu"],
+            Self::Meter => &["meter", "multimeter", "dmm", "ohmmeter"],
+            Self::Tachometer => &["tachometer", "tacho"],
+            Self::Thermometer => &["thermometer", "pyrometer"],
+        }
+    }
+
+    /// What such an instrument answers and the others do not.
+    #[must_use]
+    pub(crate) const fn question(self) -> &'static str {
+        match self {
+            Self::Supply => "OUTP?",
+            Self::Meter => "MEAS:RES?",
+            Self::Tachometer => "MEAS:FREQ?",
+            Self::Thermometer => "MEAS:TEMP?",
+        }
+    }
+
     const fn model(self) -> &'static str {
         match self {
             Self::Supply => "BENCH SUPPLY",
@@ -228,7 +250,10 @@ impl SimulatedBench {
     pub async fn listen(&self, ports: [u16; 4]) -> anyhow::Result<[SocketAddr; 4]> {
         let mut addresses = [SocketAddr::from((Ipv4Addr::LOCALHOST, 0)); 4];
         for (place, role) in Role::ALL.into_iter().enumerate() {
-            let listener = TcpListener::bind((Ipv4Addr::LOCALHOST, ports[place])).await?;
+            let wanted = SocketAddr::from((Ipv4Addr::LOCALHOST, ports[place]));
+            let listener = TcpListener::bind(wanted)
+                .await
+                .map_err(|error| anyhow::anyhow!("port {wanted} for the {} is not free: {error}", role.word()))?;
             addresses[place] = listener.local_addr()?;
             let bench = self.clone();
             tokio::spawn(async move {
