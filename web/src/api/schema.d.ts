@@ -1047,6 +1047,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{id}/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is known of what a sheet measures, by its part and by other sheets of the same name; a sweep from that. */
+        get: operations["knownOfSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets/{id}/restore": {
         parameters: {
             query?: never;
@@ -8471,6 +8488,54 @@ export interface components {
              */
             current_a: number;
         };
+        /** @description What is known of the thing on a sheet. */
+        KnownOfIt: {
+            /** @description Its volts and its current without load. */
+            in_hand: components["schemas"]["InHand"];
+            /**
+             * Format: double
+             * @description Its winding, measured under the same name, Ω at 20 °C; null where it was not.
+             */
+            resistance_ohm: number | null;
+            /** @description A sweep that starts from that. */
+            sweep: components["schemas"]["SweepPlan"];
+        };
+        /** @description What is known of the motor before it is measured; all of it may be missing. */
+        InHand: {
+            /**
+             * Format: double
+             * @description Volts that are printed on it, or that it will run on, V.
+             */
+            volts: number | null;
+            /**
+             * Format: double
+             * @description Current without load, A.
+             */
+            no_load_a: number | null;
+        };
+        /** @description A sweep as it is proposed. */
+        SweepPlan: {
+            /**
+             * Format: double
+             * @description First voltage, V.
+             */
+            from_v: number;
+            /**
+             * Format: double
+             * @description Last voltage, V.
+             */
+            to_v: number;
+            /**
+             * Format: uint32
+             * @description How many.
+             */
+            steps: number;
+            /**
+             * Format: double
+             * @description Current limit of the supply, A.
+             */
+            limit_a: number;
+        };
         /** @description What a run came to. */
         Simulated: {
             /** @description Always `ypsidyne.simulated/1`. */
@@ -9457,6 +9522,11 @@ export interface components {
             limited: boolean | null;
             /**
              * Format: double
+             * @description Between the meter's leads, V.
+             */
+            meter_v: number | null;
+            /**
+             * Format: double
              * @description Speed, rpm.
              */
             rpm: number | null;
@@ -10346,7 +10416,7 @@ export interface components {
             wanted: components["schemas"]["ReadingWanted"][];
         };
         /** @description What can be read. */
-        ReadingWanted: "voltage" | "current" | "rpm" | "resistance" | "temperature";
+        ReadingWanted: "voltage" | "current" | "meter_voltage" | "rpm" | "resistance" | "temperature";
         /** @description How the supply is set. */
         SupplyRequest: {
             /**
@@ -12788,6 +12858,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    knownOfSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownOfIt"];
+                };
             };
             /** @description A problem document (RFC 9457). */
             default: {

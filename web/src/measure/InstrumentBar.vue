@@ -1,13 +1,15 @@
 <script setup lang="ts">
-// The instruments beside a sheet: which are in use, the supply by hand, a sweep by itself, and always the stop.
-import { computed, onMounted, reactive, ref, watch } from "vue";
-import { figures } from "../units/quantity";
+// The instruments beside a sheet: which are in use, and a sweep by itself.
+import { computed, reactive, ref, watch } from "vue";
+import { api } from "../api/client";
 import { useInstruments } from "./instruments";
+import { kindOf } from "./kinds";
+import { figures } from "../units/quantity";
 import { useSheet } from "./sheet";
 
 const instruments = useInstruments();
 const sheet = useSheet();
-onMounted(() => void instruments.load());
+const number = (text: string) => Number(text.replace(",", "."));
 
 const ROLES = ["supply", "meter", "tachometer", "thermometer"] as const;
 const open = ref(false);
@@ -18,24 +20,38 @@ async function take(role: (typeof ROLES)[number], confirmed = false): Promise<vo
   asking.value = answer === "confirm" ? role : null;
 }
 
-// ---- the supply by hand
-
-const volts = ref("6");
-const limit = ref("3");
-const on = ref(false);
-const number = (text: string) => Number(text.replace(",", "."));
-async function set(state: boolean): Promise<void> {
-  if (await instruments.setSupply(number(volts.value), number(limit.value), state)) on.value = state;
-}
-async function stop(): Promise<void> {
-  await instruments.stop();
-  on.value = false;
-}
-
 // ---- a sweep by itself
 
-const sweeps = computed(() => sheet.document?.kind === "no_load_sweep" && instruments.has("tachometer"));
-const asked = reactive({ from: "4", to: "24", steps: "6", settle: "0.5" });
+const sweeps = computed(() => sheet.document?.kind === "no_load_sweep" && instruments.has("supply"));
+const asked = reactive({ from: "", to: "", steps: "", settle: "0.5", limit: "" });
+const untouched = () => kindOf(sheet.document?.kind)?.start.resistance_ohm;
+/** From the motor in hand, as far as it is known; carefully where nothing is. */
+const fromWhat = ref("");
+watch(
+  [sweeps, () => sheet.id, () => sheet.get("/label")],
+  async () => {
+    if (!sweeps.value || sheet.id === null) return;
+    await sheet.flush();
+    const reply = await api
+      .GET("/api/sheets/{id}/known", { params: { path: { id: sheet.id } } })
+      .catch(() => undefined);
+    if (!reply?.data) return;
+    const { in_hand: known, sweep: plan, resistance_ohm: ohm } = reply.data;
+    Object.assign(asked, {
+      from: String(plan.from_v),
+      to: String(plan.to_v),
+      steps: String(plan.steps),
+      limit: String(plan.limit_a),
+    });
+    fromWhat.value =
+      known.volts === null
+        ? "nothing is known of this motor: its volts are yours to give"
+        : `from its ${figures(known.volts, 3)} V${known.no_load_a === null ? "" : ` and ${figures(known.no_load_a, 2)} A without load`}`;
+    // What was measured under this name is taken where nothing was typed.
+    if (ohm !== null && sheet.get("/resistance_ohm") === untouched()) sheet.set("/resistance_ohm", ohm, null);
+  },
+  { immediate: true },
+);
 /** Points of the running sweep that already stand in the sheet. */
 let taken = 0;
 let mine: string | null = null;
@@ -45,7 +61,7 @@ async function begin(): Promise<void> {
     from_v: number(asked.from),
     to_v: number(asked.to),
     steps: Math.round(number(asked.steps)),
-    limit_a: number(limit.value),
+    limit_a: number(asked.limit),
     settle_s: number(asked.settle),
   };
   if (await instruments.begin(sweep)) mine = sheet.id;
@@ -104,16 +120,6 @@ function toggle(fault: string): void {
         ● {{ one.role }}{{ one.simulated ? ", simulated" : "" }}
       </span>
       <span v-if="instruments.list.length === 0" class="note">none in use: readings are typed</span>
-      <button
-        v-if="instruments.has('supply')"
-        type="button"
-        class="stop"
-        data-stop-bench
-        title="Stop the sweep and switch the output off"
-        @click="stop"
-      >
-        ■ Stop, output off
-      </button>
     </header>
     <p v-if="instruments.problem" class="wrong" role="alert" data-instrument-problem>
       {{ instruments.problem }}
@@ -124,7 +130,10 @@ function toggle(fault: string): void {
       <label>to <input v-model="asked.to" aria-label="Last voltage" data-sweep-to /> V</label>
       <label>in <input v-model="asked.steps" aria-label="Steps" data-sweep-steps /> steps</label>
       <label>each <input v-model="asked.settle" aria-label="Time to settle" data-sweep-settle /> s</label>
-      <label>limit <input v-model="limit" aria-label="Current limit of the sweep" /> A</label>
+      <label
+        >limit
+        <input v-model="asked.limit" aria-label="Current limit of the sweep" data-sweep-limit /> A</label
+      >
       <button type="button" class="boxed" :disabled="instruments.running" data-sweep @click="begin">
         {{
           instruments.running
@@ -132,28 +141,20 @@ function toggle(fault: string): void {
             : "Run it"
         }}
       </button>
+      <span v-if="fromWhat" class="note" data-sweep-from>{{ fromWhat }}</span>
       <span class="note" role="status" :data-sweep-state="instruments.sweep?.state ?? 'idle'">
         {{
           {
             idle: "",
-            running: "the output is on",
-            done: "done, the output is off",
-            stopped: "stopped, the output is off",
+            running: "running",
+            done: "done",
+            stopped: "stopped",
             failed: "failed",
           }[instruments.sweep?.state ?? "idle"]
         }}
       </span>
     </div>
     <template v-if="open">
-      <div v-if="instruments.has('supply')" class="line">
-        <b>Supply</b>
-        <label><input v-model="volts" aria-label="Volts of the supply" /> V</label>
-        <label>limit <input v-model="limit" aria-label="Current limit of the supply" /> A</label>
-        <button type="button" class="boxed" :aria-pressed="on" data-output @click="set(!on)">
-          {{ on ? "output off" : "output on" }}
-        </button>
-        <span class="note">{{ on ? `on, ${figures(number(volts), 3)} V` : "off" }}</span>
-      </div>
       <div v-for="role in ROLES" :key="role" class="line">
         <b>{{ role }}</b>
         <input
@@ -232,19 +233,6 @@ header {
 
 .head h3 {
   color: var(--ink);
-}
-
-.stop {
-  margin-left: auto;
-  border: 2px solid var(--fail);
-  color: var(--fail);
-  font-weight: 600;
-  padding: var(--space-2) var(--space-6);
-}
-
-.stop:hover {
-  background: var(--fail);
-  color: var(--sheet);
 }
 
 .line {

@@ -1,14 +1,19 @@
 <script setup lang="ts">
 // A bench sheet: what it needs and how it is done, the readings, what they say, what to do with it.
-import { computed, onBeforeUnmount, onMounted, provide, watch } from "vue";
+import { useToast } from "primevue/usetoast";
+import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
+import { onBeforeRouteLeave, onBeforeRouteUpdate } from "vue-router";
 import { DESK } from "../workbench/desk";
 import { download, fileName } from "../shared/lib/download";
 import BenchField from "../shared/fields/BenchField.vue";
 import ConflictDialog from "../workbench/ConflictDialog.vue";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import ApplyPanel from "./ApplyPanel.vue";
+import BenchMode from "./BenchMode.vue";
 import CandidatePick from "./CandidatePick.vue";
 import InstrumentBar from "./InstrumentBar.vue";
+import LiveSupply from "./LiveSupply.vue";
+import { useInstruments } from "./instruments";
 import { kindOf } from "./kinds";
 import ReadingTable from "./ReadingTable.vue";
 import ResultPanel from "./ResultPanel.vue";
@@ -41,6 +46,8 @@ const far = computed(
         .flatMap(({ reading }) => reading ?? []) ?? [],
     ),
 );
+/** Readings one by one on a screen of their own. */
+const atBench = ref(false);
 const label = computed(() => (sheet.document?.label as string | undefined) ?? "");
 
 function exportSheet(): void {
@@ -70,6 +77,23 @@ function key(event: KeyboardEvent): void {
   else return;
   event.preventDefault();
 }
+// Nobody walks away from an output that is on: leaving the sheet switches it off, and says so.
+const instruments = useInstruments();
+const toast = useToast();
+function offOnLeaving(): void {
+  if (instruments.supply?.on !== true && !instruments.running && instruments.mayBeOn.length === 0) return;
+  void instruments.stop();
+  toast.add({
+    severity: "secondary",
+    summary: "The sheet was left: the output is switched off.",
+    life: 8000,
+  });
+}
+onBeforeRouteLeave(offOnLeaving);
+onBeforeRouteUpdate((to, from) => {
+  if (to.params.id !== from.params.id) offOnLeaving();
+});
+
 onMounted(() => window.addEventListener("keydown", key));
 onBeforeUnmount(() => {
   window.removeEventListener("keydown", key);
@@ -95,6 +119,13 @@ watch(
     </p>
     <p><router-link to="/bench">All sheets</router-link></p>
   </div>
+  <BenchMode
+    v-else-if="atBench && sheet.document && kind"
+    :key="`bench ${id}`"
+    :kind="kind"
+    :label="label"
+    @leave="atBench = false"
+  />
   <div v-else-if="sheet.document && kind" class="page" :data-sheet="kind.kind">
     <header class="head">
       <router-link to="/" class="brand">YPSIDYNE</router-link>
@@ -128,6 +159,15 @@ watch(
           take it out of the bin
         </button>
         <PreferencesMenu />
+        <button
+          type="button"
+          class="boxed"
+          data-at-bench
+          title="One reading a card, with a pad of its own"
+          @click="atBench = true"
+        >
+          At the bench
+        </button>
         <button type="button" @click="copy">Copy</button>
         <button type="button" @click="exportSheet">Export</button>
         <button type="button" :disabled="!sheet.canUndo" @click="sheet.undo()">Undo</button>
@@ -154,7 +194,8 @@ watch(
       <p v-if="kind.caution" class="caution">{{ kind.caution }}</p>
     </aside>
     <main class="entry">
-      <InstrumentBar v-if="kind.instruments" :key="id" />
+      <LiveSupply />
+      <InstrumentBar v-if="kind.reads" :key="id" />
       <div class="fields">
         <BenchField
           v-if="kind.choice"
@@ -333,6 +374,12 @@ h1 {
 .fields {
   columns: 2 240px;
   column-gap: var(--space-12);
+}
+
+/* A question is longer than a name: it has the room of its words. */
+.fields :deep(.field.words),
+.fields :deep(.field.wide) {
+  grid-template-columns: minmax(6rem, 1fr) minmax(0, 9.5rem);
 }
 
 .says {

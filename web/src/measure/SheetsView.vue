@@ -11,6 +11,7 @@ import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import { shownFigure } from "./figure";
 import GeneratorTable from "./GeneratorTable.vue";
 import { kindOf, KINDS } from "./kinds";
+import LiveSupply from "./LiveSupply.vue";
 
 type Line = Schemas["SheetLine"];
 const router = useRouter();
@@ -133,6 +134,7 @@ const day = (time: string) => new Date(time).toLocaleDateString([], { day: "nume
     </header>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <main>
+      <LiveSupply class="across" />
       <section class="kept">
         <h2>Sheets</h2>
         <p v-if="lines && lines.length === 0" class="note">
@@ -216,6 +218,10 @@ const day = (time: string) => new Date(time).toLocaleDateString([], { day: "nume
   letter-spacing: 0.08em;
   color: var(--ink);
   text-decoration: none;
+}
+
+.across {
+  grid-column: 1 / -1;
 }
 
 h1 {

@@ -1,4 +1,4 @@
-// The instruments of the bench: which are in use, one reading of them, the supply by hand, a sweep by itself.
+// The instruments of the bench: which are in use, one reading of them, the supply as it says it is, a sweep by itself.
 import { defineStore } from "pinia";
 import { computed, ref, shallowRef } from "vue";
 import { api, saying, type Schemas } from "../api/client";
@@ -7,6 +7,10 @@ import { ask } from "../api/reach";
 type Role = Schemas["Role"];
 type ReadingWanted = Schemas["ReadingWanted"];
 type Progress = Schemas["SweepProgress"];
+type SupplyReply = Schemas["SupplyReply"];
+
+/** A supply that was not heard of for so long is not shown as it was. */
+const HEARD_WITHIN_MS = 2500;
 
 export const useInstruments = defineStore("instruments", () => {
   const list = shallowRef<Schemas["InUse"][]>([]);
@@ -26,6 +30,7 @@ export const useInstruments = defineStore("instruments", () => {
     list.value = known?.data ?? [];
     sweep.value = now?.data ?? null;
     if (running.value) follow();
+    listen();
   }
 
   async function take(
@@ -54,13 +59,63 @@ export const useInstruments = defineStore("instruments", () => {
     return reply?.data ?? null;
   }
 
-  async function setSupply(voltage_v: number, limit_a: number, on: boolean): Promise<boolean> {
+  // ---- the supply: what is shown is what it said, and nothing where it was not heard
+
+  const heard = shallowRef<SupplyReply | null>(null);
+  const lost = ref(false);
+  let live: EventSource | null = null;
+  let silence: ReturnType<typeof setTimeout> | undefined;
+  let watchers = 0;
+
+  const supply = computed(() => (lost.value ? null : (heard.value?.supply ?? null)));
+  /** Addresses of supplies whose output may be on, though nobody has read it. */
+  const mayBeOn = computed(() => {
+    const now = heard.value;
+    const own = now?.supply && now.supply.on !== true && now.supply.may_be_on ? [now.supply.address] : [];
+    const unheard =
+      lost.value && now?.supply && (now.supply.on ?? now.supply.may_be_on) ? [now.supply.address] : [];
+    return [...new Set([...own, ...unheard, ...(now?.left_on ?? [])])];
+  });
+
+  function note(reply: SupplyReply): void {
+    heard.value = reply;
+    lost.value = false;
+    clearTimeout(silence);
+    silence = setTimeout(() => (lost.value = true), HEARD_WITHIN_MS);
+  }
+
+  function listen(): void {
+    if (watchers === 0 || document.hidden || !has("supply")) {
+      live?.close();
+      live = null;
+      clearTimeout(silence);
+      if (!has("supply")) heard.value = heard.value && { supply: null, left_on: heard.value.left_on };
+      return;
+    }
+    if (live) return;
+    live = new EventSource("/api/instruments/supply/events");
+    live.onmessage = (message: MessageEvent<string>) => note(JSON.parse(message.data) as SupplyReply);
+  }
+  document.addEventListener("visibilitychange", listen);
+
+  /** Reads the supply for as long as somebody looks; what it returns ends that. */
+  function watchSupply(): () => void {
+    watchers += 1;
+    listen();
+    return () => {
+      watchers -= 1;
+      listen();
+    };
+  }
+
+  /** Switches the output on at these volts. */
+  async function switchOn(voltage_v: number | null, limit_a: number | null): Promise<boolean> {
     const reply = await api
-      .PUT("/api/instruments/supply", { body: { voltage_v, limit_a, on } })
+      .PUT("/api/instruments/supply", { body: { voltage_v, limit_a, on: true } })
       .catch(() => undefined);
-    const done = reply?.response.ok ?? false;
-    problem.value = done ? null : saying(reply?.error);
-    return done;
+    problem.value = reply?.data ? null : saying(reply?.error);
+    if (reply?.data) note(reply.data);
+    return reply?.data !== undefined;
   }
 
   function follow(): void {
@@ -84,12 +139,20 @@ export const useInstruments = defineStore("instruments", () => {
     return true;
   }
 
-  /** Stops whatever runs and switches the output off. */
+  /** Stops whatever runs and switches the output off. Until the supply has said that it is off, it may be on. */
   async function stop(): Promise<void> {
-    const reply = await api.POST("/api/instruments/stop").catch(() => undefined);
-    problem.value = reply?.response.ok
-      ? null
-      : `${saying(reply?.error)} Switch the supply off at its own switch.`;
+    const now = heard.value;
+    if (now?.supply) heard.value = { ...now, supply: { ...now.supply, on: null, may_be_on: true } };
+    const reply = await api.POST("/api/instruments/stop", { keepalive: true }).catch(() => undefined);
+    if (reply?.response.ok) {
+      problem.value = null;
+      const read = await api.GET("/api/instruments/supply").catch(() => undefined);
+      if (read?.data) note(read.data);
+    } else {
+      problem.value = reply
+        ? saying(reply.error)
+        : "The server does not answer: switch the output off at the supply.";
+    }
   }
 
   async function simulate(body: Partial<Schemas["SimulatedRequest"]>): Promise<void> {
@@ -105,12 +168,15 @@ export const useInstruments = defineStore("instruments", () => {
     sweep,
     running,
     simulated,
+    supply,
+    mayBeOn,
     has,
     load,
     take,
     leave,
     read,
-    setSupply,
+    watchSupply,
+    switchOn,
     begin,
     stop,
     simulate,

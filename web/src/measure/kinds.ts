@@ -1,4 +1,5 @@
 // The sheets of the bench in the order one works: what each needs, how it is done, what is typed into it.
+import type { Schemas } from "../api/client";
 
 export interface ReadingList {
   key: string;
@@ -27,8 +28,8 @@ export interface SheetKind {
   fields: { key: string; label: string; help?: string }[];
   lists: ReadingList[];
   start: Record<string, unknown>;
-  /** Whether the instruments of the bench read it. */
-  instruments?: boolean;
+  /** What an instrument reads of a column, by its key; the clock counts from the first reading. */
+  reads?: Record<string, Schemas["ReadingWanted"] | "clock">;
   /** A chemistry or a way of wiring to choose. */
   choice?: { key: string; label: string };
 }
@@ -65,8 +66,8 @@ export const KINDS: SheetKind[] = [
         hint: "turn the rotor a little before the next",
       },
     ],
-    start: { motor_readings_ohm: [], supply_v: 12 },
-    instruments: true,
+    start: { motor_readings_ohm: [] },
+    reads: { "": "resistance" },
   },
   {
     kind: "locked_rotor",
@@ -96,8 +97,8 @@ export const KINDS: SheetKind[] = [
         hint: "off, and let it cool",
       },
     ],
-    start: { points: [], supply_v: 12 },
-    instruments: true,
+    start: { points: [] },
+    reads: { voltage_v: "voltage", current_a: "current" },
   },
   {
     kind: "no_load_sweep",
@@ -130,7 +131,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { resistance_ohm: 0.1, points: [] },
-    instruments: true,
+    reads: { voltage_v: "voltage", current_a: "current", rpm: "rpm" },
   },
   {
     kind: "spin_test",
@@ -160,6 +161,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { wiring: "brushed", points: [] },
+    reads: { rpm: "rpm", voltage_v: "meter_voltage" },
   },
   {
     kind: "identify",
@@ -189,6 +191,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { unknowns: [], candidates: [] },
+    reads: { voltage_v: "voltage", current_a: "current", rpm: "rpm", resistance_ohm: "resistance" },
   },
   {
     kind: "loaded_currents",
@@ -212,6 +215,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { readings: [] },
+    reads: { current_a: "current" },
   },
   {
     kind: "cell_voltages",
@@ -229,6 +233,7 @@ export const KINDS: SheetKind[] = [
     fields: [{ key: "cutoff_v_per_cell", label: "Stop voltage per cell" }],
     lists: [{ key: "voltages_v", title: "Cells", columns: [{ key: "", label: "cell", unit: "voltage_v" }] }],
     start: { chemistry: "lipo", voltages_v: [] },
+    reads: { "": "meter_voltage" },
   },
   {
     kind: "pack_resistance",
@@ -258,6 +263,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { cells_series: 6, points: [] },
+    reads: { voltage_v: "meter_voltage" },
   },
   {
     kind: "capacity",
@@ -284,6 +290,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { points: [] },
+    reads: { t_s: "clock", voltage_v: "meter_voltage" },
   },
   {
     kind: "coast_down",
@@ -367,6 +374,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { points: [] },
+    reads: { rpm: "rpm", voltage_v: "meter_voltage" },
   },
   {
     kind: "heat_run",
@@ -396,6 +404,7 @@ export const KINDS: SheetKind[] = [
       },
     ],
     start: { ambient_c: 20, planned_s: 1200, points: [] },
+    reads: { t_s: "clock", motor_c: "temperature" },
   },
 ];
 

@@ -16,6 +16,7 @@ mod motor_tests;
 mod pack_tests;
 mod pull_test;
 pub mod simulated_motor;
+pub mod sweep_plan;
 mod turning_tests;
 mod worksheet;
 

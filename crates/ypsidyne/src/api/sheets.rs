@@ -11,8 +11,10 @@ use serde_json::{Map, Value};
 use ypsidyne_core::document::Measurement;
 use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
 use ypsidyne_core::measurement::into_part::{Applied, apply, part_with};
+use ypsidyne_core::measurement::sweep_plan::{InHand, SweepPlan, sweep_plan};
 use ypsidyne_core::measurement::{Measured, Target, measure};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
+use ypsidyne_store::parts;
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 
 use super::etag::{Saved, if_match, saved, tagged};
@@ -69,6 +71,14 @@ pub(super) fn routes() -> Vec<Route> {
                     .etag(),
             )
             .delete(delete, Operation::empty("deleteSheet", "Put a bench sheet into the bin.").path("id", "string")),
+        Route::at("/api/sheets/{id}/known").get(
+            known,
+            Operation::new::<KnownOfIt>(
+                "knownOfSheet",
+                "What is known of what a sheet measures, by its part and by other sheets of the same name; a sweep from that.",
+            )
+            .path("id", "string"),
+        ),
         Route::at("/api/sheets/{id}/restore")
             .post(restore, Operation::empty("restoreSheet", "Take a bench sheet out of the bin.").path("id", "string")),
     ]
@@ -252,6 +262,52 @@ async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiE
         })
         .await?;
     Ok(saved(StatusCode::CREATED, id, 1, now))
+}
+
+/// What is known of the thing on a sheet.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct KnownOfIt {
+    /// Its volts and its current without load.
+    in_hand: InHand,
+    /// Its winding, measured under the same name, Ω at 20 °C; null where it was not.
+    resistance_ohm: Option<f64>,
+    /// A sweep that starts from that.
+    sweep: SweepPlan,
+}
+
+async fn known(State(app): State<App>, Path(id): Path<String>) -> Result<Json<KnownOfIt>, ApiError> {
+    let (stored, part) = app
+        .store(move |connection| {
+            let own = Measurement::from_json(&sheets::by_id(connection, &id)?.document).ok();
+            let heading = own.as_ref().map(Measurement::heading);
+            let label = heading.and_then(|heading| heading.label.clone()).unwrap_or_default();
+            let part = heading.and_then(|heading| heading.part_id.clone());
+            let part = part.and_then(|part| parts::by_id(connection, &part).ok());
+            let all = sheets::list(connection, &Belonging::default())?;
+            Ok((all.into_iter().map(move |sheet| (sheet, label.clone())).collect::<Vec<_>>(), part))
+        })
+        .await?;
+    app.compute(move || {
+        let same = stored.into_iter().filter_map(|(sheet, label)| {
+            let readings = Measurement::from_json(&sheet.document).ok()?;
+            let name = readings.heading().label.clone().unwrap_or_default();
+            (!label.trim().is_empty() && name.trim() == label.trim()).then(|| {
+                let measured = measure(&readings).ok();
+                (readings, measured)
+            })
+        });
+        let same: Vec<(Measurement, Option<Measured>)> = same.collect();
+        let mut in_hand = InHand::of_sheets(same.iter().map(|(readings, measured)| (readings, measured.as_ref())));
+        if let Some(motor) = part.and_then(|part| ShelfPart::from_json(&part.document).ok())
+            && let ShelfPart::Motor(motor) = motor
+        {
+            in_hand = in_hand.or_papers(&motor);
+        }
+        let ohm = |measured: &Measured| measured.results.get("resistance_at_20c_ohm")?.as_f64();
+        let resistance_ohm = same.iter().find_map(|(_, measured)| ohm(measured.as_ref()?));
+        Json(KnownOfIt { in_hand, resistance_ohm, sweep: sweep_plan(in_hand) })
+    })
+    .await
 }
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response, ApiError> {

@@ -41,6 +41,8 @@ pub(crate) struct Readings {
     pub current_a: Option<f64>,
     /// The supply is in its current limit.
     pub limited: Option<bool>,
+    /// Between the meter's leads, V.
+    pub meter_v: Option<f64>,
     /// Speed, rpm.
     pub rpm: Option<f64>,
     /// Between the meter's leads, Ω.
@@ -53,10 +55,12 @@ pub(crate) struct Readings {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
 pub(crate) enum ReadingWanted {
-    /// Volts at the motor.
+    /// Volts of the supply.
     Voltage,
     /// Amps of the supply.
     Current,
+    /// Volts between the meter's leads.
+    MeterVoltage,
     /// Speed.
     Rpm,
     /// Ohms.
@@ -70,7 +74,7 @@ impl ReadingWanted {
         match self {
             Self::Voltage | Self::Current => Role::Supply,
             Self::Rpm => Role::Tachometer,
-            Self::Resistance => Role::Meter,
+            Self::Resistance | Self::MeterVoltage => Role::Meter,
             Self::Temperature => Role::Thermometer,
         }
     }
@@ -245,12 +249,15 @@ impl InstrumentRegistry {
         {
             read_supply(&supply, &supply.until_stop(), &mut readings).await?;
         }
-        for role in [Role::Meter, Role::Tachometer, Role::Thermometer] {
-            let Some(instrument) = self.reader(role).filter(|_| wanted.iter().any(|one| one.role() == role)) else {
-                continue;
-            };
+        for one in wanted.iter().filter(|one| one.role() != Role::Supply) {
+            let role = one.role();
+            let Some(instrument) = self.reader(role) else { continue };
             let mut instrument = instrument.try_lock().map_err(|_| InstrumentError::Busy { what: role.word() })?;
-            read_into(&mut *instrument, role, &mut readings).await?;
+            match read_into(&mut *instrument, *one, &mut readings).await {
+                // Beside others it is one that stays empty: ohms, while the output is on.
+                Err(InstrumentError::NothingRead { .. }) if wanted.len() > 1 => {}
+                other => other?,
+            }
         }
         Ok(readings)
     }
@@ -327,15 +334,15 @@ pub(super) async fn read_supply(
 /// What one instrument reads.
 pub(super) async fn read_into(
     instrument: &mut impl Instrument,
-    role: Role,
+    wanted: ReadingWanted,
     readings: &mut Readings,
 ) -> Result<(), InstrumentError> {
-    let value = instrument.number(role.question()).await?;
-    match role {
-        Role::Supply => {}
-        Role::Tachometer => readings.rpm = Some(60.0 * value),
-        Role::Meter => readings.resistance_ohm = Some(value),
-        Role::Thermometer => readings.temperature_c = Some(value),
+    match wanted {
+        ReadingWanted::Voltage | ReadingWanted::Current => {}
+        ReadingWanted::MeterVoltage => readings.meter_v = Some(instrument.number("MEAS:VOLT?").await?),
+        ReadingWanted::Rpm => readings.rpm = Some(60.0 * instrument.number("MEAS:FREQ?").await?),
+        ReadingWanted::Resistance => readings.resistance_ohm = Some(instrument.number("MEAS:RES?").await?),
+        ReadingWanted::Temperature => readings.temperature_c = Some(instrument.number("MEAS:TEMP?").await?),
     }
     Ok(())
 }

@@ -8,7 +8,7 @@ use tokio::sync::watch;
 use tokio_util::sync::CancellationToken;
 
 use super::client::InstrumentError;
-use super::registry::{InstrumentRegistry, Readings, read_into, read_supply};
+use super::registry::{InstrumentRegistry, ReadingWanted, Readings, read_into, read_supply};
 use super::simulated::Role;
 use super::supply::Supply;
 
@@ -153,7 +153,7 @@ impl InstrumentRegistry {
         let mut point = Readings::default();
         read_supply(supply, until, &mut point).await?;
         if let Some(tachometer) = self.reader(Role::Tachometer) {
-            read_into(&mut *tachometer.lock().await, Role::Tachometer, &mut point).await?;
+            read_into(&mut *tachometer.lock().await, ReadingWanted::Rpm, &mut point).await?;
         }
         Ok(point)
     }

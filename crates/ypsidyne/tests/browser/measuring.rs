@@ -250,3 +250,60 @@ async fn the_unlabelled_motor_on_the_simulated_bench_is_measured_and_changes_the
         .await;
     browser.end().await;
 }
+
+const SUPPLY: &str = "document.querySelector('[data-supply-state]')?.dataset.supplyState";
+
+#[tokio::test]
+async fn the_supply_is_shown_as_it_says_it_is_over_a_reload_and_goes_off_when_the_sheet_is_left() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.url("/bench")).await;
+    browser.click("[data-new-sheet=winding_resistance]").await;
+    browser.until("the sheet", "document.querySelector('[data-sheet]')").await;
+    browser.until("it was read", &format!("{SUPPLY} === 'off'")).await;
+    let volts = browser.find("[aria-label='Volts of the supply']").await;
+    volts.send_keys("5").await.unwrap();
+    let limit = browser.find("[aria-label='Current limit of the supply']").await;
+    limit.send_keys("\u{e009}a\u{e000}2\u{e007}").await.unwrap();
+    browser.until("it is on", &format!("{SUPPLY} === 'on'")).await;
+    browser.until("live volts", "parseFloat(document.querySelector('[data-supply] b').innerText) > 4").await;
+    // A change of volts is not sent before Enter, and stands as not sent.
+    volts.send_keys("\u{e009}a\u{e000}6").await.unwrap();
+    browser.until("not sent", "document.querySelector('[data-unsent]')").await;
+    volts.send_keys("\u{e007}").await.unwrap();
+    browser.until("sent", "!document.querySelector('[data-unsent]')").await;
+    browser.until("six volts", "parseFloat(document.querySelector('[data-supply] b').innerText) > 5.4").await;
+    browser.client.refresh().await.unwrap();
+    browser.until("still on, and shown", &format!("{SUPPLY} === 'on'")).await;
+    browser.run("document.querySelector('a.back').click()").await;
+    browser.until("the bench", "location.pathname === '/bench'").await;
+    browser.until("off", &format!("{SUPPLY} === 'off'")).await;
+    browser.end().await;
+}
+
+#[tokio::test]
+async fn readings_are_typed_on_the_pad_of_the_bench_and_a_unit_finds_its_row() {
+    let server = Server::demo();
+    let browser = Browser::sized(390, 844).await;
+    browser.open(&server.url("/bench")).await;
+    browser.click("[data-new-sheet=no_load_sweep]").await;
+    browser.click("[data-at-bench]").await;
+    browser.until("the pad", "document.querySelector('[data-bench-mode] .pad')").await;
+    let keys = "return [...document.querySelectorAll('.pad button')].map(k => k.getBoundingClientRect().height)";
+    let heights = browser.run(keys).await;
+    assert!(heights.as_array().unwrap().iter().all(|height| height.as_f64().unwrap() >= 56.0), "{heights}");
+    let tap = async |words: &str| {
+        let script = "[...document.querySelectorAll('.pad button')].find(key => key.innerText.trim() === '%').click()";
+        browser.run(&script.replace('%', words)).await;
+    };
+    for key in ["2", "1", "0", "mA", "1", "2", "V", "1", "5", "9", "0", "rpm"] {
+        tap(key).await;
+    }
+    browser.run("document.querySelector('[data-bench-next]').click()").await;
+    browser.until_text("Reading 2").await;
+    browser.run("document.querySelector('[data-leave-bench]').click()").await;
+    browser.until("in the sheet", "document.querySelectorAll('[data-reading]').length === 1").await;
+    let values = "return [...document.querySelectorAll(\"[data-reading='points/0'] input\")].map(i => i.value)";
+    assert_eq!(browser.run(values).await, serde_json::json!(["12", "0.21", "1590"]));
+    browser.end().await;
+}
