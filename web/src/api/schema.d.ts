@@ -7538,7 +7538,7 @@ export interface components {
             shaft_rpm: number;
             /**
              * Format: double
-             * @description Volts with nothing on it, V.
+             * @description Volts with nothing on it, less what its bridge takes, V.
              */
             open_v: number;
             /**
@@ -7596,6 +7596,11 @@ export interface components {
              * @description For the current when it is held still.
              */
             supply_v?: number | null;
+            /**
+             * Step of the meter
+             * @description Its last digit; left out, as the readings show.
+             */
+            meter_step_ohm?: number | null;
             /**
              * Winding temperature
              * @description Of the winding while measured.
@@ -7912,6 +7917,16 @@ export interface components {
              */
             chemistry: components["schemas"]["Chemistry"];
             /**
+             * Whole pack
+             * @description Where the cells cannot be read one by one.
+             */
+            pack_v?: number | null;
+            /**
+             * Cells in series
+             * @description Of the whole pack.
+             */
+            cells_series?: number | null;
+            /**
              * Cells
              * @description Each cell at rest for an hour.
              */
@@ -8069,6 +8084,17 @@ export interface components {
             kind: "pull_test";
         } | {
             /**
+             * Lost at the bridge
+             * @description Two diodes in series, about 1.4 V; 0 where the volts are read before it.
+             * @default 0
+             */
+            bridge_drop_v?: number;
+            /**
+             * Winding, by meter
+             * @description For one load at several speeds.
+             */
+            winding_ohm?: number | null;
+            /**
              * Points
              * @description At each load.
              */
@@ -8114,6 +8140,11 @@ export interface components {
              * @description The load on the shaft; none turns free.
              */
             load?: components["schemas"]["KnownLoad"] | null;
+            /**
+             * Known motor
+             * @description Turns the same propeller, which is worked out of it.
+             */
+            known?: components["schemas"]["KnownReading"] | null;
             /**
              * Unknown
              * @description One reading of each.
@@ -8171,6 +8202,11 @@ export interface components {
              */
             planned_s: number;
             /**
+             * Heat in the motor
+             * @description Watts in less watts at the shaft; held still, volts times amps.
+             */
+            motor_heat_w?: number | null;
+            /**
              * Readings
              * @description Through the run.
              */
@@ -8222,10 +8258,30 @@ export interface components {
             kind: "heat_run";
         } | {
             /**
+             * The motors are meant to be
+             * @description Only alike ones are judged by each other.
+             */
+            motors_are?: components["schemas"]["MotorsAre"] | null;
+            /**
              * Supply
              * @description Volts of the supply.
              */
             supply_v?: number | null;
+            /**
+             * Compared to
+             * @description Name of the motor that the others are told by.
+             */
+            compared_to?: string | null;
+            /**
+             * How many of that one
+             * @description As many as the machine is to have.
+             */
+            how_many?: number | null;
+            /**
+             * Pack
+             * @description Capacity of the pack they are to run on.
+             */
+            pack_ah?: number | null;
             /**
              * Motors
              * @description One after the other, the same load.
@@ -8368,7 +8424,7 @@ export interface components {
              * Speed
              * @description Of its shaft.
              */
-            rpm: number;
+            rpm?: number | null;
             /**
              * Load
              * @description Resistance of the load.
@@ -8401,6 +8457,23 @@ export interface components {
              * @description Shaft power at that speed.
              */
             reference_power_w: number;
+        };
+        KnownReading: {
+            /**
+             * Which
+             * @description Its place among the candidates.
+             */
+            candidate: number;
+            /**
+             * Voltage
+             * @description At its terminals.
+             */
+            voltage_v: number;
+            /**
+             * Current
+             * @description Through it.
+             */
+            current_a: number;
         };
         UnknownMotor: {
             /**
@@ -8476,6 +8549,8 @@ export interface components {
              */
             battery_c?: number;
         };
+        /** @enum {string} */
+        MotorsAre: "alike" | "unlike";
         LoadedMotor: {
             /**
              * Name
@@ -8487,6 +8562,12 @@ export interface components {
              * @description With the load on.
              */
             current_a: number;
+            /**
+             * Current limit
+             * @description The supply was in its current limit.
+             * @default false
+             */
+            limited?: boolean;
         };
         /** @description What is known of the thing on a sheet. */
         KnownOfIt: {

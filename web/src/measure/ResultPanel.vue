@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // What the readings say: the figure wanted with its uncertainty, what is wrong with them, the fit, the sum.
 import { computed } from "vue";
+import { useRouter } from "vue-router";
 import { figures, lasting } from "../units/quantity";
 import { shownFigure } from "./figure";
 import FitChart from "./FitChart.vue";
+import { newSheet } from "./newSheet";
 import { useSheet } from "./sheet";
 
 const sheet = useSheet();
@@ -31,6 +33,7 @@ interface Ranked {
   sure?: number;
   current_a?: number;
   over_middle?: number | null;
+  over_chosen?: number | null;
   expected?: { rpm: number; current_a: number; resistance_ohm: number };
 }
 const unknowns = computed(
@@ -64,6 +67,22 @@ const heat = computed(() => {
     places: places.map((key) => ({ key, at: results[key] as Place })).filter(({ at }) => at),
   };
 });
+/** Unlike motors are told by the chosen one, alike ones by the middle one. */
+function comparison(one: Ranked): string {
+  if (one.over_chosen != null) return `×${figures(one.over_chosen, 3)}`;
+  return one.over_middle == null ? "" : `${figures(100 * one.over_middle, 3)} % of the middle one`;
+}
+
+const router = useRouter();
+/** The sheet that tells more, about the same thing. */
+async function heldStill(): Promise<void> {
+  const about = {
+    label: (sheet.document?.label as string | undefined) ?? "",
+    known: { supply_v: sheet.document?.supply_v },
+  };
+  const made = await newSheet("locked_rotor", about);
+  if (made?.data) void router.push({ name: "sheet", params: { id: made.data.id } });
+}
 defineExpose({ far });
 </script>
 
@@ -126,6 +145,15 @@ defineExpose({ far });
           >
             strike it out
           </button>
+          <button
+            v-if="finding.code === 'coarse_meter' || finding.code === 'leads_rule'"
+            type="button"
+            class="action"
+            data-held-still
+            @click="heldStill"
+          >
+            measure it held still
+          </button>
         </li>
       </ul>
       <section v-for="unknown in unknowns" :key="unknown.label">
@@ -154,7 +182,7 @@ defineExpose({ far });
             <td>{{ one.label }}</td>
             <td class="figure">{{ figures(one.current_a ?? 0, 3) }} A</td>
             <td class="note">
-              {{ one.over_middle == null ? "" : `${figures(100 * one.over_middle, 3)} % of the middle one` }}
+              {{ comparison(one) }}
             </td>
           </tr>
         </tbody>

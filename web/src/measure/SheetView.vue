@@ -14,7 +14,9 @@ import CandidatePick from "./CandidatePick.vue";
 import InstrumentBar from "./InstrumentBar.vue";
 import LiveSupply from "./LiveSupply.vue";
 import { useInstruments } from "./instruments";
+import CurrentsCompare from "./CurrentsCompare.vue";
 import { kindOf } from "./kinds";
+import PropellerFields from "./PropellerFields.vue";
 import ReadingTable from "./ReadingTable.vue";
 import ResultPanel from "./ResultPanel.vue";
 import SceneDrawing from "./SceneDrawing.vue";
@@ -62,11 +64,6 @@ const { problem, copy, settle, unbin, keepOrphan } = useOwnSheets(
   () => props.id,
   () => label.value || (kind.value?.title ?? ""),
 );
-
-/** A propeller that takes 50 W at 8000 rpm, to be changed for the one at hand. */
-function setPropeller(on: boolean): void {
-  sheet.set("/load", on ? { reference_rpm: 8000, reference_power_w: 50 } : undefined, null);
-}
 
 function key(event: KeyboardEvent): void {
   if (!(event.ctrlKey || event.metaKey)) return;
@@ -230,20 +227,9 @@ watch(
           :label="`Stop at: ${place.replace('_c', '')}`"
         />
       </div>
+      <CurrentsCompare v-if="kind.kind === 'loaded_currents' && sheet.document.motors_are === 'unlike'" />
       <template v-if="kind.kind === 'identify'">
-        <label class="propeller">
-          <input
-            type="checkbox"
-            :checked="sheet.document.load != null"
-            data-propeller
-            @change="setPropeller(($event.target as HTMLInputElement).checked)"
-          />
-          all of them with the same propeller
-        </label>
-        <div v-if="sheet.document.load != null" class="fields">
-          <BenchField at="/load" record="KnownLoad" name="reference_rpm" />
-          <BenchField at="/load" record="KnownLoad" name="reference_power_w" />
-        </div>
+        <PropellerFields />
         <CandidatePick />
       </template>
       <label class="notes">
@@ -387,11 +373,6 @@ h1 {
   border-left: 1px solid var(--line);
   padding: var(--space-6) var(--space-8) var(--space-12);
   overflow: auto;
-}
-
-.propeller {
-  display: block;
-  padding: var(--space-4) 0;
 }
 
 .notes {

@@ -52,6 +52,7 @@ export const KINDS: SheetKind[] = [
     fields: [
       { key: "supply_v", label: "Volts it will run on" },
       { key: "temperature_c", label: "Winding temperature" },
+      { key: "meter_step_ohm", label: "Step of the meter" },
     ],
     lists: [
       {
@@ -196,14 +197,21 @@ export const KINDS: SheetKind[] = [
   {
     kind: "loaded_currents",
     title: "Currents under load",
-    answers: "which of several motors drags or is weak, and what all take together",
+    answers: "which of alike motors drags or is weak; how unlike ones compare; what they take together",
     needs: ["a supply", "a meter for amps", "the same load for each"],
     steps: [
+      "Say whether the motors are meant to be alike: only alike ones are judged by each other.",
       "Put the same load on each motor, one after the other: the same wheel on the same ground, the same propeller.",
       "Read the amps once it runs steadily.",
     ],
+    caution:
+      "Clamp the motor before it has a propeller or a wheel on it. A propeller cuts: guard it, stand out of its plane.",
     scene: { things: ["supply", "A", "motor", "load"], leads: 2 },
-    fields: [{ key: "supply_v", label: "Supply" }],
+    choice: { key: "motors_are", label: "The motors are meant to be" },
+    fields: [
+      { key: "supply_v", label: "Supply" },
+      { key: "pack_ah", label: "Pack they are to run on" },
+    ],
     lists: [
       {
         key: "readings",
@@ -230,7 +238,11 @@ export const KINDS: SheetKind[] = [
       "Do not short the balance lead. A cell that is puffed, hot or far too low is not charged: follow the maker and local rules.",
     scene: { things: ["pack", "meter V"], leads: 2 },
     choice: { key: "chemistry", label: "Chemistry" },
-    fields: [{ key: "cutoff_v_per_cell", label: "Stop voltage per cell" }],
+    fields: [
+      { key: "cutoff_v_per_cell", label: "Stop voltage per cell" },
+      { key: "pack_v", label: "Or the whole pack" },
+      { key: "cells_series", label: "of so many cells" },
+    ],
     lists: [{ key: "voltages_v", title: "Cells", columns: [{ key: "", label: "cell", unit: "voltage_v" }] }],
     start: { chemistry: "lipo", voltages_v: [] },
     reads: { "": "meter_voltage" },
@@ -359,7 +371,10 @@ export const KINDS: SheetKind[] = [
     ],
     caution: "Resistors get hot. When the load falls off, speed and volts jump.",
     scene: { things: ["drive", "generator", "load Ω"], leads: 2 },
-    fields: [],
+    fields: [
+      { key: "bridge_drop_v", label: "Lost at the bridge" },
+      { key: "winding_ohm", label: "Winding, by meter" },
+    ],
     lists: [
       {
         key: "points",
@@ -390,6 +405,7 @@ export const KINDS: SheetKind[] = [
     fields: [
       { key: "ambient_c", label: "Air" },
       { key: "planned_s", label: "Planned" },
+      { key: "motor_heat_w", label: "Heat in the motor" },
     ],
     lists: [
       {

@@ -38,12 +38,21 @@ choice! {
     }
 }
 
+choice! {
+    /// What the motors of one sheet are to each other.
+    MotorsAre {
+        Alike = "alike", "Alike: each should take the same";
+        Unlike = "unlike", "Unlike: each has its own";
+    }
+}
+
 record! {
     /// Ohms of a winding, with the leads shorted first and at several rotor positions.
     WindingResistance {
         lead_readings_ohm: Vec<Ohm> = Vec::new(), list(0, 200), "Leads shorted", "The meter's leads held together.";
         motor_readings_ohm: Vec<Ohm>, list(0, MOST_READINGS), "Winding", "The winding, the rotor turned in between.";
         supply_v: Option<f64>, number(0.01, 1000.0), "Volts it will run on", "For the current when it is held still.";
+        meter_step_ohm: Option<f64>, number(1e-6, 100.0), "Step of the meter", "Its last digit; left out, as the readings show.";
         temperature_c: f64 = 20.0, number(-50.0, 200.0), "Winding temperature", "Of the winding while measured.";
     }
 }
@@ -143,6 +152,8 @@ record! {
     /// Every cell at rest.
     CellVoltages {
         chemistry: Chemistry, typed(), "Chemistry", "Kind of cell.";
+        pack_v: Option<f64>, number(0.0, 1000.0), "Whole pack", "Where the cells cannot be read one by one.";
+        cells_series: Option<u32>, number(1.0, 400.0), "Cells in series", "Of the whole pack.";
         voltages_v: Vec<Volt>, list(0, 400), "Cells", "Each cell at rest for an hour.";
         cutoff_v_per_cell: Option<f64>, number(0.1, 5.0), "Stop voltage per cell", "The usual one when left out.";
     }
@@ -178,7 +189,7 @@ record! {
 record! {
     /// A generator under a load.
     GeneratorPoint {
-        rpm: f64, number(0.0, 1e6), "Speed", "Of its shaft.";
+        rpm: Option<f64>, number(0.0, 1e6), "Speed", "Of its shaft.";
         load_ohm: f64, number(0.0001, 1e9), "Load", "Resistance of the load.";
         voltage_v: f64, number(0.0, 1000.0), "Voltage", "At the load.";
         torque_nm: Option<f64>, number(0.0, 1e5), "Torque", "That drives it.";
@@ -189,6 +200,9 @@ record! {
 record! {
     /// A generator at load steps.
     GeneratorTest {
+        bridge_drop_v: f64 = 0.0, number(0.0, 10.0), "Lost at the bridge",
+            "Two diodes in series, about 1.4 V; 0 where the volts are read before it.";
+        winding_ohm: Option<f64>, number(0.0, 1e6), "Winding, by meter", "For one load at several speeds.";
         points: Vec<GeneratorPoint>, list(0, MOST_READINGS), "Points", "At each load.";
     }
 }
@@ -198,6 +212,15 @@ record! {
     KnownLoad {
         reference_rpm: f64, number(0.1, 500_000.0), "Known point: speed", "Speed of a known point.";
         reference_power_w: f64, number(0.0, 1e6), "Known point: power", "Shaft power at that speed.";
+    }
+}
+
+record! {
+    /// A motor that is known, with the propeller that the others turn too.
+    KnownReading {
+        candidate: u32, number(0.0, 500.0), "Which", "Its place among the candidates.";
+        voltage_v: f64, number(0.01, 1000.0), "Voltage", "At its terminals.";
+        current_a: f64, number(0.0, 10_000.0), "Current", "Through it.";
     }
 }
 
@@ -217,6 +240,7 @@ record! {
     /// Unknown motors against candidates.
     Identify {
         load: Option<KnownLoad>, typed(), "Propeller", "The load on the shaft; none turns free.";
+        known: Option<KnownReading>, typed(), "Known motor", "Turns the same propeller, which is worked out of it.";
         unknowns: Vec<UnknownMotor>, list(0, 40), "Unknown", "One reading of each.";
         candidates: Vec<Motor>, list(0, 500), "Candidates", "Motors it may be.";
     }
@@ -246,6 +270,7 @@ record! {
     HeatRun {
         ambient_c: f64, number(-50.0, 80.0), "Air", "Temperature of the air.";
         planned_s: f64, number(1.0, 1e6), "Planned", "How long the whole run is to last.";
+        motor_heat_w: Option<f64>, number(0.01, 1e5), "Heat in the motor", "Watts in less watts at the shaft; held still, volts times amps.";
         points: Vec<HeatPoint>, list(0, MOST_READINGS), "Readings", "Through the run.";
         limits: HeatLimits = HeatLimits { motor_c: 90.0, controller_c: 80.0, battery_c: 60.0 }, typed(), "Limits",
             "How hot each may get.";
@@ -257,13 +282,18 @@ record! {
     LoadedMotor {
         label: String, name(120), "Name", "Which motor.";
         current_a: f64, number(0.0, 10_000.0), "Current", "With the load on.";
+        limited: bool = false, typed(), "Current limit", "The supply was in its current limit.";
     }
 }
 
 record! {
     /// Motors on one supply, each with the same load.
     LoadedCurrents {
+        motors_are: Option<MotorsAre>, typed(), "The motors are meant to be", "Only alike ones are judged by each other.";
         supply_v: Option<f64>, number(0.01, 1000.0), "Supply", "Volts of the supply.";
+        compared_to: Option<String>, name(120), "Compared to", "Name of the motor that the others are told by.";
+        how_many: Option<u32>, number(1.0, 64.0), "How many of that one", "As many as the machine is to have.";
+        pack_ah: Option<f64>, number(0.001, 10_000.0), "Pack", "Capacity of the pack they are to run on.";
         readings: Vec<LoadedMotor>, list(0, 64), "Motors", "One after the other, the same load.";
     }
 }

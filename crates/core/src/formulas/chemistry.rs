@@ -90,6 +90,14 @@ impl Chemistry {
 }
 
 impl CellTable {
+    /// Where an alarm stands at rest, V a cell: this share of the charge before the stop voltage.
+    #[must_use]
+    pub fn alarm_v(&self) -> f64 {
+        /// Common practice.
+        const ALARM_CHARGE: f64 = 0.2;
+        self.open_circuit_v(ALARM_CHARGE)
+    }
+
     /// Voltage of a resting cell, V, straight between the points of the table.
     ///
     /// `charge`: share of the full charge, 0 to 1; beyond that the end value.

@@ -15,7 +15,7 @@ pub struct AsGenerator {
     pub speed_up: f64,
     /// Speed of its shaft, rpm.
     pub shaft_rpm: f64,
-    /// Volts with nothing on it, V.
+    /// Volts with nothing on it, less what its bridge takes, V.
     pub open_v: f64,
     /// What it has inside, Ω; null while no sheet tells.
     pub internal_ohm: Option<f64>,
@@ -41,14 +41,15 @@ pub fn as_generators(
     speed_up: &BTreeMap<String, f64>,
     needed_v: Option<f64>,
 ) -> Vec<AsGenerator> {
-    let mut machines: BTreeMap<&str, (Option<f64>, Option<f64>)> = BTreeMap::new();
+    let mut machines: BTreeMap<&str, (Option<f64>, Option<f64>, f64)> = BTreeMap::new();
     let number = |measured: &Measured, key: &str| measured.results.get(key).and_then(serde_json::Value::as_f64);
     for (label, measured) in sheets {
-        let (volts_per_rpm, ohm) = machines.entry(label).or_default();
+        let (volts_per_rpm, ohm, bridge_v) = machines.entry(label).or_default();
         match measured.kind {
             "generator_test" => {
                 *volts_per_rpm = number(measured, "volts_per_rpm").or(*volts_per_rpm);
                 *ohm = number(measured, "internal_resistance_ohm").or(*ohm);
+                *bridge_v = number(measured, "bridge_drop_v").unwrap_or(*bridge_v);
             }
             "spin_test" | "no_load_sweep" => {
                 let from_kv = number(measured, "kv_rpm_per_v").map(|kv| 1.0 / kv);
@@ -60,11 +61,11 @@ pub fn as_generators(
     }
     let mut found: Vec<AsGenerator> = machines
         .into_iter()
-        .filter_map(|(label, (volts_per_rpm, internal_ohm))| {
+        .filter_map(|(label, (volts_per_rpm, internal_ohm, bridge_v))| {
             let volts_per_rpm = volts_per_rpm?;
             let speed_up = speed_up.get(label).copied().unwrap_or(1.0);
             let shaft_rpm = source_rpm * speed_up;
-            let open_v = volts_per_rpm * shaft_rpm;
+            let open_v = (volts_per_rpm * shaft_rpm - bridge_v).max(0.0);
             Some(AsGenerator {
                 label: label.to_owned(),
                 speed_up,
@@ -74,7 +75,7 @@ pub fn as_generators(
                 most_power_w: internal_ohm.filter(|ohm| *ohm > 0.0).map(|ohm| open_v * open_v / (4.0 * ohm)),
                 speed_up_for_needed: needed_v
                     .filter(|_| source_rpm > 0.0)
-                    .map(|volts| volts / (volts_per_rpm * source_rpm)),
+                    .map(|volts| (volts + bridge_v) / (volts_per_rpm * source_rpm)),
             })
         })
         .collect();

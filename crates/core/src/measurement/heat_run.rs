@@ -2,8 +2,8 @@
 
 use serde_json::{Value, json};
 
-use super::least_squares::curve;
-use super::{Axis, Refusal, Weight, Worksheet, refused};
+use super::least_squares::{Estimate, curve};
+use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
 use crate::document::measurement::{HeatPoint, HeatRun};
 use crate::format::{lasting, significant};
 
@@ -116,6 +116,9 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Worksheet<'_>) -> Result<(),
             paper.find("too_early", Weight::Doubt, None, text);
             next_s = next_s.min(AS_LONG_AGAIN * elapsed_s);
         }
+        if place.key == "motor" {
+            heat_path(sheet, paper, &rise, &time);
+        }
         draw(sheet, paper, place, [rise.value, time.value]);
     }
     if !any {
@@ -131,6 +134,32 @@ pub(super) fn heat_run(sheet: &HeatRun, paper: &mut Worksheet<'_>) -> Result<(),
         paper.find("stop", Weight::Poor, None, format!("Stop: {why}. Let it cool, then find out why."));
     }
     Ok(())
+}
+
+/// What the motor's case gives to the air, where the heat in it is known: rise in the end over watts, and time constant over that.
+///
+/// # Source
+/// One body: R = ΔT/P, C = τ/R (Incropera, Fundamentals of Heat and Mass Transfer, 5.1).
+fn heat_path(sheet: &HeatRun, paper: &mut Worksheet<'_>, rise: &Estimate, time: &Estimate) {
+    let Some(heat_w) = sheet.motor_heat_w else { return };
+    let path = rise.times(1.0 / heat_w);
+    if path.value <= 0.0 {
+        return;
+    }
+    let capacity_j = time.value / path.value;
+    paper.figure("case_to_ambient_k_per_w", "case to air", "K/W", path);
+    paper.figure("case_j_per_k", "to warm it by 1 K", "J/K", Estimate::exact(capacity_j));
+    paper.work(format!(
+        "{} K / {} W = {} K/W; {} s / {} K/W = {} J/K",
+        significant(rise.value),
+        significant(heat_w),
+        significant(path.value),
+        significant(time.value),
+        significant(path.value),
+        significant(capacity_j)
+    ));
+    paper.gives(Target::Motor, "thermal.case_to_ambient_k_per_w", path.value);
+    paper.gives(Target::Motor, "thermal.case_j_per_k", capacity_j);
 }
 
 fn draw(sheet: &HeatRun, paper: &mut Worksheet<'_>, place: &Place, [rise_k, time_s]: [f64; 2]) {

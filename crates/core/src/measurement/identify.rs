@@ -6,7 +6,7 @@ use serde_json::{Value, json};
 
 use super::{Refusal, Weight, Worksheet, refused};
 use crate::document::Motor;
-use crate::document::measurement::{Identify, KnownLoad, UnknownMotor};
+use crate::document::measurement::{Identify, KnownLoad, KnownReading, UnknownMotor};
 use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::formulas::numeric::falling_root;
@@ -83,6 +83,27 @@ fn expected(motor: &Motor, voltage_v: f64, load: Option<&KnownLoad>) -> Expected
     }
 }
 
+/// A propeller by a known motor that turns it: what is left of its torque at the speed that its volts and amps tell.
+fn propeller_of(known: &KnownReading, candidates: &[Motor]) -> Result<KnownLoad, Refusal> {
+    let place = usize::try_from(known.candidate).unwrap_or(usize::MAX);
+    let Some(motor) = candidates.get(place) else {
+        return Err(refused("known/candidate", "the known motor is none of the candidates: pick it among them"));
+    };
+    let model = MotorModel::new(motor, known.voltage_v);
+    let emf_v = known.voltage_v - model.brush_drop_v - known.current_a * model.resistance_ohm;
+    let omega = emf_v / model.torque_constant_nm_per_a;
+    let power_w = (model.torque_constant_nm_per_a * known.current_a - model.loss.at_nm(omega)) * omega;
+    if !(omega > 0.0 && power_w > 0.0) {
+        let detail = format!(
+            "{} A at {} V leave that motor no power for a propeller: the reading or the motor is another",
+            significant(known.current_a),
+            significant(known.voltage_v)
+        );
+        return Err(refused("known/current_a", detail));
+    }
+    Ok(KnownLoad { reference_rpm: omega / RAD_S_PER_RPM, reference_power_w: power_w })
+}
+
 /// How far a reading is from what is expected, in usual differences.
 fn apart(read: f64, expected: f64, usual_share: f64) -> f64 {
     (read - expected) / (usual_share * expected.abs().max(1e-9))
@@ -115,19 +136,50 @@ pub(super) fn identify(sheet: &Identify, paper: &mut Worksheet<'_>) -> Result<()
             return Err(refused(&format!("unknowns/{place}"), detail));
         }
     }
+    let load = match (&sheet.load, &sheet.known) {
+        (Some(load), _) => Some(load.clone()),
+        (None, Some(known)) => Some(propeller_of(known, &sheet.candidates)?),
+        (None, None) => None,
+    };
+    if let (Some(load), true) = (&load, sheet.load.is_none()) {
+        paper.result(
+            "propeller",
+            json!({ "reference_rpm": load.reference_rpm, "reference_power_w": load.reference_power_w }),
+        );
+        paper.work(format!(
+            "the propeller by the known motor: {} W at {} rpm, and with the cube of the speed from there",
+            significant(load.reference_power_w),
+            significant(load.reference_rpm)
+        ));
+    }
     let named = |motor: &Motor, place: usize| motor.label.clone().unwrap_or_else(|| format!("candidate {}", place + 1));
-    let mut tables = Vec::new();
+    let looked: Vec<(Vec<Expected>, Vec<f64>)> = unknowns
+        .values
+        .iter()
+        .map(|unknown| {
+            let seen = sheet.candidates.iter().map(|motor| expected(motor, unknown.voltage_v, load.as_ref()));
+            let seen: Vec<Expected> = seen.collect();
+            let far = seen.iter().map(|expected| distance(unknown, expected).unwrap_or(1e3)).collect();
+            (seen, far)
+        })
+        .collect();
+    // Of several, each candidate is one of them: what is said of each agrees with that.
+    let several = unknowns.values.len() > 1;
+    let far_of_all: Vec<Vec<f64>> = looked.iter().map(|(_, far)| far.clone()).collect();
+    let given = if several { assigned(&far_of_all) } else { vec![None; unknowns.values.len()] };
     let mut rows: Vec<Value> = Vec::new();
-    for unknown in &unknowns.values {
-        let seen: Vec<Expected> =
-            sheet.candidates.iter().map(|motor| expected(motor, unknown.voltage_v, sheet.load.as_ref())).collect();
-        let far: Vec<f64> = seen.iter().map(|expected| distance(unknown, expected).unwrap_or(1e3)).collect();
+    for ((unknown, (seen, far)), own) in unknowns.values.iter().zip(&looked).zip(&given) {
         let read = QUANTITIES.iter().filter(|quantity| (quantity.read)(unknown).is_some()).count();
         // Each reading counts as normal scatter around the candidate's; equal odds before anything was read.
         let likely = |far: f64| (-0.5 * far * far * f64::from(u32::try_from(read).unwrap_or(1))).exp();
         let all: f64 = far.iter().map(|far| likely(*far)).sum();
         let mut order: Vec<usize> = (0..far.len()).collect();
         order.sort_by(|a, b| far[*a].total_cmp(&far[*b]));
+        let nearest = order.first().copied();
+        if let Some(own) = own {
+            order.retain(|place| place != own);
+            order.insert(0, *own);
+        }
         let ranked: Vec<Value> = order
             .iter()
             .map(|place| {
@@ -138,10 +190,20 @@ pub(super) fn identify(sheet: &Identify, paper: &mut Worksheet<'_>) -> Result<()
             })
             .collect();
         let tell = order.get(1).and_then(|second| telling(unknown, &seen[order[0]], &seen[*second]));
+        let elsewhere = nearest.filter(|nearest| own.is_some_and(|own| own != *nearest));
+        if let (Some(nearest), Some(own)) = (elsewhere, own) {
+            let text = format!(
+                "{} alone is nearest to {}; but that fits another one better, so that {} is left for it.",
+                unknown.label,
+                named(&sheet.candidates[nearest], nearest),
+                named(&sheet.candidates[*own], *own)
+            );
+            paper.find("by_pairing", Weight::Note, None, text);
+        }
         conclude(
             paper,
             unknown,
-            &far,
+            far,
             &order,
             all.max(f64::MIN_POSITIVE),
             &likely,
@@ -149,11 +211,9 @@ pub(super) fn identify(sheet: &Identify, paper: &mut Worksheet<'_>) -> Result<()
             tell.as_deref(),
         );
         rows.push(json!({ "label": unknown.label, "ranked": ranked, "telling": tell }));
-        tables.push(far);
     }
     paper.result("unknowns", rows);
-    if unknowns.values.len() > 1 {
-        let given = assigned(&tables);
+    if several {
         let pairs: Vec<Value> = unknowns
             .values
             .iter()

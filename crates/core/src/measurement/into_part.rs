@@ -134,13 +134,48 @@ fn wrong_shaft(before: f64, after: f64, ratio: Option<f64>) -> Option<String> {
 /// What a figure is called where it goes.
 fn label_of(gives: &Gives) -> String {
     use crate::document::load::Vehicle;
+    use crate::document::parts::Thermal;
     use crate::document::{Battery, Motor};
+    if let Some((_, inner)) = gives.key.split_once('.') {
+        return Thermal::FIELDS
+            .iter()
+            .find(|field| field.key == inner)
+            .map_or(gives.key, |field| field.label)
+            .to_owned();
+    }
     let fields = match gives.target {
         Target::Motor => Motor::FIELDS,
         Target::Battery => Battery::FIELDS,
         Target::Vehicle => Vehicle::FIELDS,
     };
     fields.iter().find(|field| field.key == gives.key).map_or(gives.key, |field| field.label).to_owned()
+}
+
+/// A figure by its key, dotted where it stands in a record of its own.
+fn figure_at(part: &Map<String, Value>, key: &str) -> Option<f64> {
+    match key.split_once('.') {
+        Some((outer, inner)) => part.get(outer)?.get(inner)?.as_f64(),
+        None => part.get(key)?.as_f64(),
+    }
+}
+
+/// Puts a figure where its key says, and marks it as measured at a time.
+fn put_measured(part: &mut Map<String, Value>, key: &str, value: f64, at: Option<&str>) {
+    let (outer, inner) = key.split_once('.').map_or((key, None), |(outer, inner)| (outer, Some(inner)));
+    match inner {
+        Some(inner) => {
+            let record = part.entry(outer).or_insert_with(|| json!({}));
+            if let Some(record) = record.as_object_mut() {
+                record.insert(inner.to_owned(), json!(value));
+            }
+        }
+        None => {
+            part.insert(key.to_owned(), json!(value));
+        }
+    }
+    if let Some(at) = at {
+        mark(part, outer, at);
+    }
 }
 
 /// Marks a figure of a part as measured at a time.
@@ -181,14 +216,11 @@ pub fn apply(
             Target::Vehicle => continue,
         };
         let Some(part) = document.pointer_mut(&place).and_then(Value::as_object_mut) else { continue };
-        let before = part.get(gives.key).and_then(Value::as_f64);
+        let before = figure_at(part, gives.key);
         let ratio = part.get("gearbox").and_then(|gearbox| gearbox.get("ratio")).and_then(Value::as_f64);
-        part.insert(gives.key.to_owned(), json!(gives.value));
-        if gives.target != Target::Vehicle {
-            mark(part, gives.key, at);
-        }
+        put_measured(part, gives.key, gives.value, (gives.target != Target::Vehicle).then_some(at));
         changes.push(Changed {
-            pointer: format!("{place}/{}", gives.key),
+            pointer: format!("{place}/{}", gives.key.replace('.', "/")),
             label: label_of(gives),
             before,
             after: gives.value,
@@ -230,8 +262,7 @@ pub fn part_with(mut part: Map<String, Value>, target: Target, measurements: &[(
         }
     }
     for (key, (value, at)) in figures {
-        part.insert(key.to_owned(), json!(value));
-        mark(&mut part, key, at);
+        put_measured(&mut part, key, value, Some(at));
     }
     Value::Object(part)
 }

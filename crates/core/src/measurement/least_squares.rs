@@ -27,6 +27,15 @@ impl Estimate {
         Some([self.value - half, self.value + half])
     }
 
+    /// One over the value, with the same relative error.
+    pub fn inverted(self) -> Self {
+        Self {
+            value: 1.0 / self.value,
+            standard_error: self.standard_error.map(|error| error / self.value.powi(2)),
+            ..self
+        }
+    }
+
     /// The value and its error scaled together.
     pub fn times(self, factor: f64) -> Self {
         Self {

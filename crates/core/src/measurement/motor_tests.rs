@@ -55,6 +55,23 @@ fn at_20(paper: &mut Worksheet<'_>, ohm: Estimate, temperature_c: f64) -> Estima
     cold
 }
 
+/// A step of more than this share of the winding tells little of it (common practice).
+const COARSE: f64 = 0.1;
+/// Readings that differ by no more steps of the meter are the meter's, not the brushes' (common practice).
+const BLAMED_FROM_STEPS: f64 = 2.0;
+/// Freedom of an error that is known.
+const KNOWN: f64 = 1e6;
+
+/// The step of a meter by its readings, Ω: the last digit that any of them has. `None` without a reading.
+fn meter_step(readings: impl Iterator<Item = f64>) -> Option<f64> {
+    let digits = |value: f64| {
+        let text = value.abs().to_string();
+        i32::try_from(text.split_once('.').map_or(0, |(_, behind)| behind.len())).unwrap_or(0)
+    };
+    // Beyond a tenth of a milliohm it is no display any more.
+    readings.map(digits).max().filter(|most| *most <= 4).map(|most| 10f64.powi(-most))
+}
+
 /// Mean of the winding less mean of the leads; errors in quadrature.
 pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let leads = paper.used("lead_readings_ohm", &sheet.lead_readings_ohm, |ohm| ohm.0).values;
@@ -79,11 +96,18 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Workshee
         ));
     }
     let part = |estimate: &Estimate| estimate.standard_error.unwrap_or(0.0).powi(2);
-    let error = (part(&read) + part(&zero)).sqrt();
+    let step = sheet.meter_step_ohm.or_else(|| meter_step(motor.iter().chain(&leads).copied()));
+    // However alike the readings are, each is rounded to the meter's step: a half-width of half a step, evenly likely
+    // (JCGM 100:2008, 4.3.7), for the winding and for the leads.
+    let rounded = step.map_or(0.0, |step| step / 12f64.sqrt() * if leads.is_empty() { 1.0 } else { 2f64.sqrt() });
+    let scatter = (part(&read) + part(&zero)).sqrt();
+    let error = scatter.max(rounded);
     // Welch 1947 and Satterthwaite 1946: the freedom of a sum of two errors.
     let share = |estimate: &Estimate| part(estimate).powi(2) / estimate.freedom.max(1.0);
     let weights = share(&read) + share(&zero);
-    let freedom = if weights > 0.0 { error.powi(4) / weights } else { read.freedom };
+    let freedom = if weights > 0.0 { scatter.powi(4) / weights } else { read.freedom };
+    // The step is known, not estimated from a few readings.
+    let freedom = if rounded > scatter { KNOWN } else { freedom };
     let ohm = Estimate { value, standard_error: Some(error), freedom };
     paper.figure("resistance_ohm", "winding", "Ω", ohm);
     paper.result("standard_error_ohm", error);
@@ -122,11 +146,20 @@ pub(super) fn winding_resistance(sheet: &WindingResistance, paper: &mut Workshee
             "More than half of what the meter shows is its leads: brief steps held still, at low voltage, tell more.";
         paper.find("leads_rule", Weight::Poor, None, text);
     }
-    if motor.len() >= 3 && spread < 0.05 {
+    let in_steps = step.map_or(f64::INFINITY, |step| (most - least) / step);
+    if step.is_some_and(|step| step > COARSE * value) {
+        let text = format!(
+            "The meter shows steps of {} Ω, and the winding has {} Ω: brief steps held still, volts over amps, tell it \
+             better.",
+            significant(step.unwrap_or(0.0)),
+            significant(value)
+        );
+        paper.find("coarse_meter", Weight::Doubt, None, text);
+    } else if motor.len() >= 3 && spread < 0.05 {
         let text = "Every reading is the same: turn the rotor a little between readings, or the brushes stand on the same \
                     bars and a bad one is not seen.";
         paper.find("rotor_not_turned", Weight::Doubt, None, text);
-    } else if spread > 25.0 {
+    } else if spread > 25.0 && in_steps > BLAMED_FROM_STEPS {
         let text = format!(
             "The readings spread by {} %: dirty brushes or commutator, or a coil that is broken at some positions. Turn it \
              by hand for a while and read again.",

@@ -124,7 +124,12 @@ impl<'a> Worksheet<'a> {
                 text,
             });
         }
-        self.measured.fits.push(Fit { title, x, y, line: sampled(all, value), points });
+        // One point, or points one above the other, draw no line that says anything.
+        let differ = |values: &[f64]| values.iter().any(|value| (value - values[0]).abs() > 1e-12);
+        let across: Vec<f64> = all.iter().map(|point| point[0]).collect();
+        if across.len() > 1 && differ(&across) {
+            self.measured.fits.push(Fit { title, x, y, line: sampled(all, value), points });
+        }
     }
 
     /// Says so where a line explains little of its readings.

@@ -57,9 +57,6 @@ const fn storage_charge(chemistry: Chemistry) -> Option<f64> {
     }
 }
 
-/// An alarm goes this share of the charge before the stop voltage at rest (common practice).
-const ALARM_CHARGE: f64 = 0.2;
-
 /// Share of the charging time that the falling current at the end adds (common practice).
 const fn tail(chemistry: Chemistry) -> f64 {
     match chemistry {
@@ -118,7 +115,7 @@ pub fn charging(option: &OptionSheet, work_a: Option<f64>) -> Charging {
     if let Some(charge) = storage_charge(battery.chemistry) {
         marks.push(mark("to keep it", table.open_circuit_v(charge)));
     }
-    marks.push(mark("alarm", table.open_circuit_v(ALARM_CHARGE) - cell_sag_v.unwrap_or(0.0)));
+    marks.push(mark("alarm", table.alarm_v() - cell_sag_v.unwrap_or(0.0)));
     marks.push(mark("stop, under load", model.cutoff_v_per_cell()));
     marks.push(mark("never below", table.momentary_floor_v));
     let pack_wh = f64::from(cells) * table.nominal_v * battery.capacity_ah;

@@ -11,6 +11,7 @@ mod choosing;
 mod closed_forms;
 mod common_practice;
 mod drawings;
+mod fair_sheets;
 mod fair_verdicts;
 mod fit;
 mod fitting;

@@ -362,7 +362,8 @@ fn several_unknowns_each_get_a_candidate_of_their_own() {
 fn the_motor_that_drags_is_named_and_all_are_added_up() {
     let readings = json!([{ "label": "left front", "current_a": 2.0 }, { "label": "right front", "current_a": 2.1 },
         { "label": "left rear", "current_a": 3.4 }, { "label": "right rear", "current_a": 1.9 }]);
-    let measured = works(json!({ "kind": "loaded_currents", "supply_v": 12, "readings": readings }));
+    let measured =
+        works(json!({ "kind": "loaded_currents", "motors_are": "alike", "supply_v": 12, "readings": readings }));
     assert_relative_eq!(figure(&measured, "sum_a").0, 9.4, max_relative = 1e-12);
     assert_eq!(measured.results["ranked"][0]["label"], "left rear");
     let drags = measured.findings.iter().find(|finding| finding.code == "takes_more").expect("one drags");

@@ -11,7 +11,7 @@ use tokio_util::sync::CancellationToken;
 
 use super::client::{Instrument, InstrumentError, SocketInstrument};
 use super::simulated::Role;
-use super::supply::{Supply, SupplyNow, in_limit};
+use super::supply::{STATUS, Supply, SupplyNow};
 use super::sweep::SweepProgress;
 
 /// When the program ends a supply has this long to say that its output is off.
@@ -98,9 +98,16 @@ struct Place {
 }
 
 impl Place {
-    fn new(role: Role, address: SocketAddr, name: String, simulated: bool, instrument: SocketInstrument) -> Self {
+    fn new(
+        role: Role,
+        address: SocketAddr,
+        name: String,
+        simulated: bool,
+        has_status: bool,
+        instrument: SocketInstrument,
+    ) -> Self {
         let held = match role {
-            Role::Supply => Held::Supply(Supply::new(address, instrument)),
+            Role::Supply => Held::Supply(Supply::new(address, instrument, has_status)),
             _ => Held::Reader(Arc::new(Turn::new(instrument))),
         };
         Self { address, name, simulated, held }
@@ -138,7 +145,7 @@ impl InstrumentRegistry {
     /// Takes the simulated bench into use, in the order of [`Role::ALL`].
     pub fn simulate(&self, addresses: [SocketAddr; 4]) {
         for (role, address) in Role::ALL.into_iter().zip(addresses) {
-            let place = Place::new(role, address, "simulated".to_owned(), true, SocketInstrument::at(address));
+            let place = Place::new(role, address, "simulated".to_owned(), true, true, SocketInstrument::at(address));
             self.with(|places| places.insert(role, place));
         }
     }
@@ -177,8 +184,12 @@ impl InstrumentRegistry {
         let mut instrument = SocketInstrument::at(address);
         let name = instrument.greet(role).await?;
         let simulated = name.contains("SIMULATED");
+        // Not every supply says that it limits.
+        let has_status = role == Role::Supply && instrument.number(STATUS).await.is_ok();
         self.leave(role).await;
-        self.with(|places| places.insert(role, Place::new(role, address, name.clone(), simulated, instrument)));
+        self.with(|places| {
+            places.insert(role, Place::new(role, address, name.clone(), simulated, has_status, instrument))
+        });
         if let Some(supply) = self.supply() {
             supply.look().await;
         }
@@ -324,10 +335,8 @@ pub(super) async fn read_supply(
     until: &CancellationToken,
     readings: &mut Readings,
 ) -> Result<(), InstrumentError> {
-    let numbers = supply.numbers(until, &["MEAS:VOLT?", "MEAS:CURR?", "STAT:QUES:COND?"]).await?;
-    let figure = |place: usize| numbers.get(place).copied();
-    (readings.voltage_v, readings.current_a, readings.limited) = (figure(0), figure(1), figure(2).map(in_limit));
-    supply.seen(readings.voltage_v, readings.current_a, readings.limited);
+    let (volts, amps, limited) = supply.measured(until).await?;
+    (readings.voltage_v, readings.current_a, readings.limited) = (Some(volts), Some(amps), limited);
     Ok(())
 }
 

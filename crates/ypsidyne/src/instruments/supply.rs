@@ -20,6 +20,10 @@ const OFF_TRIES: [Duration; 3] = [Duration::from_millis(250), Duration::from_mil
 const AT_ONCE: Duration = Duration::from_millis(100);
 /// Between the two times it is asked: what was on its way when Stop was pressed has arrived then.
 const ASKED_AGAIN_AFTER: Duration = Duration::from_millis(150);
+/// What a supply is asked about its limit.
+pub(crate) const STATUS: &str = "STAT:QUES:COND?";
+/// One that does not say counts as limiting from this share of its limit on (common practice).
+const AT_LIMIT: f64 = 0.98;
 /// Where off is not confirmed it is tried again and again.
 const INSIST_EVERY: Duration = Duration::from_millis(1000);
 
@@ -59,11 +63,13 @@ struct Inner {
     interrupt: Mutex<CancellationToken>,
     /// Ends what goes on switching off.
     insisting: Mutex<CancellationToken>,
+    /// Whether it says itself that it limits; else its current tells.
+    has_status: bool,
 }
 
 impl Supply {
-    /// A supply behind this connection.
-    pub fn new(address: SocketAddr, instrument: SocketInstrument) -> Self {
+    /// A supply behind this connection; `has_status`: whether it says itself that it limits.
+    pub fn new(address: SocketAddr, instrument: SocketInstrument, has_status: bool) -> Self {
         let urgent = instrument.urgent();
         let now = SupplyNow { address: address.to_string(), ..SupplyNow::default() };
         Self(Arc::new(Inner {
@@ -73,6 +79,7 @@ impl Supply {
             now: watch::channel(now).0,
             interrupt: Mutex::default(),
             insisting: Mutex::default(),
+            has_status,
         }))
     }
 
@@ -166,7 +173,7 @@ impl Supply {
         let mut link = self.0.link.lock().await;
         let answer = link.ask("OUTP?").await?;
         let on = switch_in(&answer);
-        let numbers = link.numbers(&["VOLT?", "CURR?", "MEAS:VOLT?", "MEAS:CURR?", "STAT:QUES:COND?"]).await?;
+        let numbers = link.numbers(&self.questions(&["VOLT?", "CURR?", "MEAS:VOLT?", "MEAS:CURR?"])).await?;
         let on = on.ok_or_else(|| InstrumentError::NoNumber { command: "OUTP?".to_owned(), answer })?;
         let figure = |place: usize| numbers.get(place).copied();
         Ok(SupplyNow {
@@ -177,16 +184,33 @@ impl Supply {
             limit_a: figure(1),
             voltage_v: figure(2),
             current_a: figure(3),
-            limited: figure(4).map(in_limit),
+            limited: self.limits(figure(4), figure(3), figure(1)),
             problem: None,
         })
     }
 
-    /// Notes what a sweep has read of it.
-    pub fn seen(&self, voltage_v: Option<f64>, current_a: Option<f64>, limited: Option<bool>) {
+    fn questions<'a>(&self, asked: &[&'a str]) -> Vec<&'a str> {
+        asked.iter().copied().chain(self.0.has_status.then_some(STATUS)).collect()
+    }
+
+    /// Whether it limits: as it says, else by a current that has come to its limit.
+    fn limits(&self, condition: Option<f64>, current_a: Option<f64>, limit_a: Option<f64>) -> Option<bool> {
+        condition.map(in_limit).or_else(|| Some(current_a? >= AT_LIMIT * limit_a?))
+    }
+
+    /// Volts, amps, and whether it limits, until a stop.
+    ///
+    /// # Errors
+    /// As [`Self::numbers`].
+    pub async fn measured(&self, until: &CancellationToken) -> Result<(f64, f64, Option<bool>), InstrumentError> {
+        let numbers = self.numbers(until, &self.questions(&["MEAS:VOLT?", "MEAS:CURR?"])).await?;
+        let figure = |place: usize| numbers.get(place).copied();
+        let (volts, amps) = (figure(0).unwrap_or_default(), figure(1).unwrap_or_default());
+        let limited = self.limits(figure(2), Some(amps), self.now().limit_a);
         self.0.now.send_modify(|now| {
-            (now.voltage_v, now.current_a, now.limited) = (voltage_v, current_a, limited);
+            (now.voltage_v, now.current_a, now.limited) = (Some(volts), Some(amps), limited);
         });
+        Ok((volts, amps, limited))
     }
 
     /// Interrupts whoever waits, says off at once on the connection that is held, then on a fresh one until the supply has
@@ -266,7 +290,7 @@ impl Supply {
 }
 
 /// Bit 0 of the questionable status: the voltage is not held, so the current limit is (SCPI-1999, volume 1, chapter 9).
-pub(crate) fn in_limit(condition: f64) -> bool {
+fn in_limit(condition: f64) -> bool {
     condition.rem_euclid(2.0) >= 1.0
 }
 

@@ -285,6 +285,67 @@ async fn the_output_goes_off_when_an_instrument_fails_and_when_the_program_ends(
 }
 
 #[tokio::test]
+async fn off_by_hand_goes_first_whatever_else_is_wrong_and_is_told_as_the_supply_says_it() {
+    let server = Server::demo();
+    let supply =
+        async || -> Value { reqwest::get(server.url("/api/instruments/supply")).await.unwrap().json().await.unwrap() };
+    assert_eq!(supply().await["supply"]["on"], false);
+    let on = json!({ "voltage_v": 6, "limit_a": 1, "on": true });
+    for off in [
+        json!({ "on": false }),
+        json!({ "voltage_v": null, "limit_a": 0, "on": false }),
+        json!({ "voltage_v": 900, "limit_a": -1, "on": false }),
+        json!({ "voltage_v": "six", "on": false }),
+        json!({ "coffee": 1, "on": false }),
+    ] {
+        assert_eq!(put(&server, "/api/instruments/supply", &on).await.status(), StatusCode::OK);
+        let now = supply().await;
+        assert_eq!((&now["supply"]["on"], &now["supply"]["set_v"]), (&json!(true), &json!(6.0)), "{now}");
+        put(&server, "/api/instruments/supply", &off).await;
+        let now = supply().await;
+        assert_eq!((&now["supply"]["on"], &now["supply"]["may_be_on"]), (&json!(false), &json!(false)), "{off}: {now}");
+    }
+    let empty = problem(
+        put(&server, "/api/instruments/supply", &json!({ "voltage_v": null, "limit_a": 1, "on": true })).await,
+        StatusCode::UNPROCESSABLE_ENTITY,
+    )
+    .await;
+    assert_eq!(empty["errors"][0]["pointer"], "/voltage_v");
+    // Let go: it is off first.
+    put(&server, "/api/instruments/supply", &on).await;
+    let address = supply().await["supply"]["address"].as_str().unwrap().to_owned();
+    send(&server, Method::DELETE, "/api/instruments/use/supply", &[], "").await;
+    let mut left = SocketInstrument::at(address.parse().unwrap());
+    assert_eq!(left.ask("OUTP?").await.unwrap(), "0");
+    assert_eq!(supply().await, json!({ "supply": null, "left_on": [] }));
+}
+
+#[tokio::test]
+async fn what_is_known_of_a_motor_makes_its_sweep() {
+    let server = Server::start();
+    let keep = async |sheet: Value| -> String {
+        let reply = post_json(&server, "/api/sheets", sheet.to_string()).await;
+        let saved: Value = reply.json().await.unwrap();
+        saved["id"].as_str().unwrap().to_owned()
+    };
+    let known = async |id: &str| -> Value {
+        reqwest::get(server.url(&format!("/api/sheets/{id}/known"))).await.unwrap().json().await.unwrap()
+    };
+    let format = "ypsidyne.measurement/1";
+    let bare =
+        json!({ "format": format, "kind": "no_load_sweep", "resistance_ohm": 0.1, "points": [], "label": "tiny can" });
+    let id = keep(bare).await;
+    let now = known(&id).await;
+    assert_eq!((&now["sweep"]["to_v"], &now["sweep"]["limit_a"]), (&json!(3.0), &json!(1.0)), "{now}");
+    keep(json!({ "format": format, "kind": "winding_resistance", "label": "tiny can", "supply_v": 3.5,
+        "lead_readings_ohm": [0.1], "motor_readings_ohm": [1.3, 1.32, 1.29] }))
+    .await;
+    let now = known(&id).await;
+    assert_eq!(now["sweep"]["to_v"], 3.5);
+    assert!((now["resistance_ohm"].as_f64().unwrap() - 1.203).abs() < 0.01, "{now}");
+}
+
+#[tokio::test]
 async fn an_address_beyond_this_machine_is_asked_about_first() {
     let server = Server::start();
     let beyond = put(&server, "/api/instruments/use/supply", &json!({ "address": "192.0.2.7:5025" })).await;

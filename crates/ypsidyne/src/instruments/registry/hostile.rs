@@ -211,7 +211,7 @@ async fn stop_does_not_wait_for_an_instrument_that_is_silent() {
     // A tachometer that never answers.
     let silent = TcpListener::bind("127.0.0.1:0").await.unwrap();
     let there = silent.local_addr().unwrap();
-    let place = Place::new(Role::Tachometer, there, "silent".to_owned(), false, SocketInstrument::at(there));
+    let place = Place::new(Role::Tachometer, there, "silent".to_owned(), false, false, SocketInstrument::at(there));
     hub.with(|places| places.insert(Role::Tachometer, place));
     assert!(hub.begin(Sweep { from_v: 1.0, to_v: 2.0, steps: 3, limit_a: 1.0, settle_s: 0.05 }));
     while !hostile.is_on() {
