@@ -1426,6 +1426,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of this bench as other machines reach it, with a code of its address. */
+        get: operations["phone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -9678,6 +9695,15 @@ export interface components {
         };
         /** @description Where a sweep stands. */
         SweepState: "idle" | "running" | "done" | "stopped" | "failed";
+        /** @description A page as a phone opens it. */
+        OnThePhone: {
+            /** @description Its address; null where this bench listens on this machine alone. */
+            url: string | null;
+            /** @description The address as a QR code, SVG. */
+            svg: string | null;
+            /** @description What is needed, in words. */
+            says: string;
+        };
         /** @description Whether a passphrase is needed. */
         SessionState: {
             /** @description Whether this browser still has to give it. */
@@ -13809,6 +13835,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    phone: {
+        parameters: {
+            query?: {
+                path?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnThePhone"];
+                };
             };
             /** @description A problem document (RFC 9457). */
             default: {

@@ -2,6 +2,7 @@
 // The propeller that all unknown motors turn: a known point of it, or a known motor that turns it too.
 import { computed } from "vue";
 import BenchField from "../shared/fields/BenchField.vue";
+import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { figures } from "../units/quantity";
 import { useSheet } from "./sheet";
 
@@ -12,6 +13,11 @@ const way = computed(() =>
 /** A propeller that takes 50 W at 8000 rpm, to be changed for the one at hand. */
 const POINT = { reference_rpm: 8000, reference_power_w: 50 };
 
+const WAYS = [
+  { way: "none", said: "free" },
+  { way: "point", said: "the same propeller, of which a point is known" },
+  { way: "motor", said: "the same propeller, which a known motor turns too" },
+];
 function choose(now: string): void {
   sheet.set("/load", now === "point" ? POINT : undefined, null);
   sheet.set("/known", now === "motor" ? { candidate: 0, voltage_v: 12, current_a: 1 } : undefined, null);
@@ -28,15 +34,14 @@ const found = computed(
   <div class="propeller" data-propeller>
     <label>
       All of them turn
-      <select
+      <ChoiceSelect
+        :model-value="way"
+        :options="WAYS"
+        option-label="said"
+        option-value="way"
         aria-label="What all of them turn"
-        :value="way"
-        @change="choose(($event.target as HTMLSelectElement).value)"
-      >
-        <option value="none">free</option>
-        <option value="point">the same propeller, of which a point is known</option>
-        <option value="motor">the same propeller, which a known motor turns too</option>
-      </select>
+        @update:model-value="choose"
+      />
     </label>
     <div v-if="way === 'point'" class="fields">
       <BenchField at="/load" record="KnownLoad" name="reference_rpm" />
@@ -45,15 +50,14 @@ const found = computed(
     <div v-else-if="way === 'motor'" class="fields">
       <div class="field field-row plain">
         <span class="label">Known motor</span>
-        <select
+        <ChoiceSelect
+          :model-value="sheet.get('/known/candidate')"
+          :options="candidates.map(({ label }, place) => ({ place, said: label ?? 'no name' }))"
+          option-label="said"
+          option-value="place"
           aria-label="The motor that is known"
-          :value="sheet.get('/known/candidate')"
-          @change="sheet.set('/known/candidate', Number(($event.target as HTMLSelectElement).value), null)"
-        >
-          <option v-for="(motor, place) in candidates" :key="place" :value="place">
-            {{ motor.label ?? "no name" }}
-          </option>
-        </select>
+          @update:model-value="(place: number) => sheet.set('/known/candidate', place, null)"
+        />
       </div>
       <BenchField at="/known" record="KnownReading" name="voltage_v" />
       <BenchField at="/known" record="KnownReading" name="current_a" />

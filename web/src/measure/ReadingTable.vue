@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Readings as a growing list: type, Enter to the next, Enter at the last one adds it. A bad one is struck out and kept.
-import { ref } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, ref } from "vue";
 import QuantityField from "../shared/fields/QuantityField.vue";
 import { fieldText } from "../units/quantity";
 import type { ReadingList } from "./kinds";
@@ -10,6 +11,14 @@ import { useSheet } from "./sheet";
 const props = defineProps<{ kind: string; list: ReadingList; far: Set<string> }>();
 const sheet = useSheet();
 const box = ref<HTMLElement>();
+/** Below this width of a column no figure stands whole: then a reading is a card. */
+const LEAST_COLUMN_PX = 112;
+/** Number and tools of a row. */
+const BESIDE_PX = 150;
+const { width } = useElementSize(box);
+const cards = computed(
+  () => width.value > 0 && width.value < BESIDE_PX + props.list.columns.length * LEAST_COLUMN_PX,
+);
 const inputs = () => [...(box.value?.querySelectorAll<HTMLInputElement>("[data-entry] input") ?? [])];
 const { metas, readings, nameOf, wasLimited, change, fresh, lacking, add, readable, busy, readIn } =
   useReadings(
@@ -44,12 +53,19 @@ const shown = (unit: string, value: unknown) => {
 </script>
 
 <template>
-  <section ref="box" class="readings" :data-list="list.key" @keydown="enter" @keydown.capture="shortcut">
+  <section
+    ref="box"
+    class="readings"
+    :class="{ cards }"
+    :data-list="list.key"
+    @keydown="enter"
+    @keydown.capture="shortcut"
+  >
     <h3>{{ list.title }}</h3>
     <table>
       <thead>
         <tr>
-          <th class="count"></th>
+          <td class="count"></td>
           <th v-for="column in list.columns" :key="column.key">{{ column.label }}</th>
           <td></td>
         </tr>
@@ -71,7 +87,7 @@ const shown = (unit: string, value: unknown) => {
               >▲<span class="visually-hidden">in the current limit</span></span
             >
           </td>
-          <td v-for="(column, at) in list.columns" :key="column.key">
+          <td v-for="(column, at) in list.columns" :key="column.key" :data-label="column.label">
             <span v-if="sheet.struck.has(nameOf(place))" class="figure">{{
               shown(column.unit, valueOf(reading, column.key))
             }}</span>
@@ -110,7 +126,7 @@ const shown = (unit: string, value: unknown) => {
         </tr>
         <tr class="entry" data-entry>
           <td class="count note">{{ readings.length + 1 }}</td>
-          <td v-for="(column, at) in list.columns" :key="column.key">
+          <td v-for="(column, at) in list.columns" :key="column.key" :data-label="column.label">
             <input
               v-if="column.text"
               v-model="fresh[at]"
@@ -215,6 +231,45 @@ tr.entry td {
 
 .wrong {
   color: var(--fail);
+}
+
+/* Where a row has no room for whole figures, a reading is a card: its names above its figures, two beside each other. */
+.cards table,
+.cards tbody {
+  display: block;
+}
+
+.cards thead {
+  display: none;
+}
+
+.cards tr {
+  display: grid;
+  grid-template-columns: 1.5rem repeat(2, minmax(0, 1fr));
+  border-bottom: 1px solid var(--line);
+  padding: var(--space-2) 0;
+}
+
+.cards td {
+  border: 0;
+}
+
+.cards .count {
+  grid-row: 1 / span 9;
+  width: auto;
+}
+
+.cards td[data-label]::before {
+  content: attr(data-label);
+  display: block;
+  color: var(--soft);
+  font-size: var(--size-note);
+}
+
+.cards td.tools {
+  grid-column: 2 / -1;
+  width: auto;
+  text-align: right;
 }
 
 @media (pointer: coarse) {

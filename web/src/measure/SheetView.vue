@@ -16,6 +16,7 @@ import LiveSupply from "./LiveSupply.vue";
 import { useInstruments } from "./instruments";
 import CurrentsCompare from "./CurrentsCompare.vue";
 import { kindOf } from "./kinds";
+import PhoneDialog from "./PhoneDialog.vue";
 import PropellerFields from "./PropellerFields.vue";
 import ReadingTable from "./ReadingTable.vue";
 import ResultPanel from "./ResultPanel.vue";
@@ -48,6 +49,7 @@ const far = computed(
         .flatMap(({ reading }) => reading ?? []) ?? [],
     ),
 );
+const phoning = ref(false);
 /** Readings one by one on a screen of their own. */
 const atBench = ref(false);
 const label = computed(() => (sheet.document?.label as string | undefined) ?? "");
@@ -165,6 +167,10 @@ watch(
         >
           At the bench
         </button>
+        <button type="button" data-on-phone title="Opens this sheet on a phone" @click="phoning = true">
+          Phone
+        </button>
+        <PhoneDialog v-model:shown="phoning" :path="`/bench/${id}`" />
         <button type="button" @click="copy">Copy</button>
         <button type="button" @click="exportSheet">Export</button>
         <button type="button" :disabled="!sheet.canUndo" @click="sheet.undo()">Undo</button>
@@ -178,13 +184,13 @@ watch(
       @keep="settle"
     />
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-    <aside class="how">
+    <aside class="how" aria-label="How it is done">
       <SceneDrawing :things="kind.scene.things" :leads="kind.scene.leads" />
-      <h3>What you need</h3>
+      <h2>What you need</h2>
       <ul>
         <li v-for="need in kind.needs" :key="need">{{ need }}</li>
       </ul>
-      <h3>How</h3>
+      <h2>How</h2>
       <ol>
         <li v-for="step in kind.steps" :key="step">{{ step }}</li>
       </ol>
@@ -242,7 +248,7 @@ watch(
         ></textarea>
       </label>
     </main>
-    <section class="says" :data-stale="sheet.staleSince ? '' : undefined">
+    <section class="says" aria-label="What it says" :data-stale="sheet.staleSince ? '' : undefined">
       <ResultPanel />
       <ApplyPanel :key="id" />
     </section>
@@ -314,7 +320,9 @@ h1 {
   overflow: auto;
 }
 
-.how h3 {
+.how h2 {
+  font-size: inherit;
+  color: var(--soft);
   margin-top: var(--space-5);
 }
 

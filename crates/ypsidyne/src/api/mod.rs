@@ -12,6 +12,7 @@ mod openapi;
 mod options;
 mod part_files;
 mod parts;
+mod phone;
 pub mod problem;
 mod propose;
 mod reader;
@@ -128,6 +129,7 @@ fn routes() -> Vec<Route> {
         runs::routes(),
         workshop::routes(),
         instruments::routes(),
+        phone::routes(),
         session::routes(),
     ]
     .into_iter()

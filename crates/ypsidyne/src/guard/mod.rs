@@ -56,6 +56,12 @@ impl Guard {
         }))
     }
 
+    /// Whether only this machine reaches it.
+    #[must_use]
+    pub fn is_alone(&self) -> bool {
+        self.0.loopback
+    }
+
     /// Whether visitors must give a passphrase.
     #[must_use]
     pub fn asks(&self) -> bool {

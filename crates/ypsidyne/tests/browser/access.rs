@@ -66,6 +66,18 @@ async fn every_view_is_free_of_violations_in_both_themes() {
             }
             wrong.extend(violations(&browser, &axe).await.into_iter().map(|one| format!("{theme} {place}: {one}")));
         }
+        // A sheet with the live supply, and the same at the bench.
+        browser.open(&server.url("/bench")).await;
+        browser.click(".kept a").await;
+        browser.until("its readings", "document.querySelector('[data-reading]')").await;
+        browser.until("the supply", "document.querySelector('[data-supply-state=off]')").await;
+        for place in ["sheet", "at the bench"] {
+            wrong.extend(violations(&browser, &axe).await.into_iter().map(|one| format!("{theme} {place}: {one}")));
+            if place == "sheet" {
+                browser.click("[data-at-bench]").await;
+                browser.until("the pad", "document.querySelector('[data-bench-mode] .pad')").await;
+            }
+        }
     }
     assert!(wrong.is_empty(), "{} wrong:\n{}", wrong.len(), wrong.join("\n"));
     browser.end().await;

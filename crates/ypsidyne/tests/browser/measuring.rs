@@ -307,3 +307,69 @@ async fn readings_are_typed_on_the_pad_of_the_bench_and_a_unit_finds_its_row() {
     assert_eq!(browser.run(values).await, serde_json::json!(["12", "0.21", "1590"]));
     browser.end().await;
 }
+
+/// Every sheet at the width of a phone, with a reading in it: its figures stand whole, and nothing is wider than the screen.
+#[tokio::test]
+async fn figures_stand_whole_on_every_sheet_at_the_width_of_a_phone() {
+    let server = Server::demo();
+    let browser = Browser::sized(390, 844).await;
+    let points = |point: Value| vec![point; 3];
+    let sheets = [
+        serde_json::json!({ "kind": "winding_resistance", "lead_readings_ohm": [0.1234], "motor_readings_ohm": [10.25, 10.31] }),
+        serde_json::json!({ "kind": "locked_rotor", "points": points(serde_json::json!({ "voltage_v": 12.345, "current_a": 10.25 })) }),
+        serde_json::json!({ "kind": "no_load_sweep", "resistance_ohm": 0.1234, "points": points(serde_json::json!({ "voltage_v": 12.345, "current_a": 0.1234, "rpm": 12345 })) }),
+        serde_json::json!({ "kind": "identify", "candidates": [], "unknowns": [{ "label": "silver", "voltage_v": 12.345, "current_a": 10.25, "rpm": 12345, "resistance_ohm": 0.1234, "mass_kg": 0.1234 }] }),
+        serde_json::json!({ "kind": "loaded_currents", "readings": [{ "label": "left front", "current_a": 10.25 }] }),
+        serde_json::json!({ "kind": "generator_test", "points": points(serde_json::json!({ "rpm": 12345, "load_ohm": 10.25, "voltage_v": 12.345, "torque_nm": 0.1234, "drive_power_w": 1234 })) }),
+        serde_json::json!({ "kind": "heat_run", "ambient_c": 20, "planned_s": 600, "points": points(serde_json::json!({ "t_s": 600, "motor_c": 101.5, "controller_c": 45.5, "battery_c": 31.5 })) }),
+        serde_json::json!({ "kind": "capacity", "points": points(serde_json::json!({ "t_s": 600, "current_a": 10.25, "voltage_v": 12.345 })) }),
+    ];
+    for mut sheet in sheets {
+        sheet["format"] = serde_json::json!("ypsidyne.measurement/1");
+        let reply = reqwest::Client::new()
+            .post(server.url("/api/sheets"))
+            .header("content-type", "application/json")
+            .body(sheet.to_string())
+            .send()
+            .await
+            .unwrap();
+        let saved: Value = serde_json::from_str(&reply.text().await.unwrap()).unwrap();
+        browser.open(&server.url(&format!("/bench/{}", saved["id"].as_str().unwrap()))).await;
+        browser.until("its readings", "document.querySelector('[data-reading] input')").await;
+        let cut = "return [...document.querySelectorAll('main input')].filter(e => e.checkVisibility() && e.scrollWidth > e.clientWidth + 1)
+            .map(e => `${e.getAttribute('aria-label')}: ${e.value}`)";
+        assert_eq!(browser.run(cut).await, serde_json::json!([]), "{}", sheet["kind"]);
+        let wide = browser.run("return document.scrollingElement.scrollWidth <= innerWidth").await;
+        assert_eq!(wide, serde_json::json!(true), "{}", sheet["kind"]);
+        browser.until("the stop", "document.querySelector('[data-stop-bench]')").await;
+    }
+    browser.end().await;
+}
+
+/// Unlike motors, each read by the supply: none is accused, each is told by the chosen one.
+#[tokio::test]
+async fn unlike_motors_are_read_and_compared_without_accusing_one() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.url("/bench")).await;
+    browser.click("[data-new-sheet=loaded_currents]").await;
+    browser.until("the sheet", "document.querySelector('[data-sheet]')").await;
+    type_readings(&browser, "readings", &["hull left", "2", "grey", "2.6", "big black", "6.6"]).await;
+    browser.until("asked first", "document.querySelector('[data-finding=alike_or_not]')").await;
+    browser.choose("[data-field=motors_are]", "Unlike: each has its own").await;
+    browser
+        .until("none is accused", "!document.querySelector('[data-finding=takes_more], [data-finding=alike_or_not]')")
+        .await;
+    browser.choose("[data-field=compared_to]", "hull left").await;
+    browser.until("told by it", "document.querySelector('[data-result]').innerText.includes('×3.3')").await;
+    browser.fill("how_many", "4").await;
+    browser.fill("pack_ah", "5").await;
+    browser.until_text("4 of hull left draw 8 A together, that is 1.6 C of this pack of 5 Ah.").await;
+    // With the supply on, one press reads the amps; the name is still to be typed.
+    let name = browser.find("[data-entry] input").await;
+    name.click().await.unwrap();
+    browser.keys("from the bench").await;
+    browser.click("[data-read]").await;
+    browser.until("read", "document.querySelectorAll('[data-reading]').length === 4").await;
+    browser.end().await;
+}

@@ -365,6 +365,18 @@ async fn visitors_from_elsewhere_give_the_passphrase() {
     browser.until_text("the passphrase is not right").await;
     entry.send_keys("\u{e009}a\u{e000}quarry street\u{e007}").await.unwrap();
     browser.until_text("5 on the bench").await;
+    // A sheet is carried to the phone by a code.
+    browser.open(&format!("{}/bench", server.address.replace("0.0.0.0", "127.0.0.1"))).await;
+    browser.click("[data-new-sheet=heat_run]").await;
+    browser.click("[data-on-phone]").await;
+    browser
+        .until(
+            "a code of the address that others reach",
+            "document.querySelector('[data-phone] img')?.naturalWidth > 100 &&
+                /^http:.*[/]bench[/]/.test(document.querySelector('[data-phone] .url').innerText) &&
+                !document.querySelector('[data-phone] .url').innerText.includes('127.0.0.1')",
+        )
+        .await;
     browser.end().await;
 }
 
