@@ -310,6 +310,8 @@ header {
 }
 
 .back {
+  display: grid;
+  place-items: center;
   min-width: 56px;
   min-height: 48px;
   font-size: 1.75rem;
