@@ -993,6 +993,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measure/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The packs of the builds that were saved last. */
+        get: operations["packs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/measure/generators": {
         parameters: {
             query?: never;
@@ -7539,6 +7556,30 @@ export interface components {
              */
             used_after: number | null;
         };
+        /** @description The packs of one build. */
+        PacksOfBuild: {
+            /** @description Id of the build. */
+            build_id: string;
+            /** @description Its name. */
+            build: string;
+            /** @description The pack of each option. */
+            packs: components["schemas"]["PackOf"][];
+        };
+        /** @description The battery of an option as a whole. */
+        PackOf: {
+            /** @description Name of the option. */
+            option: string;
+            /**
+             * Format: double
+             * @description Capacity of all packs side by side, Ah.
+             */
+            pack_ah: number;
+            /**
+             * Format: double
+             * @description What it gives continuously, A; null where that is not listed.
+             */
+            continuous_a: number | null;
+        };
         /** @description What a machine would give. */
         AsGenerator: {
             /** @description What was measured. */
@@ -8339,6 +8380,67 @@ export interface components {
             format: "ypsidyne.measurement/1";
             /** @constant */
             kind: "loaded_currents";
+        } | {
+            /**
+             * First column
+             * @description What it is, and its unit: thrust, g.
+             */
+            name_a: string;
+            /**
+             * Second column
+             * @description What it is, and its unit.
+             */
+            name_b?: string | null;
+            /**
+             * Third column
+             * @description What it is, and its unit.
+             */
+            name_c?: string | null;
+            /**
+             * Fourth column
+             * @description What it is, and its unit.
+             */
+            name_d?: string | null;
+            /**
+             * Readings
+             * @description One after the other.
+             */
+            readings: components["schemas"]["FreeReading"][];
+            /**
+             * Name
+             * @description What was measured.
+             */
+            label?: string | null;
+            /**
+             * Notes
+             * @description Where, with what.
+             */
+            notes?: string | null;
+            /**
+             * Measured
+             * @description When, RFC 3339.
+             */
+            at?: string | null;
+            /**
+             * Build
+             * @description Link to the build it was measured for.
+             */
+            build_id?: string | null;
+            /**
+             * Part
+             * @description Link to the part on the shelf.
+             */
+            part_id?: string | null;
+            /**
+             * Struck out
+             * @description Readings that are kept but not used.
+             * @default []
+             */
+            struck?: string[];
+            /** @constant */
+            format: "ypsidyne.measurement/1";
+            /** @constant */
+            kind: "free_sheet";
         };
         LockedPoint: {
             /**
@@ -8585,6 +8687,33 @@ export interface components {
              * @default false
              */
             limited?: boolean;
+        };
+        FreeReading: {
+            /**
+             * What
+             * @description When, or of what.
+             */
+            words?: string | null;
+            /**
+             * First
+             * @description In the unit of its name.
+             */
+            a?: number | null;
+            /**
+             * Second
+             * @description In the unit of its name.
+             */
+            b?: number | null;
+            /**
+             * Third
+             * @description In the unit of its name.
+             */
+            c?: number | null;
+            /**
+             * Fourth
+             * @description In the unit of its name.
+             */
+            d?: number | null;
         };
         /** @description What is known of the thing on a sheet. */
         KnownOfIt: {
@@ -12766,6 +12895,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShelfPart"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    packs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacksOfBuild"][];
                 };
             };
             /** @description A problem document (RFC 9457). */

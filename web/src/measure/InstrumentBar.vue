@@ -22,7 +22,11 @@ async function take(role: (typeof ROLES)[number], confirmed = false): Promise<vo
 
 // ---- a sweep by itself
 
-const sweeps = computed(() => sheet.document?.kind === "no_load_sweep" && instruments.has("supply"));
+/** Each step is read by itself: without a tachometer the speed would be missing, and readings are taken one by one. */
+const sweeps = computed(
+  () =>
+    sheet.document?.kind === "no_load_sweep" && instruments.has("supply") && instruments.has("tachometer"),
+);
 const asked = reactive({ from: "", to: "", steps: "", settle: "0.5", limit: "" });
 const untouched = () => kindOf(sheet.document?.kind)?.start.resistance_ohm;
 /** From the motor in hand, as far as it is known; carefully where nothing is. */

@@ -44,6 +44,10 @@ const assigned = computed(
   () => (measured.value?.results.assigned as { label: string; candidate_label: string | null }[]) ?? [],
 );
 const ranked = computed(() => (measured.value?.results.ranked as Ranked[] | undefined) ?? []);
+const columns = computed(
+  () =>
+    (measured.value?.results.columns as { name: string; least: number; mean: number; most: number }[]) ?? [],
+);
 const loads = computed(
   () =>
     (sheet.document?.kind === "generator_test"
@@ -184,6 +188,24 @@ defineExpose({ far });
             <td class="note">
               {{ comparison(one) }}
             </td>
+          </tr>
+        </tbody>
+      </table>
+      <table v-if="columns.length > 0" data-columns>
+        <thead>
+          <tr>
+            <th>column</th>
+            <th>least</th>
+            <th>mean</th>
+            <th>most</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in columns" :key="one.name">
+            <td>{{ one.name }}</td>
+            <td class="figure">{{ figures(one.least, 4) }}</td>
+            <td class="figure">{{ figures(one.mean, 4) }}</td>
+            <td class="figure">{{ figures(one.most, 4) }}</td>
           </tr>
         </tbody>
       </table>

@@ -39,7 +39,7 @@ provide(DESK, {
   wrongAt: (pointer) => sheet.refused?.errors?.find((error) => error.pointer === pointer)?.detail,
 });
 
-const kind = computed(() => kindOf(sheet.document?.kind));
+const kind = computed(() => kindOf(sheet.document?.kind, sheet.document));
 const record = computed(() => `Measurement:${sheet.document?.kind ?? ""}`);
 const far = computed(
   () =>
@@ -218,7 +218,7 @@ watch(
       </div>
       <ReadingTable
         v-for="list in kind.lists"
-        :key="`${id} ${list.key}`"
+        :key="`${id} ${list.key} ${list.columns.length}`"
         :kind="kind.kind"
         :list="list"
         :far="far"
@@ -233,7 +233,7 @@ watch(
           :label="`Stop at: ${place.replace('_c', '')}`"
         />
       </div>
-      <CurrentsCompare v-if="kind.kind === 'loaded_currents' && sheet.document.motors_are === 'unlike'" />
+      <CurrentsCompare v-if="kind.kind === 'loaded_currents'" />
       <template v-if="kind.kind === 'identify'">
         <PropellerFields />
         <CandidatePick />

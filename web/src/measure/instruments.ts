@@ -50,6 +50,8 @@ export const useInstruments = defineStore("instruments", () => {
 
   async function leave(role: Role): Promise<void> {
     await api.DELETE("/api/instruments/use/{role}", { params: { path: { role } } }).catch(() => undefined);
+    const read = await api.GET("/api/instruments/supply").catch(() => undefined);
+    if (read?.data) note(read.data);
     await load();
   }
 
@@ -85,11 +87,12 @@ export const useInstruments = defineStore("instruments", () => {
   }
 
   function listen(): void {
-    if (watchers === 0 || document.hidden || !has("supply")) {
+    // One that was let go and has not said that it is off is looked at too.
+    const wanted = has("supply") || (heard.value?.left_on.length ?? 0) > 0;
+    if (watchers === 0 || document.hidden || !wanted) {
       live?.close();
       live = null;
       clearTimeout(silence);
-      if (!has("supply")) heard.value = heard.value && { supply: null, left_on: heard.value.left_on };
       return;
     }
     if (live) return;

@@ -422,7 +422,51 @@ export const KINDS: SheetKind[] = [
     start: { ambient_c: 20, planned_s: 1200, points: [] },
     reads: { t_s: "clock", motor_c: "temperature" },
   },
+  {
+    kind: "free_sheet",
+    title: "Readings of your own",
+    answers: "thrust on a scale, lowest volts in use, a temperature: columns with names of your own",
+    needs: ["whatever reads it"],
+    steps: [
+      "Name the columns, each with its unit.",
+      "Read, one after the other; leave empty what was not read.",
+    ],
+    caution: "A propeller that pulls on a scale cuts: clamp the stand, stand out of its plane.",
+    scene: { things: ["machine", "what reads it"], leads: 1 },
+    fields: [
+      { key: "name_a", label: "First column" },
+      { key: "name_b", label: "Second column" },
+      { key: "name_c", label: "Third column" },
+      { key: "name_d", label: "Fourth column" },
+    ],
+    lists: [
+      {
+        key: "readings",
+        title: "Readings",
+        columns: [
+          { key: "words", label: "what", unit: "", text: true },
+          { key: "a", label: "first", unit: "" },
+          { key: "b", label: "second", unit: "" },
+          { key: "c", label: "third", unit: "" },
+          { key: "d", label: "fourth", unit: "" },
+        ],
+      },
+    ],
+    start: { name_a: "reading", readings: [] },
+  },
 ];
 
-export const kindOf = (kind: string | undefined): SheetKind | undefined =>
-  KINDS.find((one) => one.kind === kind);
+/** The kind of a sheet; one with names of its own has its columns under them, and those that have one. */
+export function kindOf(kind: string | undefined, sheet?: object | null): SheetKind | undefined {
+  const known = KINDS.find((one) => one.kind === kind);
+  if (known?.kind !== "free_sheet" || !sheet) return known;
+  const names = sheet as Record<string, unknown>;
+  const lists = known.lists.map((list) => ({
+    ...list,
+    columns: list.columns.flatMap((column) => {
+      const name = column.text ? column.label : names[`name_${column.key}`];
+      return typeof name === "string" && name !== "" ? [{ ...column, label: name }] : [];
+    }),
+  }));
+  return { ...known, lists };
+}

@@ -26,6 +26,7 @@ const RECORDS: Record<string, string> = {
   identify: "UnknownMotor",
   heat_run: "HeatPoint",
   loaded_currents: "LoadedMotor",
+  free_sheet: "FreeReading",
 };
 /** Which instrument reads it, and where it stands in what was read. */
 const ROLE_OF: Record<Schemas["ReadingWanted"], Schemas["Role"]> = {

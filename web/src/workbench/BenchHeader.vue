@@ -122,7 +122,7 @@ function endName(event: Event): void {
         title="A copy of this option to change"
         @click="drives.addOption()"
       >
-        +<span class="word">&nbsp;option</span>
+        + <span class="word">option</span>
       </button>
     </nav>
     <div class="tools">
@@ -258,6 +258,7 @@ function endName(event: Event): void {
 }
 
 .more {
+  gap: var(--space-2);
   padding: 0 var(--space-6);
   flex: none;
   white-space: nowrap;

@@ -298,6 +298,28 @@ record! {
     }
 }
 
+record! {
+    /// One reading under names of one's own.
+    FreeReading {
+        words: Option<String>, text(120), "What", "When, or of what.";
+        a: Option<f64>, number(-1e9, 1e9), "First", "In the unit of its name.";
+        b: Option<f64>, number(-1e9, 1e9), "Second", "In the unit of its name.";
+        c: Option<f64>, number(-1e9, 1e9), "Third", "In the unit of its name.";
+        d: Option<f64>, number(-1e9, 1e9), "Fourth", "In the unit of its name.";
+    }
+}
+
+record! {
+    /// Readings in columns with names of one's own.
+    FreeSheet {
+        name_a: String, name(60), "First column", "What it is, and its unit: thrust, g.";
+        name_b: Option<String>, name(60), "Second column", "What it is, and its unit.";
+        name_c: Option<String>, name(60), "Third column", "What it is, and its unit.";
+        name_d: Option<String>, name(60), "Fourth column", "What it is, and its unit.";
+        readings: Vec<FreeReading>, list(0, MOST_READINGS), "Readings", "One after the other.";
+    }
+}
+
 /// Makes the enum of the kinds, how it is read and its schema from one list.
 macro_rules! sheets {
     ($( $variant:ident = $word:literal, $title:literal; )*) => {
@@ -355,6 +377,7 @@ sheets! {
     Identify = "identify", "Which motor is it";
     HeatRun = "heat_run", "Heat run";
     LoadedCurrents = "loaded_currents", "Currents under load";
+    FreeSheet = "free_sheet", "Readings of your own";
 }
 
 record! {

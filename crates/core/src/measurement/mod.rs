@@ -5,6 +5,7 @@
 
 mod cell_voltages;
 mod coast_down;
+mod free_sheet;
 pub mod generator_table;
 mod generator_test;
 mod heat_run;
@@ -14,6 +15,7 @@ pub(crate) mod least_squares;
 mod loaded_currents;
 mod motor_tests;
 mod pack_tests;
+pub mod packs;
 mod pull_test;
 pub mod simulated_motor;
 pub mod sweep_plan;
@@ -183,6 +185,7 @@ pub fn measure(measurement: &Measurement) -> Result<Measured, Vec<Problem>> {
         Sheet::Identify(sheet) => identify::identify(sheet, &mut paper),
         Sheet::HeatRun(sheet) => heat_run::heat_run(sheet, &mut paper),
         Sheet::LoadedCurrents(sheet) => loaded_currents::loaded_currents(sheet, &mut paper),
+        Sheet::FreeSheet(sheet) => free_sheet::free_sheet(sheet, &mut paper),
     };
     done?;
     Ok(paper.finished())

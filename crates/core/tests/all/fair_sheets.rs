@@ -210,6 +210,22 @@ fn a_whole_pack_tells_its_charge_and_alarms_agree_with_the_build_sheet() {
     assert_eq!(read(none).unwrap_err()[0].pointer, "/cells_series");
 }
 
+#[test]
+fn a_sheet_of_ones_own_tells_least_mean_and_most_of_each_column() {
+    let readings = json!([{ "words": "gust", "a": 410, "b": 10.9 }, { "a": 430 }, { "a": 420, "b": 10.4 }]);
+    let sheet =
+        json!({ "kind": "free_sheet", "name_a": "thrust, g", "name_b": "lowest volts, V", "readings": readings });
+    let measured = works(sheet);
+    assert_relative_eq!(number(&measured, "mean"), 420.0);
+    let columns = &measured.results["columns"];
+    assert_eq!(
+        (&columns[1]["name"], &columns[1]["least"], &columns[1]["count"]),
+        (&json!("lowest volts, V"), &json!(10.4), &json!(2))
+    );
+    let empty = json!({ "kind": "free_sheet", "name_a": "thrust, g", "readings": [{ "words": "nothing read" }] });
+    assert_eq!(read(empty).unwrap_err()[0].pointer, "/readings");
+}
+
 // ---- which motor is it
 
 fn candidate(label: &str, kv: f64) -> Value {

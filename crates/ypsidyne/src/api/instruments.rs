@@ -121,8 +121,10 @@ struct SupplyReply {
     left_on: Vec<String>,
 }
 
-/// The live figures come this often.
+/// The live figures come this often,
 const LIVE_EVERY: Duration = Duration::from_millis(250);
+/// and everybody who looks within this time sees the same reading.
+const SHARED_FOR: Duration = Duration::from_millis(200);
 
 /// How the simulated bench is set; what is left out stays.
 #[derive(Debug, Deserialize, schemars::JsonSchema)]
@@ -193,16 +195,16 @@ async fn seen_through<T: Send + 'static>(work: impl Future<Output = T> + Send + 
     tokio::spawn(work).await.ok()
 }
 
-async fn supply_now(app: &App) -> SupplyReply {
+async fn supply_now(app: &App, age: Duration) -> SupplyReply {
     let supply = match app.instruments.supply() {
-        Some(supply) => Some(supply.look().await),
+        Some(supply) => Some(supply.look_within(age).await),
         None => None,
     };
     SupplyReply { supply, left_on: app.instruments.left_on() }
 }
 
 async fn look_at_supply(State(app): State<App>) -> Json<SupplyReply> {
-    Json(supply_now(&app).await)
+    Json(supply_now(&app, Duration::ZERO).await)
 }
 
 async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<Json<SupplyReply>, ApiError> {
@@ -232,7 +234,7 @@ async fn supply_events(State(app): State<App>) -> Sse<impl Stream<Item = Result<
     tokio::spawn(async move {
         loop {
             // While off is being said nothing is read, and what is known of it is that it may be on.
-            let looking = async { tokio::join!(supply_now(&app), tokio::time::sleep(LIVE_EVERY)).0 };
+            let looking = async { tokio::join!(supply_now(&app, SHARED_FOR), tokio::time::sleep(LIVE_EVERY)).0 };
             let now = tokio::select! {
                 now = looking => now,
                 () = sender.closed() => break,

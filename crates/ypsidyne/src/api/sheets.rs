@@ -8,14 +8,15 @@ use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
-use ypsidyne_core::document::Measurement;
+use ypsidyne_core::document::{Build, Measurement};
 use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
 use ypsidyne_core::measurement::into_part::{Applied, apply, part_with};
+use ypsidyne_core::measurement::packs::{PackOf, packs_of};
 use ypsidyne_core::measurement::sweep_plan::{InHand, SweepPlan, sweep_plan};
 use ypsidyne_core::measurement::{Measured, Target, measure};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
-use ypsidyne_store::parts;
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
+use ypsidyne_store::{builds, parts};
 
 use super::etag::{Saved, if_match, saved, tagged};
 use super::extract::{QueryFields, QueryOf, WithBuild};
@@ -40,6 +41,10 @@ pub(super) fn routes() -> Vec<Route> {
             as_part,
             Operation::new::<ShelfPart>("measuredPart", "A part of the shelf with what sheets measured.")
                 .body::<PartRequest>(),
+        ),
+        Route::at("/api/measure/packs").get(
+            packs,
+            Operation::new::<Vec<PacksOfBuild>>("packs", "The packs of the builds that were saved last."),
         ),
         Route::at("/api/measure/generators").post(
             compare_generators,
@@ -210,6 +215,32 @@ async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Js
         let named = stored.into_iter().filter_map(line).filter_map(|line| Some((line.label, line.measured?)));
         let named: Vec<(String, Measured)> = named.filter(|(label, _)| !label.is_empty()).collect();
         Json(as_generators(&named, asked.source_rpm, &asked.speed_up, asked.needed_v))
+    })
+    .await
+}
+
+/// The packs of one build.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct PacksOfBuild {
+    /// Id of the build.
+    build_id: String,
+    /// Its name.
+    build: String,
+    /// The pack of each option.
+    packs: Vec<PackOf>,
+}
+
+/// So many builds are offered a pack of, the ones that were saved last.
+const MOST_BUILDS: usize = 40;
+
+async fn packs(State(app): State<App>) -> Result<Json<Vec<PacksOfBuild>>, ApiError> {
+    let stored = app.store(|connection| builds::list(connection, false)).await?;
+    app.compute(move || {
+        let read = stored.into_iter().take(MOST_BUILDS).filter_map(|listed| {
+            let build = Build::from_json(&listed.build.document).ok()?;
+            Some(PacksOfBuild { build_id: listed.build.id, packs: packs_of(&build), build: build.name.clone() })
+        });
+        Json(read.collect())
     })
     .await
 }

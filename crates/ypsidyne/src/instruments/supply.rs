@@ -5,7 +5,7 @@
 
 use std::net::SocketAddr;
 use std::sync::{Arc, Mutex, PoisonError};
-use std::time::Duration;
+use std::time::{Duration, Instant};
 
 use serde::Serialize;
 use tokio::sync::{Mutex as Turn, watch};
@@ -65,6 +65,8 @@ struct Inner {
     insisting: Mutex<CancellationToken>,
     /// Whether it says itself that it limits; else its current tells.
     has_status: bool,
+    /// When it was looked at last: who looks together looks once.
+    looked: Turn<Option<Instant>>,
 }
 
 impl Supply {
@@ -80,6 +82,7 @@ impl Supply {
             interrupt: Mutex::default(),
             insisting: Mutex::default(),
             has_status,
+            looked: Turn::default(),
         }))
     }
 
@@ -142,6 +145,17 @@ impl Supply {
         // From before it is sent: nobody knows when it arrives.
         self.0.now.send_modify(|now| now.may_be_on = true);
         self.tell(until, "OUTP ON").await
+    }
+
+    /// What it says of itself, read within this time: however many look, it is asked once.
+    pub async fn look_within(&self, age: Duration) -> SupplyNow {
+        let mut looked = self.0.looked.lock().await;
+        if looked.is_some_and(|at| at.elapsed() < age) {
+            return self.now();
+        }
+        let now = self.look().await;
+        *looked = Some(Instant::now());
+        now
     }
 
     /// Reads everything it says of itself.

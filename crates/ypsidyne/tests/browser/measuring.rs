@@ -365,11 +365,39 @@ async fn unlike_motors_are_read_and_compared_without_accusing_one() {
     browser.fill("how_many", "4").await;
     browser.fill("pack_ah", "5").await;
     browser.until_text("4 of hull left draw 8 A together, that is 1.6 C of this pack of 5 Ah.").await;
+    // The pack of a build takes the place of what was typed.
+    browser.choose("[data-pack-of]", "Hillside harvest cart, Two gear motors on lead-acid").await;
+    browser.until_text("C of this pack of 12 Ah.").await;
     // With the supply on, one press reads the amps; the name is still to be typed.
     let name = browser.find("[data-entry] input").await;
     name.click().await.unwrap();
     browser.keys("from the bench").await;
     browser.click("[data-read]").await;
     browser.until("read", "document.querySelectorAll('[data-reading]').length === 4").await;
+    browser.end().await;
+}
+
+/// Columns under names of one's own: they appear as they are named, and each tells its least, mean and most.
+#[tokio::test]
+async fn readings_of_ones_own_stand_under_names_of_ones_own() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.url("/bench")).await;
+    browser.click("[data-new-sheet=free_sheet]").await;
+    browser.until("the sheet", "document.querySelector('[data-sheet]')").await;
+    browser.fill("name_a", "thrust, g").await;
+    browser.fill("name_b", "lowest volts, V").await;
+    let heads = "[...document.querySelectorAll('[data-list=readings] th')].map(head => head.innerText).join('|')";
+    browser.until("two columns of its own", &format!("{heads} === 'what|thrust, g|lowest volts, V'")).await;
+    type_readings(&browser, "readings", &["first", "410", "10.9", "second", "430", "10.4"]).await;
+    browser
+        .until(
+            "told column by column",
+            "document.querySelector('[data-columns]')?.innerText.replace(/\\s+/g, ' ').includes('thrust, g 410 420 430')",
+        )
+        .await;
+    browser.until_saved().await;
+    browser.client.refresh().await.unwrap();
+    browser.until("kept", &format!("{heads} === 'what|thrust, g|lowest volts, V'")).await;
     browser.end().await;
 }
