@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // The instruments beside a sheet: which are in use, and a sweep by itself.
 import { computed, reactive, ref, watch } from "vue";
-import { api } from "../api/client";
+import { useAnswer } from "../api/answer";
+import { api, type Schemas } from "../api/client";
 import { useInstruments } from "./instruments";
 import { kindOf } from "./kinds";
 import { figures } from "../units/quantity";
@@ -31,31 +32,30 @@ const asked = reactive({ from: "", to: "", steps: "", settle: "0.5", limit: "" }
 const untouched = () => kindOf(sheet.document?.kind)?.start.resistance_ohm;
 /** From the motor in hand, as far as it is known; carefully where nothing is. */
 const fromWhat = ref("");
-watch(
-  [sweeps, () => sheet.id, () => sheet.get("/label")],
-  async () => {
-    if (!sweeps.value || sheet.id === null) return;
-    await sheet.flush();
-    const reply = await api
-      .GET("/api/sheets/{id}/known", { params: { path: { id: sheet.id } } })
-      .catch(() => undefined);
-    if (!reply?.data) return;
-    const { in_hand: known, sweep: plan, resistance_ohm: ohm } = reply.data;
-    Object.assign(asked, {
-      from: String(plan.from_v),
-      to: String(plan.to_v),
-      steps: String(plan.steps),
-      limit: String(plan.limit_a),
-    });
-    fromWhat.value =
-      known.volts === null
-        ? "nothing is known of this motor: its volts are yours to give"
-        : `from its ${figures(known.volts, 3)} V${known.no_load_a === null ? "" : ` and ${figures(known.no_load_a, 2)} A without load`}`;
-    // What was measured under this name is taken where nothing was typed.
-    if (ohm !== null && sheet.get("/resistance_ohm") === untouched()) sheet.set("/resistance_ohm", ohm, null);
+const { value: known } = useAnswer<Schemas["KnownOfIt"]>(
+  () => [sweeps.value, sheet.id, sheet.get("/label")],
+  (signal) => {
+    const id = sheet.id;
+    if (!sweeps.value || id === null) return null;
+    return sheet.flush().then(() => api.GET("/api/sheets/{id}/known", { params: { path: { id } }, signal }));
   },
-  { immediate: true },
 );
+watch(known, (now) => {
+  if (!now) return;
+  const { in_hand: motor, sweep: plan, resistance_ohm: ohm } = now;
+  Object.assign(asked, {
+    from: String(plan.from_v),
+    to: String(plan.to_v),
+    steps: String(plan.steps),
+    limit: String(plan.limit_a),
+  });
+  fromWhat.value =
+    motor.volts === null
+      ? "nothing is known of this motor: its volts are yours to give"
+      : `from its ${figures(motor.volts, 3)} V${motor.no_load_a === null ? "" : ` and ${figures(motor.no_load_a, 2)} A without load`}`;
+  // What was measured under this name is taken where nothing was typed.
+  if (ohm !== null && sheet.get("/resistance_ohm") === untouched()) sheet.set("/resistance_ohm", ohm, null);
+});
 /** Points of the running sweep that already stand in the sheet. */
 let taken = 0;
 let mine: string | null = null;

@@ -218,7 +218,7 @@ watch(
       </div>
       <ReadingTable
         v-for="list in kind.lists"
-        :key="`${id} ${list.key} ${list.columns.length}`"
+        :key="`${id} ${list.key}`"
         :kind="kind.kind"
         :list="list"
         :far="far"

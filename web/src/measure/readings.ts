@@ -83,11 +83,12 @@ export function useReadings(kind: () => string, list: () => ReadingList, focus: 
   // ---- the reading that is being typed
 
   /** The half-typed reading is kept in the browser: it is no part of the sheet before it is whole. */
-  const entry = `${sheet.id} ${list().key}`;
-  const fresh = ref<(number | string | null)[]>(
-    draftEntry(entry, list().columns.length) ?? list().columns.map(() => null),
-  );
-  watch(fresh, (now) => keepEntry(entry, now), { deep: true });
+  const entry = computed(() => `${sheet.id} ${list().key}`);
+  const kept = () => draftEntry(entry.value, list().columns.length) ?? list().columns.map(() => null);
+  const fresh = ref<(number | string | null)[]>(kept());
+  watch(fresh, (now) => keepEntry(entry.value, now), { deep: true });
+  // Another list, or other columns, have a reading of their own.
+  watch([entry, () => list().columns.length], () => (fresh.value = kept()), { flush: "sync" });
   const lacking = ref<string | null>(null);
 
   /** Places of the columns that are needed and empty. */
@@ -134,16 +135,16 @@ export function useReadings(kind: () => string, list: () => ReadingList, focus: 
   const readable = computed(() => sources.value.some((source) => source !== null && source !== "clock"));
   const busy = ref(false);
   /** The moment that the clock of this list counts from, kept with the sheet while the browser is open. */
-  const clock = `clock of ${entry}`;
+  const clock = () => `clock of ${entry.value}`;
 
   function sinceFirst(): number {
     const now = Date.now();
     const last = readings.value.at(-1);
-    const first = sessionStorage.getItem(clock);
+    const first = sessionStorage.getItem(clock());
     if (first !== null && readings.value.length > 0) return Math.round((now - Number(first)) / 1000);
     // A list that was begun by hand goes on from its last reading.
     const from = last === undefined ? 0 : Number(valueOf(last, "t_s") ?? 0);
-    sessionStorage.setItem(clock, String(now - 1000 * from));
+    sessionStorage.setItem(clock(), String(now - 1000 * from));
     return from;
   }
 

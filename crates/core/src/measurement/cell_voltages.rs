@@ -8,6 +8,7 @@ use crate::measurement::worksheet::numbers;
 
 /// Cells that differ by more are out of balance, V (common practice).
 const UNBALANCED_V: f64 = 0.03;
+
 /// Cells at rest.
 pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Worksheet<'_>) -> Result<(), Refusal> {
     let mut used = paper.used("voltages_v", &sheet.voltages_v, |volts| volts.0);
@@ -34,12 +35,12 @@ pub(super) fn cell_voltages(sheet: &CellVoltages, paper: &mut Worksheet<'_>) -> 
         return Err(refused("voltages_v", "no cell is used, at least 1 is needed"));
     };
     let table = sheet.chemistry.cell();
-    let alarm_v = table.alarm_v().max(sheet.cutoff_v_per_cell.unwrap_or(table.cutoff_v));
+    let stop_v = sheet.cutoff_v_per_cell.unwrap_or(table.cutoff_v);
+    let alarm_v = table.alarm_v().max(stop_v);
     // A rest voltage outside the table is full or empty.
     let charge = |volts: f64| table.charge_at_rest(volts).unwrap_or(0.0);
     let (least, most) = used.values.iter().fold((f64::INFINITY, 0.0f64), |(low, high), x| (low.min(*x), high.max(*x)));
     let cells = used.values.len();
-    let stop_v = sheet.cutoff_v_per_cell.unwrap_or(table.cutoff_v);
     paper.figure("charge_left", "charge left", "", Estimate::exact(charge(least)));
     if whole {
         paper.figure("mean_v", "a cell", "V", Estimate::exact(middle.value));

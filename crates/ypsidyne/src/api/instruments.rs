@@ -175,13 +175,16 @@ async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) 
             format!("{address} is not this machine: confirm that this is the instrument that may be spoken to"),
         ));
     }
-    let taken = seen_through(async move { app.instruments.take(role, address).await }).await;
-    Ok(Json(taken.unwrap_or(Err(InstrumentError::Interrupted))?))
+    seen_through(async move { app.instruments.take(role, address).await }).await.map(Json)
 }
 
 async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<StatusCode, ApiError> {
     let role = role_of(role)?;
-    seen_through(async move { app.instruments.leave(role).await }).await;
+    seen_through(async move {
+        app.instruments.leave(role).await;
+        Ok(())
+    })
+    .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -190,9 +193,12 @@ async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, 
     Ok(Json(app.instruments.read(&asked.wanted).await?))
 }
 
-/// What is begun at the supply goes on to its end, also where whoever asked for it hangs up; none where it failed in itself.
-async fn seen_through<T: Send + 'static>(work: impl Future<Output = T> + Send + 'static) -> Option<T> {
-    tokio::spawn(work).await.ok()
+/// What is begun at an instrument goes on to its end, also where whoever asked for it hangs up. A fault of the program is told
+/// as such: it says nothing of the output.
+async fn seen_through<T: Send + 'static>(
+    work: impl Future<Output = Result<T, InstrumentError>> + Send + 'static,
+) -> Result<T, ApiError> {
+    Ok(tokio::spawn(work).await.map_err(|_| ApiError::Internal)??)
 }
 
 async fn supply_now(app: &App, age: Duration) -> SupplyReply {
@@ -212,16 +218,14 @@ async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<Json<Suppl
     let off = body.asks_for("on", &serde_json::Value::Bool(false));
     if off {
         let instruments = app.instruments.clone();
-        seen_through(async move { instruments.stop().await }).await.unwrap_or(Err(InstrumentError::Interrupted))?;
+        seen_through(async move { instruments.stop().await }).await?;
     }
     let asked: SupplyRequest = body.read()?;
     if asked.on {
         let (volts, amps) = (asked.voltage_v.unwrap_or(f64::NAN), asked.limit_a.unwrap_or(f64::NAN));
         refuse_out_of_range([("/voltage_v", volts, 0.0, 60.0), ("/limit_a", amps, 0.0, 30.0)])?;
         let instruments = app.instruments.clone();
-        seen_through(async move { instruments.switch_on(volts, amps).await })
-            .await
-            .unwrap_or(Err(InstrumentError::Interrupted))?;
+        seen_through(async move { instruments.switch_on(volts, amps).await }).await?;
     }
     Ok(Json(SupplyReply {
         supply: app.instruments.supply().map(|supply| supply.now()),
@@ -287,7 +291,7 @@ async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgr
 
 async fn stop(State(app): State<App>) -> Result<StatusCode, ApiError> {
     let instruments = app.instruments.clone();
-    seen_through(async move { instruments.stop().await }).await.unwrap_or(Err(InstrumentError::Interrupted))?;
+    seen_through(async move { instruments.stop().await }).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 

@@ -307,19 +307,18 @@ struct KnownOfIt {
 }
 
 async fn known(State(app): State<App>, Path(id): Path<String>) -> Result<Json<KnownOfIt>, ApiError> {
-    let (stored, part) = app
+    let (label, stored, part) = app
         .store(move |connection| {
             let own = Measurement::from_json(&sheets::by_id(connection, &id)?.document).ok();
             let heading = own.as_ref().map(Measurement::heading);
             let label = heading.and_then(|heading| heading.label.clone()).unwrap_or_default();
             let part = heading.and_then(|heading| heading.part_id.clone());
             let part = part.and_then(|part| parts::by_id(connection, &part).ok());
-            let all = sheets::list(connection, &Belonging::default())?;
-            Ok((all.into_iter().map(move |sheet| (sheet, label.clone())).collect::<Vec<_>>(), part))
+            Ok((label, sheets::list(connection, &Belonging::default())?, part))
         })
         .await?;
     app.compute(move || {
-        let same = stored.into_iter().filter_map(|(sheet, label)| {
+        let same = stored.into_iter().filter_map(|sheet| {
             let readings = Measurement::from_json(&sheet.document).ok()?;
             let name = readings.heading().label.clone().unwrap_or_default();
             (!label.trim().is_empty() && name.trim() == label.trim()).then(|| {
