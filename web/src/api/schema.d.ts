@@ -1019,7 +1019,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Every machine of the kept sheets as a generator on one source, the most power first. */
+        /** Every machine of the kept sheets as a generator: on one source, and over equal steps of what drove them. */
         post: operations["compareGenerators"];
         delete?: never;
         options?: never;
@@ -2265,6 +2265,11 @@ export interface components {
              * @description Minutes on one charge; null when the usual speed is not reached.
              */
             runtime_min: number | null;
+            /**
+             * Format: double
+             * @description Temperature of the battery when one charge has been used up at the usual work, °C; null where its mass is not known.
+             */
+            pack_after_charge_c: number | null;
             /**
              * Format: double
              * @description Distance on one charge, m; null without runtime, absent without a vehicle.
@@ -4082,17 +4087,17 @@ export interface components {
         Motor: {
             /**
              * Kind
-             * @description Brushed or brushless.
+             * @description Brushed, brushless or a stepper.
              */
-            kind: components["schemas"]["MachineKind"];
+            kind: components["schemas"]["MotorKind"];
             /**
              * Speed constant Kv
-             * @description Turns per minute per volt without load.
+             * @description Turns per minute per volt without load; of a stepper, per volt of the peak of one winding.
              */
             kv_rpm_per_v: number;
             /**
              * Winding resistance
-             * @description Between the two leads (brushless: any two of three) at 20 °C.
+             * @description Between the two leads (brushless: any two of three; stepper: one of its windings) at 20 °C.
              */
             resistance_ohm: number;
             /**
@@ -4120,6 +4125,11 @@ export interface components {
              * @description Half the number of magnet poles.
              */
             pole_pairs?: number | null;
+            /**
+             * Inductance of a winding
+             * @description Of one winding of a stepper; from 2 to 10 mH for the usual ones.
+             */
+            phase_inductance_mh?: number | null;
             /**
              * Timing advance
              * @description Electrical degrees beyond the setting at which Kv was found.
@@ -4297,7 +4307,7 @@ export interface components {
             } | null;
         };
         /** @enum {string} */
-        MachineKind: "brushed" | "brushless";
+        MotorKind: "brushed" | "brushless" | "stepper";
         /** @enum {string} */
         Sensor: "none" | "hall" | "encoder";
         /** @enum {string} */
@@ -4452,13 +4462,18 @@ export interface components {
              */
             resistance_ohm?: number | null;
             /**
+             * Step
+             * @description Angle of a step, of a stepper; 1.8° for the usual ones.
+             */
+            step_deg?: number | null;
+            /**
              * Mass
              * @description Mass of one, with its gearbox.
              */
             mass_kg?: number | null;
         };
         /** @enum {string} */
-        MotorForm: "can" | "gear" | "inner" | "outer" | "hub";
+        MotorForm: "can" | "gear" | "inner" | "outer" | "hub" | "stepper";
         /** @enum {string} */
         Shaft: "motor" | "output";
         /** @enum {string} */
@@ -4821,6 +4836,8 @@ export interface components {
                 [key: string]: string;
             } | null;
         };
+        /** @enum {string} */
+        MachineKind: "brushed" | "brushless";
         /** @enum {string} */
         Commutation: "six_step" | "foc";
         Bec: {
@@ -6161,17 +6178,17 @@ export interface components {
         ShelfPart: {
             /**
              * Kind
-             * @description Brushed or brushless.
+             * @description Brushed, brushless or a stepper.
              */
-            kind: components["schemas"]["MachineKind"];
+            kind: components["schemas"]["MotorKind"];
             /**
              * Speed constant Kv
-             * @description Turns per minute per volt without load.
+             * @description Turns per minute per volt without load; of a stepper, per volt of the peak of one winding.
              */
             kv_rpm_per_v: number;
             /**
              * Winding resistance
-             * @description Between the two leads (brushless: any two of three) at 20 °C.
+             * @description Between the two leads (brushless: any two of three; stepper: one of its windings) at 20 °C.
              */
             resistance_ohm: number;
             /**
@@ -6199,6 +6216,11 @@ export interface components {
              * @description Half the number of magnet poles.
              */
             pole_pairs?: number | null;
+            /**
+             * Inductance of a winding
+             * @description Of one winding of a stepper; from 2 to 10 mH for the usual ones.
+             */
+            phase_inductance_mh?: number | null;
             /**
              * Timing advance
              * @description Electrical degrees beyond the setting at which Kv was found.
@@ -7580,6 +7602,13 @@ export interface components {
              */
             continuous_a: number | null;
         };
+        /** @description Machines as generators. */
+        ComparedGenerators: {
+            /** @description On one source, the most power first. */
+            machines: components["schemas"]["AsGenerator"][];
+            /** @description As they were driven, step by step; null where no two share a step. */
+            equal_steps: components["schemas"]["EqualSteps"] | null;
+        };
         /** @description What a machine would give. */
         AsGenerator: {
             /** @description What was measured. */
@@ -7614,6 +7643,45 @@ export interface components {
              * @description Speed-up at which it reaches the volts that are needed with nothing on it; null without such a wish.
              */
             speed_up_for_needed: number | null;
+        };
+        /** @description Machines over the same steps. */
+        EqualSteps: {
+            /** @description What the steps are. */
+            of: components["schemas"]["StepOf"];
+            /** @description The machines, by name, in the order of each step's figures. */
+            machines: string[];
+            /** @description The steps, the smallest first. */
+            steps: components["schemas"]["EqualStep"][];
+        };
+        /** @description What a step is a step of. */
+        StepOf: "drive_power" | "speed";
+        /** @description One step. */
+        EqualStep: {
+            /**
+             * Format: double
+             * @description Drive power, W, or speed, rpm.
+             */
+            at: number;
+            /** @description What each machine gave; null where it was not driven so. */
+            given: (components["schemas"]["Given"] | null)[];
+            /**
+             * Format: uint
+             * @description Place of the machine that gave most; null where none did by more than 5 %.
+             */
+            most: number | null;
+        };
+        /** @description What a machine gave at a step. */
+        Given: {
+            /**
+             * Format: double
+             * @description Power at the load, W.
+             */
+            output_power_w: number;
+            /**
+             * Format: double
+             * @description Output over what drives it; null where the drive's power was not read.
+             */
+            efficiency: number | null;
         };
         /** @description A bench sheet in the list. */
         SheetLine: {
@@ -12956,7 +13024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AsGenerator"][];
+                    "application/json": components["schemas"]["ComparedGenerators"];
                 };
             };
             /** @description A problem document (RFC 9457). */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // Machines that were measured, side by side as generators on one source, each with its own speed-up.
-import { reactive, ref } from "vue";
+import { computed, reactive, ref } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { figures } from "../units/quantity";
@@ -9,7 +9,7 @@ const source = ref("60");
 const needed = ref("14");
 const speedUp = reactive<Record<string, string>>({});
 const number = (text: string) => Number(text.replace(",", "."));
-const { value: machines, problem } = useAnswer<Schemas["AsGenerator"][]>(
+const { value: compared, problem } = useAnswer<Schemas["ComparedGenerators"]>(
   () => [source.value, needed.value, JSON.stringify(speedUp)],
   (signal) => {
     const ratios = Object.entries(speedUp).map(([name, text]) => [name, number(text)] as const);
@@ -21,6 +21,8 @@ const { value: machines, problem } = useAnswer<Schemas["AsGenerator"][]>(
     return Number.isFinite(body.source_rpm) ? api.POST("/api/measure/generators", { body, signal }) : null;
   },
 );
+const machines = computed(() => compared.value?.machines);
+const equal = computed(() => compared.value?.equal_steps);
 </script>
 
 <template>
@@ -71,6 +73,40 @@ const { value: machines, problem } = useAnswer<Schemas["AsGenerator"][]>(
       Volts from a generator test, a spin test or the speed without load; ohms from the winding sheet of the
       same name. The most comes into a load of the same ohms, and half of it heats the machine.
     </p>
+    <template v-if="equal">
+      <h3>Driven alike</h3>
+      <div class="wide">
+        <table data-equal-steps>
+          <thead>
+            <tr>
+              <th class="number">{{ equal.of === "drive_power" ? "driven with" : "turned at" }}</th>
+              <th v-for="name in equal.machines" :key="name" class="number">{{ name }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="step in equal.steps" :key="step.at">
+              <th class="figure number">
+                {{ figures(step.at, 3) }} {{ equal.of === "drive_power" ? "W" : "rpm" }}
+              </th>
+              <td v-for="(given, place) in step.given" :key="place" class="figure number">
+                <template v-if="given">
+                  <b v-if="step.most === place">{{ figures(given.output_power_w, 3) }} W</b>
+                  <template v-else>{{ figures(given.output_power_w, 3) }} W</template>
+                  <template v-if="given.efficiency != null">
+                    · {{ figures(100 * given.efficiency, 2) }} %</template
+                  >
+                </template>
+                <template v-else>–</template>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="note">
+        From the generator tests, the best load of each step; straight lines between readings. The most of a
+        step is bold where it is ahead by more than 5 %.
+      </p>
+    </template>
   </section>
 </template>
 
@@ -93,6 +129,14 @@ input {
   width: 62px;
   text-align: right;
   padding: 0.0625rem var(--space-2);
+}
+
+.wide {
+  overflow-x: auto;
+}
+
+h3 {
+  margin-top: var(--space-9);
 }
 
 .number {

@@ -44,8 +44,20 @@ const MORE = [
   "cells",
   "mass_kg",
 ];
+/** What the label of a stepper tells. */
+const OF_STEPPER = [
+  "form",
+  "stall_torque_nm",
+  "max_current_a",
+  "resistance_ohm",
+  "voltage_v",
+  "step_deg",
+  "mass_kg",
+  "kv_rpm_per_v",
+];
 const SHEETS: Record<string, string> = {
   no_load_sweep: "no-load sweep",
+  spin_test: "spun by a drill",
   winding_resistance: "winding resistance",
   heat_run: "heat run",
 };
@@ -58,6 +70,7 @@ const MARKS: Record<Schemas["Provenance"], string> = {
 
 const motor = computed(() => (desk.get(props.at) ?? {}) as Record<string, unknown>);
 const facts = computed(() => (motor.value.facts ?? {}) as Record<string, unknown>);
+const asked = computed(() => (facts.value.form === "stepper" ? OF_STEPPER : [...FIRST, ...MORE]));
 const told = computed(() => Object.keys(facts.value).length > 0);
 const opened = ref(false);
 const open = computed(() => opened.value || told.value);
@@ -138,8 +151,7 @@ function enter(event: KeyboardEvent): void {
     </h3>
     <div v-if="open" class="halves">
       <div class="fields" @keydown.enter="enter">
-        <BenchField v-for="name in FIRST" :key="name" :at="`${at}/facts`" record="MotorFacts" :name="name" />
-        <BenchField v-for="name in MORE" :key="name" :at="`${at}/facts`" record="MotorFacts" :name="name" />
+        <BenchField v-for="name in asked" :key="name" :at="`${at}/facts`" record="MotorFacts" :name="name" />
       </div>
       <div class="found" aria-live="polite">
         <p v-if="!told" class="note">

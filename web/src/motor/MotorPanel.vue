@@ -33,7 +33,6 @@ const turned = computed(() =>
     : undefined,
 );
 const at = computed(() => `${bench.drivePointer}/motor`);
-const brushless = computed(() => bench.drive?.motor.kind === "brushless");
 const chargeWord = computed(() => ({ 1: "full", 0.5: "half", 0.2: "low" })[bench.charge] ?? "");
 
 /** A hub turns its wheel itself. */
@@ -159,7 +158,12 @@ const HEAT_PATH = [
   "winding_j_per_k",
   "case_j_per_k",
 ] as const;
-const brushedOrNot = computed(() => (brushless.value ? ["pole_pairs", "sensor"] : ["brush_drop_v"]));
+const OF_KIND = {
+  brushed: ["brush_drop_v"],
+  brushless: ["pole_pairs", "sensor"],
+  stepper: ["pole_pairs", "phase_inductance_mh"],
+};
+const brushedOrNot = computed(() => OF_KIND[bench.drive?.motor.kind ?? "brushed"]);
 /** How many figures are behind the first. */
 const more = computed(
   () =>

@@ -17,7 +17,7 @@ export const sourceWord = (load: GeneratorLoad) => SOURCE_WORDS[load.source.kind
 
 /** What stands between the machine and the leads. */
 export const bridgeWord = (parts: OptionSheet["drives"][number]) =>
-  parts.motor.kind === "brushless" ? "Bridge" : "Brushes";
+  ({ brushed: "Brushes", brushless: "Bridge", stepper: "Two bridges" })[parts.motor.kind];
 
 export function generatingFlow(
   now: Schemas["Generating"],

@@ -13,6 +13,7 @@ interface Rule {
 
 const RULES: Rule[] = [
   { at: /\/motor\/kind$/, to: "brushless", key: "brush_drop_v" },
+  { at: /\/motor\/kind$/, to: "stepper", key: "brush_drop_v" },
   { at: /\/controller\/kind$/, to: "brushed", key: "commutation", only: "foc" },
 ];
 

@@ -175,6 +175,18 @@ record! {
     })
 }
 
+impl Job {
+    /// Whether anything is fed by the battery or charges it: a machine that is turned and heats a resistance needs none.
+    #[must_use]
+    pub fn uses_battery(&self) -> bool {
+        self.accessory_power_w > 0.0
+            || self.drives.iter().any(|drive| match &drive.load {
+                Load::Generator(generator) => generator.electrical.battery_v.is_some(),
+                _ => true,
+            })
+    }
+}
+
 /// Notes every entry whose name an earlier entry already has. `key` is where the name stands in an entry.
 pub(super) fn refuse_twins<'a>(
     names: impl Iterator<Item = &'a str>,

@@ -30,7 +30,8 @@ pub use load::Load;
 pub use measurement::Measurement;
 pub use parts::{
     Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,
-    MachineKind, Magnet, MagnetGrade, Motor, MotorFacts, MotorForm, Shaft, Thermal, Wheel, WiringRun,
+    MachineKind, Magnet, MagnetGrade, Motor, MotorFacts, MotorForm, MotorKind, Shaft, Thermal,
+    USUAL_STEPPER_POLE_PAIRS, Wheel, WiringRun,
 };
 pub use reading::{Problem, Provenance};
 pub use search::{RankBy, Search};

@@ -25,7 +25,7 @@ impl<'d> Chain<'d> {
     /// Resolves an option without computing a case.
     pub(crate) fn resolved(job: &'d Job, option: &'d OptionSheet) -> Self {
         let battery = BatteryModel::new(option);
-        let hardware_kg = hardware_mass_kg(option);
+        let hardware_kg = hardware_mass_kg(job, option);
         let sources = CHARGES.map(|charge| battery.source(charge, job.accessory_power_w));
         let drives: Vec<Drive<'d>> = (0..option.drives.len())
             .filter_map(|index| {

@@ -90,7 +90,7 @@ fn on_source(
     part_id: Option<String>,
 ) -> Option<MachineOnSource> {
     let job = build.job.drives.iter().find(|job| job.name == option.drives[place].drive)?;
-    let drive = Drive::new(job, option, place, hardware_mass_kg(option));
+    let drive = Drive::new(job, option, place, hardware_mass_kg(&build.job, option));
     let dynamo = GeneratorModel::of(&drive)?;
     let now = dynamo.generating();
     let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
@@ -112,7 +112,7 @@ fn on_source(
 }
 
 fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, GeneratorModel<'_>) -> T) -> Vec<T> {
-    let hardware_kg = hardware_mass_kg(option);
+    let hardware_kg = hardware_mass_kg(&build.job, option);
     (0..option.drives.len())
         .filter_map(|index| {
             let job = build.job.drives.iter().find(|job| job.name == option.drives[index].drive)?;

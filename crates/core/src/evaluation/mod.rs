@@ -177,8 +177,8 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
             .drives
             .iter()
             .find_map(|drive| drive.load.vehicle.as_ref().map(|vehicle| vehicle.mass_kg)),
-        price: price(option, false),
-        to_buy: price(option, true),
+        price: price(job, option, false),
+        to_buy: price(job, option, true),
         verdict: weakest.map_or(Verdict::Unknown, |check| check.verdict),
         weakest_link: weakest.map(|check| WeakestLink {
             code: check.code,

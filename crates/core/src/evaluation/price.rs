@@ -1,6 +1,6 @@
 //! What an option costs: packs, motors, controllers and stages by their numbers.
 
-use crate::document::OptionSheet;
+use crate::document::{Job, OptionSheet};
 
 /// A part of an option, for its price.
 pub(crate) struct PricedPart {
@@ -19,16 +19,19 @@ pub(crate) struct PricedPart {
 }
 
 /// Every part of an option that costs something.
-pub(crate) fn price_of_parts(option: &OptionSheet) -> Vec<PricedPart> {
+pub(crate) fn price_of_parts(job: &Job, option: &OptionSheet) -> Vec<PricedPart> {
     let battery = &option.battery;
-    let mut parts = vec![PricedPart {
-        what: "packs",
-        place: "battery".to_owned(),
-        count: battery.packs_series * battery.packs_parallel,
-        price: battery.price,
-        owned: battery.owned,
-        small: false,
-    }];
+    let mut parts = Vec::new();
+    if job.uses_battery() {
+        parts.push(PricedPart {
+            what: "packs",
+            place: "battery".to_owned(),
+            count: battery.packs_series * battery.packs_parallel,
+            price: battery.price,
+            owned: battery.owned,
+            small: false,
+        });
+    }
     for (place, drive) in option.drives.iter().enumerate() {
         let mut push = |what, key: &str, count, price, owned, small| {
             parts.push(PricedPart { what, place: format!("drives/{place}/{key}"), count, price, owned, small });
@@ -45,8 +48,8 @@ pub(crate) fn price_of_parts(option: &OptionSheet) -> Vec<PricedPart> {
 }
 
 /// Price of all parts, or of those still to buy. A stage without a price counts 0, another part makes it unknown.
-pub(crate) fn price(option: &OptionSheet, still_to_buy: bool) -> Option<f64> {
-    price_of_parts(option)
+pub(crate) fn price(job: &Job, option: &OptionSheet, still_to_buy: bool) -> Option<f64> {
+    price_of_parts(job, option)
         .into_iter()
         .map(|part| match part.price {
             _ if still_to_buy && part.owned => Some(0.0),

@@ -1,6 +1,6 @@
 //! What any direct-current machine obeys, and what such machines usually reach.
 
-use crate::document::MachineKind;
+use crate::document::MotorKind;
 use crate::formulas::constants::RAD_S_PER_RPM;
 
 /// Torque constant, N·m/A, of a motor with the given Kv, rpm/V: 60/(2π·Kv).
@@ -14,13 +14,14 @@ pub fn torque_constant_nm_per_a(kv_rpm_per_v: f64) -> f64 {
 
 /// Best efficiency that motors of a kind and can diameter, mm, reach, 0 to 1 (common practice).
 #[must_use]
-pub fn usual_best_efficiency(kind: MachineKind, can_diameter_mm: Option<f64>) -> f64 {
+pub fn usual_best_efficiency(kind: MotorKind, can_diameter_mm: Option<f64>) -> f64 {
     match (kind, can_diameter_mm) {
-        (MachineKind::Brushed, Some(mm)) if mm < 30.0 => 0.60,
-        (MachineKind::Brushed, _) => 0.72,
-        (MachineKind::Brushless, Some(mm)) if mm < 30.0 => 0.80,
-        (MachineKind::Brushless, Some(mm)) if mm > 50.0 => 0.90,
-        (MachineKind::Brushless, _) => 0.85,
+        (MotorKind::Brushed, Some(mm)) if mm < 30.0 => 0.60,
+        (MotorKind::Brushed, _) => 0.72,
+        (MotorKind::Brushless, Some(mm)) if mm < 30.0 => 0.80,
+        (MotorKind::Brushless, Some(mm)) if mm > 50.0 => 0.90,
+        (MotorKind::Brushless, _) => 0.85,
+        (MotorKind::Stepper, _) => 0.60,
     }
 }
 

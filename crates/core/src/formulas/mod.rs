@@ -5,6 +5,7 @@
 //! * [`spur`], [`belt`], [`chain_drive`], [`worm`]: pairs of wheels. [`tooth_materials`]: what teeth are trusted with.
 //! * [`machine`], [`can_heat`]: what any motor obeys; the heat path of a can.
 //! * [`shaft`]: a shaft twisted and bent. [`ring`]: a ring that turns.
+//! * [`rectifier`]: a winding on a bridge of its own.
 //! * [`units`]: the one place for units.
 
 pub mod belt;
@@ -14,6 +15,7 @@ pub mod chemistry;
 pub mod constants;
 pub mod machine;
 pub(crate) mod numeric;
+pub(crate) mod rectifier;
 pub mod ring;
 pub mod shaft;
 pub mod spur;

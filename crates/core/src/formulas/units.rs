@@ -121,6 +121,11 @@ pub const QUANTITIES: &[Quantity] = &[
         Unit { symbol: "A", also: &["amp", "amps"], factor: 1.0, offset: 0.0 },
         Unit { symbol: "mA", also: &[], factor: 0.001, offset: 0.0 },
     ] },
+    Quantity { name: "inductance", units: &[
+        Unit { symbol: "mH", also: &["mh"], factor: 1.0, offset: 0.0 },
+        Unit { symbol: "µH", also: &["uh", "μh"], factor: 1e-3, offset: 0.0 },
+        Unit { symbol: "H", also: &["henry"], factor: 1e3, offset: 0.0 },
+    ] },
     Quantity { name: "resistance", units: &[
         Unit { symbol: "Ω", also: &["ohm", "ohms", "r"], factor: 1.0, offset: 0.0 },
         Unit { symbol: "mΩ", also: &["mohm", "mohms", "milliohm"], factor: 0.001, offset: 0.0 },
@@ -207,6 +212,7 @@ pub const ENDINGS: &[(&str, &str)] = &[
     ("_percent", "percent"),
     ("_area_m2", "area"),
     ("_mm2", "wireArea"),
+    ("_mh", "inductance"),
     ("_m_s", "speed"),
     ("_rpm", "rotation"),
     ("_ohm", "resistance"),

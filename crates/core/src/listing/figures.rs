@@ -9,7 +9,7 @@ use super::fit::{EFFICIENCY, KV, OHM, RATIO, Solution};
 use super::known_motor::KnownMotor;
 use super::usual;
 use super::work_out::{AtOutput, Contradiction, FoundFigure, WorkedOut};
-use crate::document::{GearingKind, MachineKind, Provenance};
+use crate::document::{GearingKind, MotorKind, Provenance};
 use crate::format::four_figures;
 use crate::formulas::can_heat::{AIRFLOW_W_M2_K, can_area_m2, case_to_ambient_k_per_w, winding_to_case_k_per_w};
 use crate::formulas::constants::COPPER_TEMPERATURE_COEFFICIENT_PER_K;
@@ -27,7 +27,7 @@ impl KnownMotor<'_> {
         free_share: f64,
         contradictions: Vec<Contradiction>,
     ) -> WorkedOut {
-        let mut found = Figures { motor: self.motor.clone(), figures: Vec::new() };
+        let mut found = Figures::of(self.motor.clone());
         let facts = self.facts;
         let kv = solution.unknowns[KV].exp();
         let ohm = solution.unknowns[OHM].exp();
@@ -76,7 +76,7 @@ impl KnownMotor<'_> {
         if !self.gearbox && facts.form.is_some() {
             found.motor.remove("gearbox");
         }
-        if self.form.kind() == MachineKind::Brushless {
+        if self.form.kind() == MotorKind::Brushless {
             found.motor.remove("brush_drop_v");
         }
         self.size_into(&mut found);
@@ -191,13 +191,24 @@ impl KnownMotor<'_> {
 }
 
 /// The motor's document while figures are put in.
-struct Figures {
+pub(super) struct Figures {
     motor: Map<String, Value>,
     figures: Vec<FoundFigure>,
 }
 
 impl Figures {
-    fn number(
+    /// Starts from a document.
+    pub fn of(motor: Map<String, Value>) -> Self {
+        Self { motor, figures: Vec::new() }
+    }
+
+    /// The document, and what was put into it.
+    pub fn taken(self) -> (Map<String, Value>, Vec<FoundFigure>) {
+        (self.motor, self.figures)
+    }
+
+    /// Puts a number in.
+    pub fn number(
         &mut self,
         key: &'static str,
         value: f64,
@@ -213,7 +224,8 @@ impl Figures {
         self.figures.push(FoundFigure { key, value, provenance, factor, sheet });
     }
 
-    fn word(&mut self, key: &'static str, word: &str, provenance: Provenance) {
+    /// Puts a word in.
+    pub fn word(&mut self, key: &'static str, word: &str, provenance: Provenance) {
         self.motor.insert(key.to_owned(), word.into());
         self.figures.push(FoundFigure { key, value: word.into(), provenance, factor: None, sheet: None });
     }

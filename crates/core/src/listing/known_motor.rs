@@ -9,7 +9,7 @@ use super::fit::{EFFICIENCY, OHM, solve};
 use super::size_code::{SizeCode, size_code};
 use super::usual::{self, CELL_V, Usual};
 use super::work_out::WorkedOut;
-use crate::document::{GearingKind, MachineKind, MotorFacts, MotorForm, Shaft};
+use crate::document::{GearingKind, MotorFacts, MotorForm, MotorKind, Shaft};
 use crate::formulas::machine::{no_load_share, usual_best_efficiency};
 
 /// What is known of a motor.
@@ -82,6 +82,9 @@ impl<'a> KnownMotor<'a> {
     }
 
     pub fn worked_out(&self) -> WorkedOut {
+        if self.form == MotorForm::Stepper {
+            return self.as_stepper();
+        }
         let missing = self.missing();
         if !missing.is_empty() {
             return WorkedOut {
@@ -142,6 +145,9 @@ fn form_of(motor: &Map<String, Value>, facts: &MotorFacts) -> MotorForm {
     if let Some(form) = facts.form {
         return form;
     }
+    if motor.get("kind").and_then(Value::as_str) == Some(MotorKind::Stepper.word()) {
+        return MotorForm::Stepper;
+    }
     let has_gearbox = motor.get("gearbox").is_some_and(Value::is_object);
     if facts.gear_ratio.is_some() || facts.shaft == Some(Shaft::Output) || has_gearbox {
         return MotorForm::Gear;
@@ -152,7 +158,7 @@ fn form_of(motor: &Map<String, Value>, facts: &MotorFacts) -> MotorForm {
         return MotorForm::Can;
     }
     // A motor that is brushless already stays so; brushed is the start of an empty one.
-    if motor.get("kind").and_then(Value::as_str) == Some(MachineKind::Brushless.word()) {
+    if motor.get("kind").and_then(Value::as_str) == Some(MotorKind::Brushless.word()) {
         return if facts.kv_rpm_per_v.is_some_and(|kv| kv > 1000.0) { MotorForm::Inner } else { MotorForm::Outer };
     }
     match (facts.speed_rpm, facts.kv_rpm_per_v) {

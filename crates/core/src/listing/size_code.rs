@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::document::{MachineKind, Motor};
+use crate::document::{Motor, MotorKind};
 
 /// What a size code says.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -85,7 +85,7 @@ const SAME_SIZE: f64 = 0.08;
 #[must_use]
 pub fn size_code_of(motor: &Motor) -> Option<SizeCode> {
     let mut code = size_code(motor.label.as_deref()?)?;
-    if motor.kind == MachineKind::Brushless {
+    if motor.kind == MotorKind::Brushless {
         code.shaft_mm = Some(match code.code.as_str() {
             // Brushless motors of that size have the thicker shaft.
             "550" => 5.0,

@@ -1,6 +1,6 @@
 //! What motors usually are, for whatever nobody knows of one. Common practice, from memory, with how far it is usually off.
 
-use crate::document::{GearingKind, MachineKind, MotorForm};
+use crate::document::{GearingKind, MotorForm, MotorKind};
 
 /// A usual figure and how far off it usually is, as a factor either way.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -23,6 +23,8 @@ pub(super) fn motor_constant(form: MotorForm, can_cm3: f64) -> Usual {
     let per = match form {
         // Ferrite and brushes: the lower end of the 0.001 of inner rotors.
         MotorForm::Can | MotorForm::Gear => 0.0008,
+        // A stepper is worked out by what it holds, not by this; small ones hold about 0.001 too.
+        MotorForm::Stepper => 0.001,
         MotorForm::Inner => 0.001,
         MotorForm::Outer | MotorForm::Hub => 0.0035,
     };
@@ -33,7 +35,7 @@ pub(super) fn motor_constant(form: MotorForm, can_cm3: f64) -> Usual {
 pub(super) fn can_cm3_of_mass(form: MotorForm, mass_kg: f64) -> Usual {
     match form {
         MotorForm::Gear => usual(0.5 * mass_kg / 0.0033, 1.6),
-        MotorForm::Can | MotorForm::Inner => usual(mass_kg / 0.0033, 1.3),
+        MotorForm::Can | MotorForm::Inner | MotorForm::Stepper => usual(mass_kg / 0.0033, 1.3),
         MotorForm::Outer | MotorForm::Hub => usual(mass_kg / 0.0038, 1.3),
     }
 }
@@ -42,16 +44,16 @@ pub(super) fn can_cm3_of_mass(form: MotorForm, mass_kg: f64) -> Usual {
 pub(super) fn length_over_diameter(form: MotorForm) -> f64 {
     match form {
         MotorForm::Can | MotorForm::Gear | MotorForm::Inner => 1.4,
-        MotorForm::Outer => 1.1,
+        MotorForm::Outer | MotorForm::Stepper => 1.1,
         MotorForm::Hub => 0.35,
     }
 }
 
 /// Kv times turns of a can of 36 by 50 mm; other cans go with 1/(diameter · length).
-pub(super) fn kv_times_turns(kind: MachineKind, diameter_mm: f64, length_mm: f64) -> Usual {
+pub(super) fn kv_times_turns(kind: MotorKind, diameter_mm: f64, length_mm: f64) -> Usual {
     let of_540 = match kind {
-        MachineKind::Brushed => 56_000.0,
-        MachineKind::Brushless => 38_000.0,
+        MotorKind::Brushed => 56_000.0,
+        MotorKind::Brushless | MotorKind::Stepper => 38_000.0,
     };
     usual(of_540 * (36.0 * 50.0) / (diameter_mm * length_mm), 1.3)
 }
@@ -64,7 +66,7 @@ pub(super) const STALL_OVER_MOST: Usual = usual(10.0, 2.2);
 /// Volts squared over ohms, W, where nothing tells the size of a motor.
 pub(super) fn stall_power(form: MotorForm) -> Usual {
     match form {
-        MotorForm::Gear => usual(60.0, 4.0),
+        MotorForm::Gear | MotorForm::Stepper => usual(60.0, 4.0),
         MotorForm::Can => usual(300.0, 4.0),
         MotorForm::Inner | MotorForm::Outer => usual(5000.0, 4.0),
         MotorForm::Hub => usual(6000.0, 3.0),
@@ -78,6 +80,7 @@ pub(super) fn free_speed(form: MotorForm, wheel_diameter_m: Option<f64>) -> Usua
         MotorForm::Can => usual(14_000.0, 1.8),
         MotorForm::Inner => usual(30_000.0, 2.0),
         MotorForm::Outer => usual(8000.0, 2.0),
+        MotorForm::Stepper => usual(300.0, 3.0),
         // A hub free of the ground turns its tyre at some 13 m/s; a scooter's tyre of 10 in where no wheel is known.
         MotorForm::Hub => usual(13.0 * 60.0 / (std::f64::consts::PI * wheel_diameter_m.unwrap_or(0.254)), 1.5),
     }
@@ -102,12 +105,13 @@ pub(super) fn gearbox_efficiency(kind: Option<GearingKind>, ratio: f64) -> Usual
 pub(super) const TRUSTED_RISE_K: f64 = 105.0;
 
 impl MotorForm {
-    /// Brushed or brushless.
+    /// Brushed, brushless or a stepper.
     #[must_use]
-    pub const fn kind(self) -> MachineKind {
+    pub const fn kind(self) -> MotorKind {
         match self {
-            Self::Can | Self::Gear => MachineKind::Brushed,
-            Self::Inner | Self::Outer | Self::Hub => MachineKind::Brushless,
+            Self::Can | Self::Gear => MotorKind::Brushed,
+            Self::Inner | Self::Outer | Self::Hub => MotorKind::Brushless,
+            Self::Stepper => MotorKind::Stepper,
         }
     }
 }

@@ -56,7 +56,7 @@ pub(super) fn generator_test(sheet: &GeneratorTest, paper: &mut Worksheet<'_>) -
         .zip(&steps)
         .map(|(point, one)| {
             json!({ "rpm": point.rpm, "load_ohm": point.load_ohm, "current_a": one.current_a,
-                "output_power_w": one.output_w, "efficiency": one.drive_w.map(|drive_w| one.output_w / drive_w) })
+                "output_power_w": one.output_w, "drive_power_w": one.drive_w, "efficiency": one.drive_w.map(|drive_w| one.output_w / drive_w) })
         })
         .collect();
     paper.result("points", rows);

@@ -5,6 +5,7 @@
 
 mod cell_voltages;
 mod coast_down;
+pub mod equal_steps;
 mod free_sheet;
 pub mod generator_table;
 mod generator_test;

@@ -5,9 +5,24 @@ use serde::Serialize;
 use super::Drive;
 use super::cases::rpm;
 use crate::document::load::{Electrical, Generator};
-use crate::document::{Load, MachineKind};
+use crate::document::{Load, MotorKind, USUAL_STEPPER_POLE_PAIRS};
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::formulas::numeric::falling_root;
+use crate::formulas::rectifier::BridgedWinding;
+
+/// Inductance of a stepper's winding over its resistance where nobody measured it, s (common practice).
+const USUAL_INDUCTANCE_OVER_OHM_S: f64 = 1.5e-3;
+
+/// What flows in each machine at a speed.
+#[derive(Clone, Copy)]
+struct Flow {
+    /// Behind brushes or bridge, A.
+    current_a: f64,
+    /// What turning it takes for that, N·m.
+    torque_nm: f64,
+    /// Lost in its windings and leads, W.
+    copper_w: f64,
+}
 
 /// Speeds are found this closely.
 const TOLERANCE: f64 = 1e-11;
@@ -43,6 +58,9 @@ pub struct Generating {
     pub best_load_power_w: f64,
     /// Speed of the source at which current begins to flow, rpm; null where that needs none.
     pub cut_in_rpm: Option<f64>,
+    /// Current of one winding that heats it, A: what its rating is about. Of direct current it is the current.
+    #[serde(skip)]
+    pub winding_a: f64,
     /// Lost in brushes or bridge, all machines, W.
     pub bridge_loss_w: f64,
     /// Lost in windings and leads, all machines, W.
@@ -78,6 +96,9 @@ pub struct GeneratorPoint {
     pub source_torque_nm: f64,
     /// Output power over source power.
     pub efficiency: f64,
+    /// Lost in windings and leads of each machine, W.
+    #[serde(skip)]
+    pub copper_w: f64,
 }
 
 /// What hangs on a machine.
@@ -136,11 +157,11 @@ impl<'a> GeneratorModel<'a> {
     /// Voltage lost at brushes, and in two diodes of a bridge where the machine gives alternating current.
     ///
     /// # Source
-    /// A three-phase bridge conducts through two diodes at any time (Mohan, Undeland, Robbins, Power Electronics, ch. 5).
+    /// A three-phase bridge, and the one of each winding of a stepper, conducts through two diodes at any time (Mohan, Undeland, Robbins, Power Electronics, ch. 5).
     pub fn lost_v(&self) -> f64 {
         let bridge_v = match self.drive.parts.motor.kind {
-            MachineKind::Brushless => 2.0 * self.load.diode_drop_v,
-            MachineKind::Brushed => 0.0,
+            MotorKind::Brushless | MotorKind::Stepper => 2.0 * self.load.diode_drop_v,
+            MotorKind::Brushed => 0.0,
         };
         self.drive.motor.brush_drop_v + bridge_v
     }
@@ -154,25 +175,58 @@ impl<'a> GeneratorModel<'a> {
         (self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v()).max(0.0)
     }
 
-    /// Current of each machine, A, at a speed of the source.
-    pub fn current_a(&self, source_rad_s: f64) -> f64 {
+    /// What flows in each machine at a speed of the source.
+    fn flow(&self, source_rad_s: f64) -> Flow {
+        let kt = self.drive.motor.torque_constant_nm_per_a;
+        if self.drive.parts.motor.kind == MotorKind::Stepper {
+            return self.two_bridges(source_rad_s);
+        }
         let open_v = self.drive.motor.torque_constant_nm_per_a * self.ratio * source_rad_s - self.lost_v();
         let current_a = match self.hangs {
             ElectricalLoad::Open => 0.0,
             ElectricalLoad::Resistance(ohm) => open_v / (self.own_ohm() + ohm),
             ElectricalLoad::Battery(volts) => (open_v - volts) / self.own_ohm(),
         };
-        current_a.max(0.0)
+        let current_a = current_a.max(0.0);
+        Flow { current_a, torque_nm: kt * current_a, copper_w: current_a * current_a * self.own_ohm() }
     }
 
-    /// Torque at the source, N·m: (Kt·I + T_loss)·N·G/η.
-    fn torque_nm(&self, source_rad_s: f64, current_a: f64) -> f64 {
+    /// Both windings of a stepper, each with a bridge of its own, side by side on what hangs on it, its volts smoothed.
+    fn two_bridges(&self, source_rad_s: f64) -> Flow {
+        const NOTHING: Flow = Flow { current_a: 0.0, torque_nm: 0.0, copper_w: 0.0 };
+        let motor = &self.drive.parts.motor;
+        let motor_rad_s = self.ratio * source_rad_s;
+        let peak_v = self.drive.motor.torque_constant_nm_per_a * motor_rad_s;
+        let lost_v = self.lost_v();
+        if peak_v <= lost_v {
+            return NOTHING;
+        }
+        let pairs = f64::from(motor.pole_pairs.unwrap_or(USUAL_STEPPER_POLE_PAIRS));
+        let henry = motor
+            .phase_inductance_mh
+            .map_or(USUAL_INDUCTANCE_OVER_OHM_S * self.drive.motor.resistance_ohm, |millihenry| 1e-3 * millihenry);
+        let winding = BridgedWinding { peak_v, ohm: self.own_ohm(), reactance_ohm: pairs * motor_rad_s * henry };
+        let held_v = match self.hangs {
+            ElectricalLoad::Open => return NOTHING,
+            ElectricalLoad::Battery(volts) => volts + lost_v,
+            ElectricalLoad::Resistance(ohm) => falling_root(lost_v, peak_v, TOLERANCE, |held_v| {
+                2.0 * winding.on(held_v).mean_a * ohm + lost_v - held_v
+            }),
+        };
+        let each = winding.on(held_v);
+        // What is neither given nor lost in the bridges heats the windings.
+        Flow {
+            current_a: 2.0 * each.mean_a,
+            torque_nm: 2.0 * each.power_w / motor_rad_s,
+            copper_w: 2.0 * (each.power_w - held_v * each.mean_a).max(0.0),
+        }
+    }
+
+    /// Torque at the source, N·m: (T_electric + T_loss)·N·G/η.
+    fn torque_nm(&self, source_rad_s: f64, electric_nm: f64) -> f64 {
         let drive = self.drive;
         let motor_rad_s = self.ratio * source_rad_s;
-        (drive.motor.torque_constant_nm_per_a * current_a + drive.motor.loss.at_nm(motor_rad_s))
-            * drive.motors
-            * self.ratio
-            / drive.gearing.efficiency
+        (electric_nm + drive.motor.loss.at_nm(motor_rad_s)) * drive.motors * self.ratio / drive.gearing.efficiency
     }
 
     /// Voltage at what hangs on it, V.
@@ -207,7 +261,7 @@ impl<'a> GeneratorModel<'a> {
 
     /// Speed of the source, rad/s, with its load.
     pub fn speed(&self) -> f64 {
-        self.settled(|speed| self.torque_nm(speed, self.current_a(speed)))
+        self.settled(|speed| self.torque_nm(speed, self.flow(speed).torque_nm))
     }
 
     /// Speed of the source, rad/s, when the load falls off.
@@ -220,7 +274,7 @@ impl<'a> GeneratorModel<'a> {
         let geared = Self { ratio, ..*self };
         let speed = geared.speed();
         match self.hangs {
-            ElectricalLoad::Resistance(_) => geared.output_v(speed, geared.current_a(speed)),
+            ElectricalLoad::Resistance(_) => geared.output_v(speed, geared.flow(speed).current_a),
             ElectricalLoad::Battery(_) | ElectricalLoad::Open => geared.open_v(speed),
         }
     }
@@ -246,7 +300,7 @@ impl<'a> GeneratorModel<'a> {
         let power = |log: f64| {
             let loaded = self.with(ElectricalLoad::Resistance(log.exp()));
             let speed = loaded.speed();
-            loaded.output_w(speed, loaded.current_a(speed))
+            loaded.output_w(speed, loaded.flow(speed).current_a)
         };
         let own = self.own_ohm().max(1e-6).ln();
         let (mut low, mut high) = (own - 5.0, own + 12.0);
@@ -272,8 +326,8 @@ impl<'a> GeneratorModel<'a> {
 
     /// A point at a speed of the source, rad/s.
     pub fn point(&self, source_rad_s: f64) -> GeneratorPoint {
-        let current_a = self.current_a(source_rad_s);
-        let torque_nm = self.torque_nm(source_rad_s, current_a);
+        let Flow { current_a, torque_nm, copper_w } = self.flow(source_rad_s);
+        let torque_nm = self.torque_nm(source_rad_s, torque_nm);
         let (output_w, source_w) = (self.output_w(source_rad_s, current_a), torque_nm * source_rad_s);
         GeneratorPoint {
             source_rpm: rpm(source_rad_s),
@@ -287,6 +341,7 @@ impl<'a> GeneratorModel<'a> {
             output_power_w: output_w,
             source_torque_nm: torque_nm,
             efficiency: if source_w > 0.0 { output_w / source_w } else { 0.0 },
+            copper_w,
         }
     }
 
@@ -322,7 +377,11 @@ impl<'a> GeneratorModel<'a> {
             best_load_power_w,
             cut_in_rpm: (against_v > 0.0).then(|| rpm(against_v / (kt * self.ratio))),
             bridge_loss_w: drive.motors * current_a * self.lost_v(),
-            copper_loss_w: drive.motors * current_a * current_a * self.own_ohm(),
+            copper_loss_w: drive.motors * point.copper_w,
+            winding_a: match drive.parts.motor.kind {
+                MotorKind::Stepper => (0.5 * point.copper_w / self.own_ohm()).sqrt(),
+                MotorKind::Brushed | MotorKind::Brushless => current_a,
+            },
             no_load_loss_w: drive.motors * drive.motor.loss.at_nm(motor_rad_s) * motor_rad_s,
             gearing_loss_w: source_w * (1.0 - drive.gearing.efficiency),
             runaway_source_rpm: rpm(runaway),

@@ -1,7 +1,7 @@
 //! Magnets: weaker while they are warm, and weaker for good once they were too warm.
 
 use super::motor::MotorModel;
-use crate::document::{MachineKind, Magnet, MagnetGrade, Motor};
+use crate::document::{Magnet, MagnetGrade, Motor, MotorKind};
 use crate::formulas::constants::REFERENCE_TEMPERATURE_C;
 
 /// A run goes on with at least this share of the strength: beyond it the machine has long been ash.
@@ -54,12 +54,12 @@ impl MotorModel {
 }
 
 impl Motor {
-    /// Magnet material, or what is usual for the kind: neodymium when brushless, ferrite when brushed.
+    /// Magnet material, or what is usual for the kind: ferrite when brushed, else neodymium.
     #[must_use]
     pub fn magnet_or_usual(&self) -> Magnet {
         self.magnet.unwrap_or(match self.kind {
-            MachineKind::Brushless => Magnet::Ndfeb,
-            MachineKind::Brushed => Magnet::Ferrite,
+            MotorKind::Brushless | MotorKind::Stepper => Magnet::Ndfeb,
+            MotorKind::Brushed => Magnet::Ferrite,
         })
     }
 

@@ -6,6 +6,7 @@
 //! * [`bus`]: the battery as a source. [`throttle`]: full throttle, and the voltage all drives settle on.
 //! * [`cases`]: no load, full throttle, stall, target, climb.
 //! * [`times`], [`heat`], [`flat_out`]: getting up to speed, shots, temperatures, how long it stands full throttle.
+//! * [`heat_node`]: controller and battery, each as one warm body.
 //! * [`generating`]: a machine that is turned.
 
 pub(crate) mod battery;
@@ -16,6 +17,7 @@ pub(crate) mod flat_out;
 mod gearing;
 pub(crate) mod generating;
 pub(crate) mod heat;
+pub(crate) mod heat_node;
 pub mod launcher_shots;
 pub(crate) mod load;
 mod magnets;
@@ -26,7 +28,7 @@ pub(crate) mod times;
 
 pub(crate) use gearing::Gearing;
 
-use crate::document::{Circuit, JobDrive, OptionDrive, OptionSheet};
+use crate::document::{Circuit, Job, JobDrive, OptionDrive, OptionSheet};
 use controller::ControllerModel;
 use load::LoadModel;
 use motor::MotorModel;
@@ -138,9 +140,10 @@ impl<'d> Drive<'d> {
 }
 
 /// Mass of all parts of an option, kg: packs, motors, controllers, each stage once. Parts without a mass count 0.
-pub(crate) fn hardware_mass_kg(option: &OptionSheet) -> f64 {
+pub(crate) fn hardware_mass_kg(job: &Job, option: &OptionSheet) -> f64 {
     let battery = &option.battery;
-    let packs = f64::from(battery.packs_series) * f64::from(battery.packs_parallel);
+    let packs =
+        if job.uses_battery() { f64::from(battery.packs_series) * f64::from(battery.packs_parallel) } else { 0.0 };
     let drives: f64 = option
         .drives
         .iter()

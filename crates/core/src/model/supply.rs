@@ -7,6 +7,7 @@ use crate::model::Drive;
 use crate::model::battery::BatteryModel;
 use crate::model::bus::{Limit, Source};
 use crate::model::cases::{Case, CaseResult, rpm};
+use crate::model::heat_node::HeatNode;
 use crate::model::throttle::{Pull, Shared, Yields};
 
 /// Charges at which everything is computed: full, half, low.
@@ -73,6 +74,8 @@ pub struct Supply {
     pub peak_is_set: bool,
     /// Minutes on one charge; null when the usual speed is not reached.
     pub runtime_min: Option<f64>,
+    /// Temperature of the battery when one charge has been used up at the usual work, °C; null where its mass is not known.
+    pub pack_after_charge_c: Option<f64>,
     /// Distance on one charge, m; null without runtime, absent without a vehicle.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub range_m: Option<Option<f64>>,
@@ -277,6 +280,10 @@ impl Chain<'_> {
             .current_a
             .filter(|_| short.is_none())
             .and_then(|working_a| battery.runtime_min(working_a, self.average_a(working_a)));
+        let pack_after_charge_c = all_usual.current_a.zip(runtime_min).and_then(|(working_a, minutes)| {
+            let heat_w = self.job.duty_cycle * working_a * working_a * battery.pack_ohm;
+            Some(HeatNode::of_battery(battery)?.after_s(heat_w, self.job.ambient_c, 60.0 * minutes))
+        });
         let vehicle = self.drives.iter().find(|drive| drive.load.vehicle.is_some());
         let range_m = vehicle.map(|drive| {
             let driven = if drive.controller.present {
@@ -317,6 +324,7 @@ impl Chain<'_> {
             all_flat_out: self.flat_out(HALF),
             peak_is_set,
             runtime_min,
+            pack_after_charge_c,
             range_m,
             reached_instead: short.and_then(|short| self.reached_instead(short)),
         }

@@ -189,7 +189,7 @@ impl Reader {
             }
             Heard::Word { key, word } => {
                 // A size is more than a family; what was measured counts.
-                self.get(key).is_none() && self.put(key, word.into(), found)
+                self.get(key).is_none_or(|there| *there == word) && self.put(key, word.into(), found)
             }
             Heard::Flag { key } => self.put(key, true.into(), found),
             Heard::Size => {
@@ -306,6 +306,12 @@ impl Reader {
         let Some(value) = value.as_f64() else { return false };
         match key {
             "poles" => self.put("pole_pairs", json!((value / 2.0).round()), found),
+            "steps" => self.put("facts.step_deg", json!(four_figures(360.0 / value)), found),
+            // The face of a stepper in tenths of an inch.
+            "face" => {
+                let _ = self.put("can_diameter_mm", json!(four_figures(2.54 * value)), found);
+                self.get("facts.form").is_some() || self.put("facts.form", MotorForm::Stepper.word().into(), found)
+            }
             "cells.max" => self.put("max_voltage_v", json!(four_figures(value * FULL_CELL_V)), found),
             "cells.min" => self.put("min_voltage_v", json!(four_figures(value * FLAT_CELL_V)), found),
             _ => false,

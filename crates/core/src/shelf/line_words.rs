@@ -104,6 +104,11 @@ const MOTOR: &[Pattern] = &[
         "A",
     ),
     figure(concat!(n!(), amps!(), r"[ ,]*(?:no[ -]?load|idle|free|unloaded)\b"), "facts.no_load_current_a", "A"),
+    figure(concat!(n!(), r"\s*(?P<unit>[mµμu]h)\b"), "phase_inductance_mh", "mH"),
+    figure(concat!(r"(?:step(?:[ -]?angle)?)\s*[:=]?\s*", n!(), r"\s*(?:°|deg(?:rees?)?)?"), "facts.step_deg", ""),
+    figure(concat!(n!(), r"\s*(?:°|deg(?:rees?)?\b)(?:\s*/?\s*steps?\b)?"), "facts.step_deg", ""),
+    figure(concat!(n!(), r"\s*steps?\b"), "steps", ""),
+    figure(r"\bnema[ -]*(\d{1,2})\b", "face", ""),
     figure(concat!(n!(), r"\s*(?:rpm/v|kv|k/v)\b"), "facts.kv_rpm_per_v", ""),
     figure(concat!(r"\bkv[\s:=]*", n!(), r"\b"), "facts.kv_rpm_per_v", ""),
     figure(concat!(n!(), rpm!(), r"(?:[ ,]*(?:no[ -]?load|free|unloaded|output))?"), "facts.speed_rpm", "rpm"),
@@ -138,6 +143,7 @@ const MOTOR: &[Pattern] = &[
     word(r"\b(?:planet(?:ary)?|epicyclic)\b", "gearbox.kind", "planetary"),
     word(r"\bsens(?:ored|or)\b|\bhalls?\b", "sensor", "hall"),
     word(r"\bsensorless\b", "sensor", "none"),
+    word(r"\b(?:stepper|step(?:ping)?)(?:[ -]?motor)?\b", "facts.form", "stepper"),
     word(r"\b(?:hub(?:[ -]?(?:motor|wheel))?|in[ -]?wheel)\b", "facts.form", "hub"),
     word(r"\b(?:brushless )?(?:out[ -]?runner|outer rotor|rotating can)\b", "facts.form", "outer"),
     word(r"\b(?:brushless )?(?:in[ -]?runner|inner rotor)\b", "facts.form", "inner"),
@@ -151,7 +157,7 @@ const MOTOR: &[Pattern] = &[
     word(r"\bbrushed\b", "facts.form", "can"),
     Pattern { regex: r"\b([0-9]{3,5})\b(?:[ -]*(?:size|class|can|type)\b)?", heard: Heard::SizeName },
     not_this(
-        r"\b(?:of them|motors?|dc|electric|new|used|with|and|the|an?|at|is|size|class|can|type|seller says|output|shaft)\b",
+        r"\b(?:of them|motors?|bipolar|(?:4|four)[ -](?:wires?|leads?)|per (?:phase|winding|coil)|dc|electric|new|used|with|and|the|an?|at|is|size|class|can|type|seller says|output|shaft)\b",
     ),
 ];
 

@@ -6,12 +6,12 @@
 mod full_throttle;
 
 use super::brake::Brake;
-use super::heat_nodes::HeatNode;
 use super::outcome::RunLimit;
 use super::runner::{DriveMode, RoadSegment, Runner};
 use crate::model::battery::BatteryModel;
 use crate::model::bus::Source;
 use crate::model::heat::ThermalPath;
+use crate::model::heat_node::HeatNode;
 use crate::model::throttle::{Pull, Yields};
 
 /// Places in the head of the state.

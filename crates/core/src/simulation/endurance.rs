@@ -112,7 +112,7 @@ pub fn endurance(build: &Build, option: usize) -> Vec<Endurance> {
     let Some(option) = build.options.get(option) else { return Vec::new() };
     let job = &build.job;
     let chain = Chain::new(job, option);
-    let hardware_kg = hardware_mass_kg(option);
+    let hardware_kg = hardware_mass_kg(job, option);
     chain
         .drives
         .iter()

@@ -12,9 +12,9 @@ use super::step_solver::Stepper;
 use super::task::Task;
 use crate::document::Simulation;
 use crate::model::battery::BatteryModel;
+use crate::model::heat_node::HeatNode;
 use crate::model::supply::Chain;
 use crate::model::{Drive, hardware_mass_kg};
-use crate::simulation::heat_nodes::HeatNode;
 
 /// Relative error of one step.
 const TOLERANCE: f64 = 1e-7;
@@ -70,7 +70,7 @@ impl<'s> Engine<'s> {
         let build = simulation.build();
         let option = &build.options[simulation.option()];
         let battery = BatteryModel::new(option);
-        let hardware_kg = hardware_mass_kg(option);
+        let hardware_kg = hardware_mass_kg(&build.job, option);
         let full_v = battery.open_circuit_v(1.0);
         let endless = simulation.until_s.is_some();
         let fed_per_second = Chain::new(&build.job, option).fed_per_second();

@@ -6,7 +6,6 @@ mod words;
 use book::Book;
 
 use super::Progress;
-use super::heat_nodes::{HeatNode, QUICKEST_S, followed, quickest_s};
 use super::outcome::{
     DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunLimit, RunSummary, SIMULATED_FORMAT, Simulated,
 };
@@ -19,6 +18,7 @@ use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::battery::BatteryModel;
 use crate::model::generating::{ElectricalLoad, GeneratorModel, GeneratorPoint};
 use crate::model::heat::ThermalPath;
+use crate::model::heat_node::{HeatNode, QUICKEST_S, followed, quickest_s};
 use crate::model::motor::copper_factor;
 use crate::model::{Drive, hardware_mass_kg};
 
@@ -102,7 +102,7 @@ pub(super) fn simulate(
         generator.source.stall_torque_nm = generator.source.stall_torque_nm.map(|torque| torque * hold.load_share);
     }
     let place = option.drives.iter().position(|served| served.drive == job.name)?;
-    let cold = Drive::new(&job, option, place, hardware_mass_kg(option));
+    let cold = Drive::new(&job, option, place, hardware_mass_kg(&simulation.build().job, option));
     let battery = BatteryModel::new(option);
     let turned = Turned {
         hot: cold.clone(),
@@ -130,9 +130,11 @@ impl Turned<'_> {
         let (motors, amperes) = (self.hot.motors, point.current_a);
         let motor_rad_s = point.source_rpm * RAD_S_PER_RPM * self.hot.gearing.ratio;
         let brush_v = self.hot.motor.brush_drop_v;
+        // Of the heat in the copper, what stays in the machine.
+        let own = self.hot.motor.resistance_ohm / (self.hot.motor.resistance_ohm + self.hot.leads_ohm);
         Some(Moment {
-            copper_w: motors * (amperes * amperes * self.hot.motor.resistance_ohm + amperes * brush_v),
-            leads_w: motors * amperes * amperes * self.hot.leads_ohm,
+            copper_w: motors * (point.copper_w * own + amperes * brush_v),
+            leads_w: motors * point.copper_w * (1.0 - own),
             bridge_w: motors * amperes * (dynamo.lost_v() - brush_v),
             no_load_w: motors * self.hot.motor.loss.at_nm(motor_rad_s) * motor_rad_s,
             point,

@@ -133,7 +133,7 @@ pub fn changes(build: &Build, option: usize, drive: &str) -> Vec<LauncherChange>
 }
 
 fn judged(job: &Job, option: &OptionSheet, job_place: usize, place: usize, change: String) -> LauncherChange {
-    let drive = Drive::new(&job.drives[job_place], option, place, hardware_mass_kg(option));
+    let drive = Drive::new(&job.drives[job_place], option, place, hardware_mass_kg(job, option));
     let source = BatteryModel::new(option).source(1.0, job.accessory_power_w);
     let shot = drive.shot(&source);
     LauncherChange {

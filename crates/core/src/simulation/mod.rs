@@ -1,7 +1,7 @@
 //! The ride, the cut, the spin-up and the heat, before the machine exists: `ypsidyne.simulation/1` to
 //! `ypsidyne.simulated/1`.
 //!
-//! * [`dynamics`]: the machine at one moment; [`brake`]: braking by the motors; [`heat_nodes`]: heat of controller and battery.
+//! * [`dynamics`]: the machine at one moment; [`brake`]: braking by the motors;
 //! * [`course_track`], [`task`]: what is wanted of a drive. [`step_solver`]: one step. [`engine`]: the run, its corners and its end.
 //! * [`generator_run`]: a generator over time. [`recorder`]: what is kept of it. [`sentences`]: what is said of it. [`outcome`]: the answer.
 //! * [`endurance`]: how hard, how long. [`launcher`]: what other wheels, motors and packs would change.
@@ -15,7 +15,6 @@ mod dynamics;
 pub mod endurance;
 mod engine;
 mod generator_run;
-mod heat_nodes;
 pub mod launcher;
 pub mod outcome;
 mod recorder;

@@ -2,11 +2,11 @@
 
 use super::brake::Brake;
 use super::dynamics::*;
-use super::heat_nodes::{HeatNode, followed};
 use super::outcome::RunLimit;
 use crate::model::Drive;
 use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
+use crate::model::heat_node::{HeatNode, followed};
 use crate::model::motor::copper_factor;
 use crate::model::throttle::Pull;
 

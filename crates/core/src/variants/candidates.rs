@@ -259,7 +259,8 @@ fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Plac
             (None, Some(lightest)) => placed.effect.hardware_mass_kg > FAR_HEAVIER * lightest,
             _ => false,
         };
-        let kind_differs = drive.controller.as_ref().is_some_and(|controller| controller.kind != drive.motor.kind);
+        let kind_differs =
+            drive.controller.as_ref().is_some_and(|controller| controller.kind.motor() != drive.motor.kind);
         let speed = placed.effect.speed_over_target;
         placed.folded = if heavy {
             Some(FoldedAway::TooHeavy)

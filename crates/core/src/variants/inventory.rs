@@ -3,7 +3,7 @@
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::{Build, MachineKind};
+use crate::document::{Build, MotorKind};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::evaluate_option;
 use crate::shelf::ShelfPart;
@@ -53,7 +53,7 @@ pub fn judge_all(build: &Build, option: usize, drive: usize, drawer: Drawer<'_>)
     let slot = Slot { drive, stage: 0 };
     let mut places = Vec::new();
     for (motor, part) in drawer.motors.iter().enumerate() {
-        let brushed = matches!(part, ShelfPart::Motor(motor) if motor.kind == MachineKind::Brushed);
+        let brushed = matches!(part, ShelfPart::Motor(motor) if motor.kind == MotorKind::Brushed);
         for battery in 0..drawer.batteries.len() {
             places.extend((0..drawer.controllers.len()).map(|controller| (motor, battery, Some(controller))));
             if brushed {

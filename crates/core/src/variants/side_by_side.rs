@@ -145,6 +145,7 @@ fn questions() -> Vec<Asked> {
                 result.drives.iter().map(|drive| drive.thermal.as_ref().and_then(|heat| heat.winding_c)).collect();
             all.iter().all(Option::is_some).then(|| most(all.into_iter().flatten())).flatten()
         }),
+        row("pack_c", "pack, when a charge is used up", false, |result| result.supply.pack_after_charge_c),
         row("flat_out_s", "held flat out, until hot", true, OptionEvaluation::flat_out_s),
         Asked {
             asked: |build| build.job.runtime_min,

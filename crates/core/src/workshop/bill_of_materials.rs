@@ -95,7 +95,7 @@ pub struct ListLine {
 /// The parts list of an option.
 #[must_use]
 pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
-    let mut lines: Vec<ListLine> = price_of_parts(option)
+    let mut lines: Vec<ListLine> = price_of_parts(job, option)
         .into_iter()
         .filter(|part| !is_nothing_to_buy(option, &part.place, part.price))
         .map(|part| (getting_of(option, &part.place), part))

@@ -5,7 +5,7 @@ use serde::Serialize;
 use crate::document::build::{HangsBy, LoomPlace, MainSwitch};
 use crate::document::parts::Circuit;
 use crate::document::parts::Sensor;
-use crate::document::{Chemistry, MachineKind, OptionSheet};
+use crate::document::{Chemistry, MotorKind, OptionSheet};
 use crate::format::significant;
 
 /// What a box of the loom is.
@@ -237,7 +237,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
         let motors = served.motor_count.max(1);
         let boxes = if served.controller.is_some() { served.controller_count.max(1) } else { 1 };
         let runs = of_circuit(option, &Circuit::Motor(served.drive.clone()));
-        let brushless = served.motor.kind == MachineKind::Brushless;
+        let brushless = served.motor.kind == MotorKind::Brushless;
         let (kind, label) = match &served.controller {
             Some(controller) if controller.channels * boxes > boxes => {
                 (LoomPartKind::Controller, format!("{}, {} channels", served.drive, controller.channels))

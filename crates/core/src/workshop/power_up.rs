@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::document::parts::Sensor;
 use crate::document::simulation::SIMULATION_FORMAT;
-use crate::document::{Build, Load, MachineKind, OptionSheet, Simulation};
+use crate::document::{Build, Load, MotorKind, OptionSheet, Simulation};
 use crate::format::significant;
 use crate::model::cases::Case;
 use crate::model::supply::{Chain, FULL};
@@ -106,10 +106,13 @@ pub(crate) fn power_up(build: &Build, place: usize, chain: &Chain<'_>, goes_on: 
         steps.push(step(
             format!("direction.{name}"),
             match drive.parts.motor.kind {
-                MachineKind::Brushless => {
+                MotorKind::Brushless => {
                     format!("{name}: {touch}: it turns the right way and does not stutter; else swap two phases.")
                 }
-                MachineKind::Brushed => {
+                MotorKind::Stepper => {
+                    format!("{name}: {touch}: it turns the right way; else swap the two leads of one winding.")
+                }
+                MotorKind::Brushed => {
                     format!("{name}: {touch}: it turns the right way; else swap the two motor leads.")
                 }
             },

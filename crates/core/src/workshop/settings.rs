@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::document::{Commutation, Controller, MachineKind, Motor};
+use crate::document::{Commutation, Controller, Motor, MotorKind};
 use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::Case;
@@ -62,7 +62,7 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
     if tunable {
         temperatures(motor, controller, &mut tell);
     }
-    if motor.kind == MachineKind::Brushless {
+    if motor.kind == MotorKind::Brushless {
         if let Some(pairs) = motor.pole_pairs.filter(|_| tunable) {
             tell(
                 "motor poles",
@@ -92,8 +92,9 @@ fn of_drive(chain: &Chain<'_>, drive: &Drive<'_>) -> Vec<Setting> {
         "direction",
         "try it off the ground".to_owned(),
         match motor.kind {
-            MachineKind::Brushless => "wrong way round: swap any two phases, or turn it in the settings.".to_owned(),
-            MachineKind::Brushed => "wrong way round: swap the two motor leads, never those of the battery.".to_owned(),
+            MotorKind::Brushless => "wrong way round: swap any two phases, or turn it in the settings.".to_owned(),
+            MotorKind::Stepper => "wrong way round: swap the two leads of one winding.".to_owned(),
+            MotorKind::Brushed => "wrong way round: swap the two motor leads, never those of the battery.".to_owned(),
         },
     );
     tell(
@@ -220,7 +221,7 @@ fn cut_off(chain: &Chain<'_>, motor: &Motor, ramp: bool, tell: &mut impl FnMut(&
     let harmed =
         format!("{} V a cell under load: below it cells are harmed.", significant(battery.cutoff_v_per_cell()));
     if !ramp {
-        let lacks = if motor.kind == MachineKind::Brushed {
+        let lacks = if motor.kind == MotorKind::Brushed {
             " Where it has none, a voltmeter or an alarm on the pack stands in for it."
         } else {
             ""

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::document::{Build, Chemistry, MachineKind, OptionSheet};
+use crate::document::{Build, Chemistry, MotorKind, OptionSheet};
 use crate::format::significant;
 
 /// How bad a finding is.
@@ -63,7 +63,7 @@ fn drives(build: &Build, option: &OptionSheet, found: &mut Vec<LoomFinding>) {
         let Some(controller) = served.controller.as_ref().filter(|_| !generates) else { continue };
         controllers += served.controller_count;
         let channels = served.motor_count.div_ceil(served.motors_per_channel);
-        if served.motor.kind == MachineKind::Brushless && served.motors_per_channel > 1 {
+        if served.motor.kind == MotorKind::Brushless && served.motors_per_channel > 1 {
             found.push(finding(
                 "one_controller_each",
                 LoomWeight::Wrong,

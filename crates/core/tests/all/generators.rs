@@ -126,3 +126,120 @@ fn a_source_is_told_one_way(#[case] source: Value, #[case] pointer: &str) {
     let problems = Build::from_value(&document).unwrap_err();
     assert!(problems.iter().any(|problem| problem.pointer == pointer), "{problems:#?}");
 }
+
+fn stepper(hangs: Value, more: Value) -> OptionEvaluation {
+    let mut motor = json!({ "kind": "stepper", "kv_rpm_per_v": 50, "resistance_ohm": 2, "no_load_current_a": 0.1,
+        "phase_inductance_mh": 3, "pole_pairs": 50, "max_continuous_current_a": 1.5 });
+    motor.as_object_mut().unwrap().extend(more.as_object().unwrap().clone());
+    only(&build(json!({ "rpm": 600 }), hangs, motor, 1.0))
+}
+
+/// What the source gives is what comes out and every loss, on a battery and on a resistance.
+#[rstest]
+#[case::battery(json!({ "battery_v": 6 }))]
+#[case::resistance(json!({ "resistance_ohm": 12 }))]
+fn the_power_of_a_stepper_adds_up(#[case] hangs: Value) {
+    let option = stepper(hangs, json!({}));
+    let told = option.drives[0].generating.as_ref().unwrap();
+    let all = told.output_power_w + told.copper_loss_w + told.bridge_loss_w + told.no_load_loss_w + told.gearing_loss_w;
+    assert_relative_eq!(told.source_power_w, all, max_relative = 1e-6);
+    assert!(told.output_power_w > 1.0 && told.efficiency < 0.8, "{told:?}");
+}
+
+/// Without inductance, nearly short-circuited by ideal diodes, each winding gives the mean of |E·sin|/R: 2·(2/π)·E/R together.
+#[test]
+fn validated_a_stepper_short_circuited() {
+    let source = json!({ "kind": "generator", "source": { "rpm": 600 }, "electrical": { "battery_v": 1e-9 }, "diode_drop_v": 0 });
+    let mut whole = serde_json::to_value(build(
+        json!({ "rpm": 600 }),
+        json!({ "battery_v": 6 }),
+        json!({ "kind": "stepper", "kv_rpm_per_v": 50, "resistance_ohm": 2, "phase_inductance_mh": 1e-4 }),
+        1.0,
+    ))
+    .unwrap();
+    whole["job"]["drives"][0]["load"] = source;
+    whole["job"]["drives"][0]["load"]["electrical"]["battery_v"] = json!(0.1);
+    let option = only(&Build::from_value(&whole).unwrap());
+    let told = option.drives[0].generating.as_ref().unwrap();
+    assert_relative_eq!(told.emf_v, 12.0, max_relative = 1e-9);
+    assert_relative_eq!(told.current_a, 2.0 * 2.0 / std::f64::consts::PI * 12.0 / 2.0, max_relative = 0.02);
+}
+
+/// Many poles: twice the speed is far less than twice the current, for the reactance grows with it.
+#[test]
+fn the_reactance_of_a_stepper_holds_its_current_down() {
+    let at = |rpm: f64| {
+        let motor = json!({ "kind": "stepper", "kv_rpm_per_v": 50, "resistance_ohm": 2, "phase_inductance_mh": 3 });
+        let option = only(&build(json!({ "rpm": rpm }), json!({ "battery_v": 3 }), motor, 1.0));
+        option.drives[0].generating.as_ref().unwrap().current_a
+    };
+    assert!(at(2000.0) < 1.2 * at(1000.0), "{} and {}", at(2000.0), at(1000.0));
+    assert!(at(600.0) > at(300.0));
+}
+
+/// Its rating is about one winding, which has half of what comes out.
+#[rstest]
+#[case::within(1.5, Verdict::Ok)]
+#[case::beyond(0.2, Verdict::Fail)]
+fn a_stepper_is_judged_by_one_winding(#[case] rated_a: f64, #[case] verdict: Verdict) {
+    let option = stepper(json!({ "battery_v": 6 }), json!({ "max_continuous_current_a": rated_a }));
+    let told = option.drives[0].generating.as_ref().unwrap();
+    let check = option.checks.iter().find(|check| check.code == "motor.continuous_current").unwrap();
+    assert_eq!(check.verdict, verdict, "{check:?}");
+    assert!(check.demand.unwrap() < 0.7 * told.current_a, "{} of {}", check.demand.unwrap(), told.current_a);
+}
+
+/// Where something is to be driven, a stepper is told to be none of ours, with a controller and without.
+#[rstest]
+#[case(true)]
+#[case(false)]
+fn a_stepper_drives_nothing_here(#[case] controlled: bool) {
+    let mut whole = ypsidyne_testkit::demo("hillside-harvest-cart");
+    let drive = &mut whole["options"][0]["drives"][0];
+    drive["motor"] = json!({ "kind": "stepper", "kv_rpm_per_v": 50, "resistance_ohm": 2 });
+    if !controlled {
+        let _ = drive.as_object_mut().unwrap().remove("controller");
+    }
+    let option = evaluate(&ypsidyne_testkit::read(&whole)).options.remove(0);
+    let check = option.checks.iter().find(|check| check.code == "controller.kind").unwrap();
+    assert_eq!(check.verdict, Verdict::Fail);
+    assert!(check.because.contains("driver of its own"), "{}", check.because);
+}
+
+/// What a seller tells of a stepper: the torque it holds with both windings on is √2·Kt·I.
+#[test]
+fn validated_a_stepper_is_worked_out_from_its_label() {
+    let text = "NEMA 17 stepper motor 1.8° 1.5A 0.42Nm 2.8V 3.2 mH 280 g";
+    let read = ypsidyne_core::shelf::line::read_line(text, None, None);
+    assert!(read.left.is_empty(), "{:?}", read.left);
+    let motor = &read.part;
+    assert_eq!(motor["kind"], "stepper");
+    assert_eq!(motor["pole_pairs"].as_f64(), Some(50.0));
+    assert_eq!(motor["phase_inductance_mh"].as_f64(), Some(3.2));
+    assert_relative_eq!(motor["resistance_ohm"].as_f64().unwrap(), 2.8 / 1.5, max_relative = 1e-3);
+    let kt = 0.42 / (2f64.sqrt() * 1.5);
+    assert_relative_eq!(
+        motor["kv_rpm_per_v"].as_f64().unwrap(),
+        60.0 / (2.0 * std::f64::consts::PI * kt),
+        max_relative = 1e-3
+    );
+}
+
+/// A resistance as load needs no battery: it is neither weighed nor bought, and nothing to charge it is asked for.
+#[rstest]
+#[case::resistance(json!({ "resistance_ohm": 4 }), false)]
+#[case::battery(json!({ "battery_v": 6 }), true)]
+fn a_resistance_brings_no_battery_to_weigh(#[case] hangs: Value, #[case] there: bool) {
+    let mut whole =
+        serde_json::to_value(build(json!({ "rpm": 600 }), hangs, json!({ "mass_kg": 0.5, "price": 20 }), 1.0)).unwrap();
+    whole["options"][0]["battery"]["mass_kg"] = json!(4.0);
+    whole["options"][0]["battery"]["price"] = json!(30.0);
+    let build = Build::from_value(&whole).unwrap();
+    let option = only(&build);
+    let (mass_kg, price) = if there { (4.5, 50.0) } else { (0.5, 20.0) };
+    assert_relative_eq!(option.hardware_mass_kg, mass_kg, max_relative = 1e-12);
+    assert_eq!(option.price, Some(price));
+    let list = ypsidyne_core::workshop::bill_of_materials::parts_list(&build.job, &build.options[0]);
+    assert_eq!(list.lines.iter().any(|line| line.place == "battery"), there);
+    assert_eq!(list.suggested.iter().any(|line| line.what.starts_with("Charger")), there);
+}

@@ -536,6 +536,42 @@ fn validated_machines_compare_as_generators_on_one_source() {
     assert_eq!(found[1].most_power_w, None);
 }
 
+/// A machine of 0.2 Ω and one of 0.8 Ω on the same drill: over equal drive watts the stiff one gives more, and between its
+/// readings a straight line stands. The one that was never driven with 90 W has no figure there.
+#[test]
+fn machines_are_compared_over_equal_steps() {
+    use ypsidyne_core::measurement::equal_steps::{StepOf, equal_steps};
+    let driven = |points: &[(f64, f64, f64)]| {
+        let points: Vec<Value> = points
+            .iter()
+            .map(|(ohm, volts, watts)| json!({ "load_ohm": ohm, "voltage_v": volts, "drive_power_w": watts }))
+            .collect();
+        works(json!({ "kind": "generator_test", "points": points }))
+    };
+    let stiff = driven(&[(10.0, 10.0, 20.0), (10.0, 20.0, 60.0), (10.0, 25.0, 90.0)]);
+    let soft = driven(&[(10.0, 10.0, 40.0), (2.5, 5.0, 40.0), (10.0, 6.0, 10.0), (10.0, 12.0, 60.0)]);
+    let sheets = [("stiff".to_owned(), stiff), ("soft".to_owned(), soft)];
+    let found = equal_steps(&sheets).unwrap();
+    assert_eq!(found.of, StepOf::DrivePower);
+    assert_eq!(found.machines, ["soft", "stiff"]);
+    let steps: Vec<f64> = found.steps.iter().map(|step| step.at).collect();
+    assert_eq!(steps, [20.0, 40.0, 60.0], "10 W and 90 W were tried with one machine only");
+    let at_40 = &found.steps[1];
+    assert_relative_eq!(at_40.given[1].unwrap().output_power_w, 25.0, max_relative = 1e-12);
+    assert_relative_eq!(at_40.given[0].unwrap().output_power_w, 10.0, max_relative = 1e-12);
+    assert_eq!(at_40.most, Some(1));
+    let share = found.steps[0].given[1].unwrap().efficiency.unwrap();
+    assert_relative_eq!(share, 0.5, max_relative = 1e-12);
+
+    let by_speed = |volts: f64| {
+        works(json!({ "kind": "generator_test", "points": [{ "rpm": 100, "load_ohm": 10, "voltage_v": volts }] }))
+    };
+    let sheets = [("a".to_owned(), by_speed(3.0)), ("b".to_owned(), by_speed(3.02))];
+    let found = equal_steps(&sheets).unwrap();
+    assert_eq!((found.of, found.steps[0].most), (StepOf::Speed, None), "1 % is no difference");
+    assert!(equal_steps(&sheets[..1]).is_none(), "one machine is compared with nothing");
+}
+
 /// Kt·Kv is one number: a Kv 10 % up is a Kt of 1/1.1, 10 % more current and 21 % more heat for the same torque.
 #[rstest]
 #[case::weakened(1.10, Some("lost 9.1 %"), Some("21 % more heat"))]

@@ -98,7 +98,7 @@ proptest! {
         let expected: f64 = 240.0 + prices.iter().map(|(price, quantity, ..)| price.unwrap_or(0.0) * quantity).sum::<f64>();
         prop_assert!((list.total - expected).abs() < 1e-6);
         prop_assert!(list.to_buy <= list.total + 1e-9);
-        let back = from_csv(&to_csv(&list), &build.options[0]).unwrap();
+        let back = from_csv(&to_csv(&list), &build.job, &build.options[0]).unwrap();
         prop_assert_eq!(&back.lines, &build.options[0].parts_list);
     }
 }
@@ -262,7 +262,7 @@ fn how_far_a_line_is_moves_it_between_the_sums() {
     assert_eq!(fitted.to_buy, 6.0, "what is fitted is there");
     // The table takes it out and brings it back.
     let table = to_csv(&fitted);
-    let back = from_csv(&table, &build.options[0]).unwrap();
+    let back = from_csv(&table, &build.job, &build.options[0]).unwrap();
     assert_eq!(back.problems, []);
     let controller = back.parts.iter().find(|part| part.place == "drives/0/controller").unwrap();
     assert_eq!((controller.getting, controller.ordered_on.as_deref()), (Some(Getting::Ordered), Some("2026-11-20")));

@@ -131,7 +131,7 @@ fn every_bad_row_is_named_by_line_and_column_and_the_good_ones_are_read() {
     assert!(details[0].contains("\"fast\" is no number"));
     assert!(details[1].contains("1 to 20000 is possible"), "{}", details[1]);
     assert!(details[2].contains("\"V\" is no unit here; kg, g, lb, oz would do"));
-    assert!(details[3].contains("one of brushed, brushless is needed"));
+    assert!(details[3].contains("one of brushed, brushless, stepper is needed"));
     assert!(details[4].contains("3 cells came under 5 headers"));
     assert_eq!(read.bad_rows, 6);
     let document = read.good[0].part.document();

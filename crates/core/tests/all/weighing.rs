@@ -23,6 +23,38 @@ fn compared(build: &Build) -> SideBySide {
     side_by_side(build, &evaluate(build))
 }
 
+/// What the row says stands where a run that empties the battery at the target leaves it. The run's current follows the
+/// falling voltage, so its heat is a little other than that of the half charge.
+#[test]
+fn the_pack_is_as_warm_as_a_run_to_empty_leaves_it() {
+    let mut tried = 0;
+    for name in ["Hillside", "Tracking"] {
+        let mut json = json_of(name);
+        json["job"]["duty_cycle"] = json!(1.0);
+        json["job"]["accessory_power_w"] = json!(0.0);
+        for drive in json["job"]["drives"].as_array_mut().unwrap() {
+            let _ = drive["load"].as_object_mut().unwrap().remove("usual_speed_m_s");
+        }
+        // Cells of many milliohms, so that the pack has something to warm it.
+        for option in json["options"].as_array_mut().unwrap() {
+            option["battery"]["cell_resistance_ohm"] = json!(0.03);
+        }
+        let speed = json["job"]["drives"][0]["load"]["target_speed_m_s"].clone();
+        let row = compared(&read(&json)).rows.into_iter().find(|row| row.key == "pack_c").unwrap();
+        for (place, said) in row.values.iter().enumerate() {
+            let Some(said) = said else { continue };
+            let mode = json!({ "kind": "hold", "speed_m_s": speed });
+            let asked = json!({ "option": json["options"][place]["name"], "mode": mode, "until_s": 40_000.0, "sample_s": 60.0 });
+            let run = ypsidyne_testkit::simulate(&json, asked);
+            let ran = run.lead.series.battery_c.last().copied().flatten().unwrap();
+            let ambient = json["job"]["ambient_c"].as_f64().unwrap_or(25.0);
+            assert!((said - ran).abs() < 0.15 * (ran - ambient).max(2.0), "{name} {place}: {said} against {ran}");
+            tried += 1;
+        }
+    }
+    assert!(tried >= 3, "{tried}");
+}
+
 #[test]
 fn what_hardly_differs_has_no_best_and_what_differs_has_one() {
     let mut json = json_of("Hillside");

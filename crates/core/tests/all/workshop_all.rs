@@ -3,7 +3,7 @@
 use std::collections::BTreeSet;
 
 use crate::looms::is_drawn_clearly;
-use ypsidyne_core::document::{Build, Commutation, Load, MachineKind};
+use ypsidyne_core::document::{Build, Commutation, Load, MotorKind};
 use ypsidyne_core::library::demo;
 use ypsidyne_core::library::templates::TEMPLATES;
 use ypsidyne_core::workshop::loom::{LeadKind, LoomPartKind};
@@ -92,7 +92,7 @@ fn settings_are_said_once_each_and_in_order() {
             }
             let braked = of("braking, motor current").or(of("brake")).is_some();
             assert_eq!(braked, controller.can_brake, "{title}");
-            let timed = served.motor.kind == MachineKind::Brushless && !tunable;
+            let timed = served.motor.kind == MotorKind::Brushless && !tunable;
             assert_eq!(of("timing").is_some(), timed, "{title}");
             // Never above a rating, and no current to set where the controller keeps none.
             let set = |name: &str| of(name).map(|setting| numbers(&setting.value)[0]);

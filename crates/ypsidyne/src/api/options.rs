@@ -229,7 +229,7 @@ async fn read_table(
     State(app): State<App>,
     WithBuild(build, asked): WithBuild<TableRequest>,
 ) -> Result<Json<ReadList>, ApiError> {
-    app.compute(move || Ok(Json(from_csv(&asked.text, option_at(&build, asked.option)?)?))).await?
+    app.compute(move || Ok(Json(from_csv(&asked.text, &build.job, option_at(&build, asked.option)?)?))).await?
 }
 
 async fn decide(

@@ -9,6 +9,7 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use ypsidyne_core::document::{Build, Measurement};
+use ypsidyne_core::measurement::equal_steps::{EqualSteps, equal_steps};
 use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
 use ypsidyne_core::measurement::into_part::{Applied, apply, part_with};
 use ypsidyne_core::measurement::packs::{PackOf, packs_of};
@@ -48,9 +49,9 @@ pub(super) fn routes() -> Vec<Route> {
         ),
         Route::at("/api/measure/generators").post(
             compare_generators,
-            Operation::new::<Vec<AsGenerator>>(
+            Operation::new::<ComparedGenerators>(
                 "compareGenerators",
-                "Every machine of the kept sheets as a generator on one source, the most power first.",
+                "Every machine of the kept sheets as a generator: on one source, and over equal steps of what drove them.",
             )
             .body::<GeneratorsRequest>(),
         ),
@@ -200,7 +201,16 @@ struct GeneratorsRequest {
     needed_v: Option<f64>,
 }
 
-async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<AsGenerator>>, ApiError> {
+/// Machines as generators.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct ComparedGenerators {
+    /// On one source, the most power first.
+    machines: Vec<AsGenerator>,
+    /// As they were driven, step by step; null where no two share a step.
+    equal_steps: Option<EqualSteps>,
+}
+
+async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Json<ComparedGenerators>, ApiError> {
     let asked: GeneratorsRequest = body.read()?;
     let out = |value: f64, least: f64, most: f64| !(least..=most).contains(&value);
     if out(asked.source_rpm, 0.0, 1e6) || asked.speed_up.values().any(|ratio| out(*ratio, 1e-3, 1e4)) {
@@ -214,7 +224,10 @@ async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Js
     app.compute(move || {
         let named = stored.into_iter().filter_map(line).filter_map(|line| Some((line.label, line.measured?)));
         let named: Vec<(String, Measured)> = named.filter(|(label, _)| !label.is_empty()).collect();
-        Json(as_generators(&named, asked.source_rpm, &asked.speed_up, asked.needed_v))
+        Json(ComparedGenerators {
+            machines: as_generators(&named, asked.source_rpm, &asked.speed_up, asked.needed_v),
+            equal_steps: equal_steps(&named),
+        })
     })
     .await
 }

@@ -17,8 +17,50 @@ pub use motor::*;
 pub use wiring::*;
 
 choice! {
-    /// Brushed, or brushless as its equivalent direct-current motor.
+    /// What a controller drives: brushed motors, or brushless ones as their equivalent direct-current motor.
     MachineKind { Brushed = "brushed", "Brushed"; Brushless = "brushless", "Brushless"; }
+}
+
+choice! {
+    /// What kind of machine a motor is.
+    MotorKind {
+        Brushed = "brushed", "Brushed";
+        Brushless = "brushless", "Brushless";
+        Stepper = "stepper", "Stepper";
+    }
+}
+
+impl MachineKind {
+    /// The motors it drives.
+    #[must_use]
+    pub const fn motor(self) -> MotorKind {
+        match self {
+            Self::Brushed => MotorKind::Brushed,
+            Self::Brushless => MotorKind::Brushless,
+        }
+    }
+}
+
+impl MotorKind {
+    /// The controllers that drive it; `None` for a stepper, whose drivers are not worked out here.
+    #[must_use]
+    pub const fn controller(self) -> Option<MachineKind> {
+        match self {
+            Self::Brushed => Some(MachineKind::Brushed),
+            Self::Brushless => Some(MachineKind::Brushless),
+            Self::Stepper => None,
+        }
+    }
+
+    /// Leads of one motor.
+    #[must_use]
+    pub const fn leads(self) -> u32 {
+        match self {
+            Self::Brushed => 2,
+            Self::Brushless => 3,
+            Self::Stepper => 4,
+        }
+    }
 }
 
 choice! {

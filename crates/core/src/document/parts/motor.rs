@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use super::{GearingKind, MachineKind, Mount, SizeMm, check_marks};
+use super::{GearingKind, MotorKind, Mount, SizeMm, check_marks};
 use crate::document::reading::{Place, Problems, Provenance, name, number, text, typed};
 
 choice! {
@@ -81,6 +81,7 @@ choice! {
         Inner = "inner", "Brushless, only its shaft turns";
         Outer = "outer", "Brushless, its can turns";
         Hub = "hub", "Hub motor";
+        Stepper = "stepper", "Stepper";
     }
 }
 
@@ -107,6 +108,7 @@ record! {
         turns: Option<f64>, number(0.5, 1000.0), "Turns", "Turns of wire on a tooth, as 27T.";
         size_code: Option<String>, text(40), "Size", "A size code or name as 540, 3650, 63x74, 130.";
         resistance_ohm: Option<f64>, number(1e-5, 1000.0), "Ohms", "Between two leads.";
+        step_deg: Option<f64>, number(0.1, 90.0), "Step", "Angle of a step, of a stepper; 1.8° for the usual ones.";
         mass_kg: Option<f64>, number(0.0005, 1000.0), "Mass", "Mass of one, with its gearbox.";
     }
 }
@@ -114,10 +116,10 @@ record! {
 part! {
     /// One motor.
     Motor {
-        kind: MachineKind, typed(), "Kind", "Brushed or brushless.";
-        kv_rpm_per_v: f64, number(1.0, 20_000.0), "Speed constant Kv", "Turns per minute per volt without load.";
+        kind: MotorKind, typed(), "Kind", "Brushed, brushless or a stepper.";
+        kv_rpm_per_v: f64, number(1.0, 20_000.0), "Speed constant Kv", "Turns per minute per volt without load; of a stepper, per volt of the peak of one winding.";
         resistance_ohm: f64, number(1e-5, 1000.0), "Winding resistance",
-            "Between the two leads (brushless: any two of three) at 20 °C.";
+            "Between the two leads (brushless: any two of three; stepper: one of its windings) at 20 °C.";
         no_load_current_a: Option<f64>, number(0.0, 500.0), "No-load current", "Current with nothing on the shaft.";
         no_load_voltage_v: Option<f64>, number(0.1, 1000.0), "at a voltage of",
             "Voltage at which the no-load current was taken.";
@@ -125,6 +127,8 @@ part! {
             "Share of the no-load loss torque that grows with speed.";
         brush_drop_v: Option<f64>, number(0.0, 20.0), "Brush drop", "Voltage lost at the brushes.";
         pole_pairs: Option<u32>, number(1.0, 100.0), "Pole pairs", "Half the number of magnet poles.";
+        phase_inductance_mh: Option<f64>, number(1e-4, 10_000.0), "Inductance of a winding",
+            "Of one winding of a stepper; from 2 to 10 mH for the usual ones.";
         timing_advance_deg: Option<f64>, number(-60.0, 60.0), "Timing advance",
             "Electrical degrees beyond the setting at which Kv was found.";
         turns: Option<f64>, number(0.5, 1000.0), "Turns", "Turns per tooth.";
@@ -165,11 +169,15 @@ part! {
                 );
             }
         }
-        if motor.kind == MachineKind::Brushless && motor.brush_drop_v.is_some_and(|drop| drop > 0.0) {
-            problems.note(&at.key("brush_drop_v"), "a brushless motor has no brushes: leave it out");
+        if motor.kind != MotorKind::Brushed && motor.brush_drop_v.is_some_and(|drop| drop > 0.0) {
+            let detail = format!("a {} motor has no brushes: leave it out", motor.kind.word());
+            problems.note(&at.key("brush_drop_v"), detail);
         }
     })
 }
+
+/// Pole pairs of the usual stepper: 200 steps a turn, four to a pair.
+pub const USUAL_STEPPER_POLE_PAIRS: u32 = 50;
 
 impl Motor {
     /// Where one of its figures came from; `None` where nobody said.

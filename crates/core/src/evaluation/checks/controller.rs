@@ -1,7 +1,7 @@
 //! Checks of the controller. On a plain switch there is none.
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, HeldBy, Scale, Subject};
-use crate::document::{Controller, MachineKind};
+use crate::document::{Controller, MachineKind, MotorKind};
 use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
@@ -189,8 +189,14 @@ fn judge_flat_out(
 fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let motor = &drive.parts.motor;
     let kind = Subject::of_drive(CheckCode::ControllerKind, drive);
+    if motor.kind == MotorKind::Stepper {
+        let text = "A stepper goes step by step on a driver of its own, which is not worked out here: take another motor. \
+                    Where something turns it, it is worked out as a generator.";
+        ledger.fail(&kind, text.to_owned());
+        return;
+    }
     let Some(controller) = &drive.parts.controller else {
-        if motor.kind == MachineKind::Brushless {
+        if motor.kind == MotorKind::Brushless {
             ledger.fail(
                 &kind,
                 "A brushless motor does not turn on a plain switch: it needs a brushless controller.".to_owned(),
@@ -198,7 +204,7 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
         }
         return;
     };
-    if controller.kind != motor.kind {
+    if controller.kind.motor() != motor.kind {
         ledger.fail(
             &kind,
             format!("The controller is for {} motors, this motor is {}.", controller.kind.word(), motor.kind.word()),
@@ -208,7 +214,7 @@ fn judge_match(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
     let (motors, on_one) = (drive.parts.motor_count, drive.parts.motors_per_channel);
     let needed = motors.div_ceil(on_one);
     let there = controller.channels * drive.parts.controller_count;
-    if motor.kind == MachineKind::Brushless && on_one > 1 {
+    if motor.kind == MotorKind::Brushless && on_one > 1 {
         ledger.fail(
             &channels,
             format!("{on_one} brushless motors share a channel: each needs its own, for they never turn in step."),

@@ -66,7 +66,7 @@ pub(super) fn judge(
     );
     ledger.judge(
         &subject(CheckCode::MotorContinuousCurrent),
-        Some(generating.current_a),
+        Some(generating.winding_a),
         &CheckLimit::given(parts.max_continuous_current_a, "No continuous current is given for the machine."),
         |demand, limit| {
             format!(

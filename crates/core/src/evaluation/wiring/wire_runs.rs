@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use super::heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::document::parts::{Circuit, Insulation, WiringRun};
-use crate::document::{Job, MachineKind, OptionSheet};
+use crate::document::{Job, MotorKind, OptionSheet};
 use crate::evaluation::checks::CheckContext;
 use crate::formulas::wire::awg_area_mm2;
 use crate::model::Drive;
@@ -149,8 +149,10 @@ fn wire(run: &WiringRun, area_mm2: f64, circuits: u32) -> Wire {
 /// from memory).
 fn lead_share(drive: &Drive<'_>) -> f64 {
     match drive.parts.motor.kind {
-        MachineKind::Brushless => (2.0 * drive.controller.resistance_factor / 3.0).sqrt(),
-        MachineKind::Brushed => 1.0,
+        MotorKind::Brushless => (2.0 * drive.controller.resistance_factor / 3.0).sqrt(),
+        MotorKind::Brushed => 1.0,
+        // Each of two windings gives half of it, as the mean of a sine: its rms is π/(2√2) times that.
+        MotorKind::Stepper => 0.5 * std::f64::consts::PI / (2.0 * std::f64::consts::SQRT_2),
     }
 }
 
@@ -218,7 +220,7 @@ fn load(evidence: &CheckContext<'_>, run: &WiringRun) -> Option<Load> {
         Circuit::Motor(name) => {
             let drive = chain.drives.iter().find(|drive| &drive.parts.drive == name)?;
             let share = lead_share(drive);
-            let wires = if drive.parts.motor.kind == MachineKind::Brushless { 3 } else { 2 };
+            let wires = drive.parts.motor.kind.leads();
             if let Some(dynamo) = GeneratorModel::of(drive) {
                 let point = dynamo.point(dynamo.speed());
                 let amperes = Some(share * point.current_a);

@@ -2,12 +2,14 @@
 
 use super::worksheet::Worksheet;
 use super::{DC_MACHINE, MECHANICS, OHM, WorkingContext};
-use crate::document::{Load, MachineKind};
+use crate::document::{Load, MotorKind};
 use crate::model::Drive;
-use crate::model::generating::GeneratorModel;
+use crate::model::generating::{Generating, GeneratorModel};
 
 const BRIDGE: &str =
     "three-phase bridge, two diodes conduct at a time (Mohan, Undeland, Robbins, Power Electronics, ch. 5)";
+
+const TWO_BRIDGES: &str = "each winding on a bridge into a constant voltage, half wave by half wave (Mohan, Undeland, Robbins, Power Electronics, ch. 5)";
 
 /// Writes the sums of a generator.
 pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &mut Worksheet) {
@@ -44,14 +46,16 @@ pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &
         at("motor/brush_drop_v"),
         None,
     );
-    let formula = if drive.parts.motor.kind == MachineKind::Brushless {
+    let formula = if drive.parts.motor.kind != MotorKind::Brushed {
         lost = lost.job_figure("V_f", "one diode", load.diode_drop_v, "V", asked("diode_drop_v"));
         "V_d = V_b + 2 · V_f"
     } else {
         "V_d = V_b"
     };
     lost.gives(formula, dynamo.lost_v(), "V", BRIDGE);
-    if result.current_a > 0.0 {
+    if drive.parts.motor.kind == MotorKind::Stepper {
+        stepper(drive, &result, paper);
+    } else if result.current_a > 0.0 {
         let line = paper
             .line("generating.current", name, "current", "What current flows?")
             .summed("E", "voltage inside", result.emf_v, "V", "generating.emf")
@@ -70,17 +74,19 @@ pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &
                 .gives("I = (E - V_d) / (R + R_w + R_l)", result.current_a, "A", OHM),
         }
     }
-    let loss_nm =
-        drive.motor.loss.at_nm(drive.motor_rad_s(result.source_rpm * crate::formulas::constants::RAD_S_PER_RPM));
-    paper
-        .line("generating.torque", name, "torque at the source", "What torque does it take to turn it?")
-        .constant("Kt", "torque constant", kt, "N·m/A", "from Kv")
-        .solved("I", "current", result.current_a, "A")
-        .solved("T_l", "loss torque of the machine", loss_nm, "N·m")
-        .given("N", "machines", drive.motors, "", at("motor_count"), None)
-        .given("G", "machine turns per source turn", drive.gearing.ratio, "", at("gearing"), None)
-        .solved("η", "efficiency of the gearing", drive.gearing.efficiency, "")
-        .gives("T = (Kt · I + T_l) · N · G / η", result.source_torque_nm, "N·m", DC_MACHINE);
+    if drive.parts.motor.kind != MotorKind::Stepper {
+        let loss_nm =
+            drive.motor.loss.at_nm(drive.motor_rad_s(result.source_rpm * crate::formulas::constants::RAD_S_PER_RPM));
+        paper
+            .line("generating.torque", name, "torque at the source", "What torque does it take to turn it?")
+            .constant("Kt", "torque constant", kt, "N·m/A", "from Kv")
+            .solved("I", "current", result.current_a, "A")
+            .solved("T_l", "loss torque of the machine", loss_nm, "N·m")
+            .given("N", "machines", drive.motors, "", at("motor_count"), None)
+            .given("G", "machine turns per source turn", drive.gearing.ratio, "", at("gearing"), None)
+            .solved("η", "efficiency of the gearing", drive.gearing.efficiency, "")
+            .gives("T = (Kt · I + T_l) · N · G / η", result.source_torque_nm, "N·m", DC_MACHINE);
+    }
     paper
         .line("generating.power", name, "power that comes out", "How much power comes out?")
         .given("N", "machines", drive.motors, "", at("motor_count"), None)
@@ -104,4 +110,23 @@ pub(super) fn write<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, paper: &
         )
         .summed("V_d", "lost on the way out", dynamo.lost_v(), "V", "generating.lost")
         .gives("U_r = n_r / Kv · cos(δ · π / 180) - V_d", result.runaway_voltage_v, "V", DC_MACHINE);
+}
+
+/// Two windings, each on a bridge of its own: what they give and take is solved, not a line of a sum.
+fn stepper(drive: &Drive<'_>, result: &Generating, paper: &mut Worksheet) {
+    let name = Some(drive.parts.drive.as_str());
+    paper
+        .line("generating.current", name, "current", "What current flows?")
+        .solved(
+            "I_1",
+            "mean of one winding, while its voltage stands above what it must reach",
+            0.5 * result.current_a,
+            "A",
+        )
+        .gives("I = 2 · I_1", result.current_a, "A", TWO_BRIDGES);
+    paper
+        .line("generating.torque", name, "torque at the source", "What torque does it take to turn it?")
+        .solved("P", "power of the source: what comes out and every loss", result.source_power_w, "W")
+        .solved("n", "speed of the source with its load", result.source_rpm, "rpm")
+        .gives("T = P / (n · π / 30)", result.source_torque_nm, "N·m", MECHANICS);
 }

@@ -245,17 +245,19 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
         "What do battery, motors, controllers and gearing weigh?",
     );
     let mut terms: Vec<String> = Vec::new();
-    let battery = &desk.option.battery;
-    let packs = f64::from(battery.packs_series * battery.packs_parallel);
-    line = line.given("n_b", "packs", packs, "", desk.at("battery/packs_parallel"), None).given(
-        "m_b",
-        "a pack",
-        battery.mass_kg.unwrap_or(0.0),
-        "kg",
-        desk.at("battery/mass_kg"),
-        None,
-    );
-    terms.push("n_b · m_b".to_owned());
+    if desk.chain.job.uses_battery() {
+        let battery = &desk.option.battery;
+        let packs = f64::from(battery.packs_series * battery.packs_parallel);
+        line = line.given("n_b", "packs", packs, "", desk.at("battery/packs_parallel"), None).given(
+            "m_b",
+            "a pack",
+            battery.mass_kg.unwrap_or(0.0),
+            "kg",
+            desk.at("battery/mass_kg"),
+            None,
+        );
+        terms.push("n_b · m_b".to_owned());
+    }
     for (place, drive) in desk.option.drives.iter().enumerate() {
         let at = |key: &str| desk.at(&format!("drives/{place}/{key}"));
         line = line
@@ -306,7 +308,7 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
 
     let mut line = paper.line("build.price", None, "price of the drive parts", "What do all parts cost?");
     let mut terms: Vec<String> = Vec::new();
-    for (place, part) in price_of_parts(desk.option).into_iter().enumerate() {
+    for (place, part) in price_of_parts(desk.chain.job, desk.option).into_iter().enumerate() {
         let Some(price) = part.price else { continue };
         line = line
             .given(&format!("n_{place}"), part.what, f64::from(part.count), "", desk.at(&part.place), None)
@@ -314,6 +316,6 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
         terms.push(format!("n_{place} · p_{place}"));
     }
     if !terms.is_empty() {
-        line.gives(format!("p = {}", terms.join(" + ")), price(desk.option, false), "", MECHANICS);
+        line.gives(format!("p = {}", terms.join(" + ")), price(desk.chain.job, desk.option, false), "", MECHANICS);
     }
 }

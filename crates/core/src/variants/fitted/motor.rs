@@ -6,7 +6,7 @@ use regex::Regex;
 
 use super::Fitted;
 use super::reduction::{Size, in_words, reduction};
-use crate::document::{GearingStage, Job, JobDrive, Load, MachineKind, Motor, MotorForm, OptionDrive, OptionSheet};
+use crate::document::{GearingStage, Job, JobDrive, Load, Motor, MotorForm, MotorKind, OptionDrive, OptionSheet};
 use crate::formulas::machine::torque_constant_nm_per_a;
 use crate::model::battery::BatteryModel;
 use crate::variants::new_option::target_rpm;
@@ -117,17 +117,17 @@ pub(super) fn channels(drive: &mut OptionDrive, brings: &mut Vec<String>) {
     let Some(controller) = &drive.controller else { return };
     let there = controller.channels * drive.controller_count;
     match drive.motor.kind {
-        MachineKind::Brushless => {
+        MotorKind::Brushless | MotorKind::Stepper => {
             drive.motors_per_channel = 1;
             if there < drive.motor_count {
                 drive.controller_count = drive.motor_count.div_ceil(controller.channels);
                 brings.push(format!("{} controllers", drive.controller_count));
             }
         }
-        MachineKind::Brushed if drive.motor_count.div_ceil(drive.motors_per_channel) > there => {
+        MotorKind::Brushed if drive.motor_count.div_ceil(drive.motors_per_channel) > there => {
             drive.motors_per_channel = drive.motor_count.div_ceil(there);
             brings.push(format!("{} on a channel", drive.motors_per_channel));
         }
-        MachineKind::Brushed => {}
+        MotorKind::Brushed => {}
     }
 }

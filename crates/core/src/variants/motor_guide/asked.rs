@@ -1,7 +1,7 @@
 //! The size of motor that power and mass ask for, and what of an option a class forbids. Common practice.
 
 use super::guide::MotorDuty;
-use crate::document::{MachineKind, OptionDrive, OptionSheet, Wishes};
+use crate::document::{MotorKind, OptionDrive, OptionSheet, Wishes};
 use crate::format::significant;
 use crate::listing::size_code::size_code;
 
@@ -107,7 +107,7 @@ pub(super) fn forbidden(wishes: &Wishes, option: &OptionSheet, drive: &OptionDri
             significant(timing)
         ));
     }
-    if wishes.class_turns.is_some() && motor.kind == MachineKind::Brushless && motor.turns.is_none() {
+    if wishes.class_turns.is_some() && motor.kind == MotorKind::Brushless && motor.turns.is_none() {
         found.push("The class counts turns, and nobody said how many this motor has.".to_owned());
     }
     found

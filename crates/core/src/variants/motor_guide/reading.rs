@@ -198,7 +198,7 @@ fn at_volts(model: &MotorModel, voltage_v: f64, motor: &Motor) -> AtVolts {
 fn volts_say(motor: &Motor, overvolted: Option<f64>) -> String {
     let general =
         "A quarter more volts: a quarter more speed, stall torque and stall current, and 56 % more heat when held.";
-    let brushes = if motor.kind == crate::document::MachineKind::Brushed {
+    let brushes = if motor.kind == crate::document::MotorKind::Brushed {
         " Brushes spark more and wear faster; carbon ones stand it better than metal ones."
     } else {
         ""

@@ -1,6 +1,6 @@
 //! Pack and controller for a drive: by what it takes, the best by some measure.
 
-use crate::document::{Battery, Controller, Job, MachineKind, Motor, OptionDrive, OptionSheet};
+use crate::document::{Battery, Controller, Job, Motor, MotorKind, OptionDrive, OptionSheet};
 use crate::model::battery::BatteryModel;
 
 use super::Stock;
@@ -90,7 +90,7 @@ fn fitting<'a>(
     let full_v = charger_end_v(battery);
     let least_v = nominal_v(battery) * 0.8;
     controllers.iter().filter(move |controller| {
-        let kind = controller.kind == drive.motor.kind;
+        let kind = controller.kind.motor() == drive.motor.kind;
         let high =
             controller.max_voltage_v.is_none_or(|most| full_v <= if controller.can_brake { 0.97 * most } else { most });
         let low = controller.min_voltage_v.is_none_or(|least| least_v >= least);
@@ -108,8 +108,8 @@ fn charger_end_v(battery: &Battery) -> f64 {
 /// Motors on one channel of a controller that a drive has once.
 fn sharing(drive: &OptionDrive, controller: &Controller) -> u32 {
     match drive.motor.kind {
-        MachineKind::Brushless => 1,
-        MachineKind::Brushed => drive.motor_count.div_ceil(controller.channels),
+        MotorKind::Brushless | MotorKind::Stepper => 1,
+        MotorKind::Brushed => drive.motor_count.div_ceil(controller.channels),
     }
 }
 
@@ -131,8 +131,8 @@ fn limited(controller: &Controller, drive: &OptionDrive) -> Controller {
 pub(super) fn share_channels(drive: &mut OptionDrive) {
     let Some(controller) = &drive.controller else { return };
     (drive.motors_per_channel, drive.controller_count) = match drive.motor.kind {
-        MachineKind::Brushless => (1, drive.motor_count.div_ceil(controller.channels)),
-        MachineKind::Brushed => (drive.motor_count.div_ceil(controller.channels), 1),
+        MotorKind::Brushless | MotorKind::Stepper => (1, drive.motor_count.div_ceil(controller.channels)),
+        MotorKind::Brushed => (drive.motor_count.div_ceil(controller.channels), 1),
     };
 }
 

@@ -6,7 +6,7 @@ use super::drive_adjustments::DriveLevers;
 use super::grid::{counting_up, falling, rising};
 use super::scaling::{stronger, times};
 use super::{Group, PartNeed, Wanted};
-use crate::document::{Controller, MachineKind};
+use crate::document::{Controller, MachineKind, MotorKind};
 use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::shelf::PartKind;
@@ -203,7 +203,7 @@ impl DriveLevers<'_> {
     /// All motors on one channel, where they are brushed.
     pub fn shared_channel(&self) -> Option<Adjustment> {
         let (place, motors) = (self.place, self.parts.motor_count);
-        let brushed = self.parts.motor.kind == MachineKind::Brushed && self.parts.controller.is_some();
+        let brushed = self.parts.motor.kind == MotorKind::Brushed && self.parts.controller.is_some();
         (brushed && motors > self.parts.motors_per_channel).then(|| {
             Adjustment::new(
                 Group::Count,
@@ -234,7 +234,7 @@ impl DriveLevers<'_> {
 
     /// A controller of the motor's kind.
     pub fn matching_controller(&self) -> Option<Adjustment> {
-        let (place, kind) = (self.place, self.parts.motor.kind);
+        let (place, kind) = (self.place, self.parts.motor.kind.controller()?);
         let controller = self.parts.controller.as_ref()?;
         (controller.kind != kind).then(|| {
             Adjustment::new(

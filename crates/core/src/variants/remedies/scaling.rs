@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use crate::document::{Battery, Chemistry, Commutation, Controller, MachineKind, Motor, Provenance};
+use crate::document::{Battery, Chemistry, Commutation, Controller, MachineKind, Motor, MotorKind, Provenance};
 use crate::format::{four_figures, significant};
 
 fn scale(figure: &mut Option<f64>, factor: f64) {
@@ -130,18 +130,16 @@ const BRUSHED_OVER_BRUSHLESS: f64 = 0.8;
 /// What two carbon brushes lose, V (common practice).
 const BRUSH_DROP_V: f64 = 0.6;
 
-/// A motor of the same size and Kv of the other kind: R ∝ 1/Km², brushes with their drop or none.
-pub(crate) fn other_kind(motor: &mut Motor, kind: MachineKind) {
-    if motor.kind == kind {
+/// A motor of the same size and Kv of the other kind, with brushes or without: R ∝ 1/Km², brushes with their drop or none.
+pub(crate) fn other_kind(motor: &mut Motor, kind: MotorKind) {
+    if motor.kind == kind || kind == MotorKind::Stepper {
         return;
     }
-    let factor = match kind {
-        MachineKind::Brushed => BRUSHED_OVER_BRUSHLESS.powi(-2),
-        MachineKind::Brushless => BRUSHED_OVER_BRUSHLESS.powi(2),
-    };
+    let factor =
+        if kind == MotorKind::Brushed { BRUSHED_OVER_BRUSHLESS.powi(-2) } else { BRUSHED_OVER_BRUSHLESS.powi(2) };
     motor.kind = kind;
     motor.resistance_ohm = four_figures(motor.resistance_ohm * factor);
-    motor.brush_drop_v = (kind == MachineKind::Brushed).then_some(BRUSH_DROP_V);
+    motor.brush_drop_v = (kind == MotorKind::Brushed).then_some(BRUSH_DROP_V);
     motor.magnet = None;
     motor.magnet_grade = None;
     motor.pole_pairs = None;

@@ -1,6 +1,6 @@
 //! What rules a set of parts out before anything is computed.
 
-use crate::document::{MachineKind, OptionDrive, OptionSheet};
+use crate::document::{MotorKind, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckCode, fails_above};
 use crate::format::percent;
 use crate::model::battery::BatteryModel;
@@ -102,8 +102,8 @@ pub(super) fn ruled_out(option: &OptionSheet, place: usize) -> Option<Broken> {
     let drive: &OptionDrive = &option.drives[place];
     let controller = drive.controller.as_ref();
     let kinds_differ = match controller {
-        Some(controller) => controller.kind != drive.motor.kind,
-        None => drive.motor.kind == MachineKind::Brushless,
+        Some(controller) => controller.kind.motor() != drive.motor.kind,
+        None => drive.motor.kind != MotorKind::Brushed,
     };
     if kinds_differ {
         return Some(Broken { bound: PartsBound::ControllerKind, far: None });

@@ -229,7 +229,7 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>,
         return;
     }
     // What the teeth and the wheel do not change is worked out once.
-    let hardware_kg = hardware_mass_kg(&option);
+    let hardware_kg = hardware_mass_kg(&search.job, &option);
     let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
     let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
     for pair in 0..each {
@@ -300,7 +300,7 @@ pub fn find_plainly(search: &Search) -> Found {
             }
             Some(by @ (RejectedBy::Target | RejectedBy::Climb)) => {
                 let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
-                let hardware_kg = hardware_mass_kg(&option);
+                let hardware_kg = hardware_mass_kg(&search.job, &option);
                 let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
                 let drive = served.map(|served| Drive::new(served, &option, space.drive(), hardware_kg));
                 match drive.and_then(|drive| drive.first_missed(&source)) {

@@ -2,7 +2,7 @@
 
 use super::Hit;
 use super::front::Candidate;
-use crate::document::{MachineKind, OptionDrive, OptionSheet, Search};
+use crate::document::{MotorKind, OptionDrive, OptionSheet, Search};
 use crate::variants::tooth_map::put_teeth;
 
 /// How many of each there are, and where they go. A list that is left out counts one: the base's own.
@@ -153,7 +153,7 @@ impl Space {
 fn put_count(drive: &mut OptionDrive, count: u32) {
     drive.motor_count = count;
     // Brushless motors never turn in step, so each has a channel of its own.
-    let most = if drive.motor.kind == MachineKind::Brushless { 1 } else { count };
+    let most = if drive.motor.kind != MotorKind::Brushed { 1 } else { count };
     drive.motors_per_channel = drive.motors_per_channel.min(most);
     if let Some(controller) = &drive.controller {
         drive.controller_count = count.div_ceil(drive.motors_per_channel).div_ceil(controller.channels.max(1));

@@ -3,7 +3,7 @@
 use super::{Question, School, WorkingContext, check, figure, holding, said, share, winding_said};
 use crate::document::parts::{Controller, Motor, Sensor};
 use crate::document::reading::{Place, Problems};
-use crate::document::{GearingStage, Load, MachineKind};
+use crate::document::{GearingStage, Load, MachineKind, MotorKind};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::CheckCode;
 use crate::format::{percent, significant};
@@ -23,7 +23,7 @@ impl WorkingContext {
     pub(super) fn sensors(&self, drive: usize) -> Option<Question> {
         let parts = &self.draft.option.drives[drive];
         let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
-        if parts.motor.kind != MachineKind::Brushless || matches!(served.load, Load::Fan(_) | Load::Generator(_)) {
+        if parts.motor.kind != MotorKind::Brushless || matches!(served.load, Load::Fan(_) | Load::Generator(_)) {
             return None;
         }
         let seen = self.now.drives.get(drive)?;
@@ -72,11 +72,11 @@ impl WorkingContext {
     pub(super) fn brushes(&self, drive: usize) -> Option<Question> {
         let parts = &self.draft.option.drives[drive];
         let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
-        if is_hub(&parts.motor) || matches!(served.load, Load::Generator(_)) {
+        if is_hub(&parts.motor) || parts.motor.kind == MotorKind::Stepper || matches!(served.load, Load::Generator(_)) {
             return None;
         }
         let school = |kind: MachineKind| {
-            let now = kind == parts.motor.kind;
+            let now = kind.motor() == parts.motor.kind;
             let (draft, result) = if now {
                 (self.draft.clone(), self.now.clone())
             } else {
@@ -127,7 +127,7 @@ impl WorkingContext {
         let parts = &self.draft.option.drives[drive];
         let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
         let rolls = matches!(served.load, Load::Vehicle(_));
-        if !rolls || parts.motor.kind != MachineKind::Brushless || parts.motor.gearbox.is_some() {
+        if !rolls || parts.motor.kind != MotorKind::Brushless || parts.motor.gearbox.is_some() {
             return None;
         }
         let ratio: f64 = parts.gearing.iter().map(GearingStage::ratio).product();
@@ -194,7 +194,7 @@ impl WorkingContext {
 /// The same can with the other winding, and the controller for it.
 fn other_kind(draft: &mut Variant, drive: usize, kind: MachineKind) {
     let parts = &mut draft.option.drives[drive];
-    scaling::other_kind(&mut parts.motor, kind);
+    scaling::other_kind(&mut parts.motor, kind.motor());
     if kind == MachineKind::Brushless && parts.controller.is_none() {
         parts.controller = controller_in_place_of_a_switch(&parts.motor);
     }

@@ -1,7 +1,7 @@
 //! What an option like this usually needs too, and what of it does not go together (common practice).
 
 use crate::document::parts::Sensor;
-use crate::document::{Chemistry, Circuit, FreeLine, GearingKind, Job, Load, MachineKind, OptionSheet};
+use crate::document::{Battery, Chemistry, Circuit, FreeLine, GearingKind, Job, Load, OptionSheet};
 use crate::format::significant;
 
 /// Pack and lead with different connectors.
@@ -63,6 +63,9 @@ pub(super) fn suggested(job: &Job, option: &OptionSheet) -> Vec<FreeLine> {
         }
     }
     loom_needs(option, &mut want);
+    if job.uses_battery() {
+        pack_needs(&option.battery, option.wiring.alarm, &mut want);
+    }
     for served in &job.drives {
         let what = match served.load {
             Load::Fan(_) => "Guard around the propeller",
@@ -106,32 +109,19 @@ pub(super) fn suggested(job: &Job, option: &OptionSheet) -> Vec<FreeLine> {
     found
 }
 
-/// Wires of a run, and pairs of connectors: two for direct current, three for each brushless motor.
+/// Wires of a run, and pairs of connectors: two for direct current, as many as it has leads for each motor.
 fn wires_of(option: &OptionSheet, circuit: &Circuit) -> (u32, u32) {
     match circuit {
         Circuit::Supply => (2, 1),
         Circuit::Motor(name) => option.drives.iter().find(|drive| drive.drive == *name).map_or((2, 1), |drive| {
-            let phases = if drive.motor.kind == MachineKind::Brushless { 3 } else { 2 };
+            let phases = drive.motor.kind.leads();
             (phases * drive.motor_count, phases * drive.motor_count)
         }),
     }
 }
 
-/// What the loom asks for beside its leads (common practice): splitters, a switch, a charger, an alarm, a box, guards.
+/// What the loom asks for beside its leads (common practice): splitters, a switch, guards.
 fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&str>, bool)) {
-    let battery = &option.battery;
-    let packs = battery.packs_series * battery.packs_parallel;
-    if battery.packs_series > 1 {
-        want(
-            format!("Lead for {} packs in series", battery.packs_series),
-            f64::from(battery.packs_parallel),
-            None,
-            false,
-        );
-    }
-    if battery.packs_parallel > 1 {
-        want(format!("Lead for {} packs side by side", battery.packs_parallel), 1.0, None, false);
-    }
     let controllers: u32 =
         option.drives.iter().filter(|drive| drive.controller.is_some()).map(|drive| drive.controller_count).sum();
     if controllers > 1 {
@@ -162,6 +152,18 @@ fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&s
     if !option.wiring.runs.iter().any(|run| run.switch.is_some()) && option.wiring.main_switch.is_none() {
         want("Main switch for direct current".to_owned(), 1.0, None, false);
     }
+}
+
+/// What a battery asks for (common practice): leads between packs, a charger, an alarm, a box.
+fn pack_needs(battery: &Battery, alarm: bool, want: &mut impl FnMut(String, f64, Option<&str>, bool)) {
+    let packs = battery.packs_series * battery.packs_parallel;
+    if battery.packs_series > 1 {
+        let what = format!("Lead for {} packs in series", battery.packs_series);
+        want(what, f64::from(battery.packs_parallel), None, false);
+    }
+    if battery.packs_parallel > 1 {
+        want(format!("Lead for {} packs side by side", battery.packs_parallel), 1.0, None, false);
+    }
     let lithium = matches!(battery.chemistry, Chemistry::Lipo | Chemistry::LiIon | Chemistry::Lifepo4);
     let charge_a = battery.max_charge_c.unwrap_or(battery.chemistry.cell().charge_c) * battery.capacity_ah;
     want(
@@ -175,7 +177,7 @@ fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&s
         None,
         false,
     );
-    if lithium && battery.bms_limit_a.is_none() && !option.wiring.alarm {
+    if lithium && battery.bms_limit_a.is_none() && !alarm {
         want("Cell alarm for the balance lead".to_owned(), f64::from(packs), None, false);
     }
     if battery.chemistry == Chemistry::Lipo {

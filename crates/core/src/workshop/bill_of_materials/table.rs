@@ -5,7 +5,7 @@ use serde::Serialize;
 use super::{LineState, PartsList};
 use crate::document::build::MOST_LINES;
 use crate::document::parts::Getting;
-use crate::document::{FreeLine, OptionSheet};
+use crate::document::{FreeLine, Job, OptionSheet};
 use crate::evaluation::price::price_of_parts;
 use crate::shelf::csv_in::{RowProblem, TableError};
 use crate::shelf::table::{self, defused, delimiter, harmless, refuse_open_quote};
@@ -77,14 +77,14 @@ pub struct PartChange {
 ///
 /// # Errors
 /// [`TableError`] when the file as a whole cannot be read. What is wrong with single rows is in the answer.
-pub fn from_csv(text: &str, option: &OptionSheet) -> Result<ReadList, TableError> {
+pub fn from_csv(text: &str, job: &Job, option: &OptionSheet) -> Result<ReadList, TableError> {
     refuse_open_quote(text)?;
     let mark = delimiter(text);
     let mut reader = csv::ReaderBuilder::new().delimiter(mark).flexible(true).from_reader(text.as_bytes());
     let headers = reader.headers().map_err(|_| TableError::Empty)?.clone();
     let column = |name: &str| headers.iter().position(|header| header.trim().eq_ignore_ascii_case(name));
     let Some(what) = column("what") else { return Err(TableError::NoColumn { header: "what" }) };
-    let places: Vec<String> = price_of_parts(option).into_iter().map(|part| part.place).collect();
+    let places: Vec<String> = price_of_parts(job, option).into_iter().map(|part| part.place).collect();
     let mut read = ReadList::default();
     for record in reader.records().filter_map(Result::ok) {
         let line = record.position().map_or(0, csv::Position::line);

@@ -1,12 +1,13 @@
 //! Heat of controller and battery, each as one node.
 
 use crate::document::{Chemistry, Controller, Cooling};
-use crate::model::battery::BatteryModel;
-use crate::model::heat::ThermalPath;
+
+use super::battery::BatteryModel;
+use super::heat::ThermalPath;
 
 /// One body that takes heat and gives it to the air.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct HeatNode {
+pub(crate) struct HeatNode {
     pub k_per_w: f64,
     pub j_per_k: f64,
     /// Highest temperature it is made for, °C.
@@ -17,10 +18,10 @@ pub(super) struct HeatNode {
 
 /// A body is taken to follow its heat no faster than in this time, s. Real ones take seconds to hours; a mass that was typed
 /// a thousand times too small would otherwise ask for steps of microseconds and give the same temperatures.
-pub(super) const QUICKEST_S: f64 = 0.2;
+pub(crate) const QUICKEST_S: f64 = 0.2;
 
 /// A motor's heat path with heat capacities that a run can follow; `None` where they are not known.
-pub(super) fn followed(path: ThermalPath) -> Option<ThermalPath> {
+pub(crate) fn followed(path: ThermalPath) -> Option<ThermalPath> {
     let [winding_j, case_j] = path.capacity_j_per_k?;
     let [from_winding, from_case] = conductances_w_per_k(&path);
     let capacity = [winding_j.max(QUICKEST_S * from_winding), case_j.max(QUICKEST_S * from_case)];
@@ -28,7 +29,7 @@ pub(super) fn followed(path: ThermalPath) -> Option<ThermalPath> {
 }
 
 /// The shorter time constant of winding and case, s; `None` where their heat capacities are not known.
-pub(super) fn quickest_s(path: &ThermalPath) -> Option<f64> {
+pub(crate) fn quickest_s(path: &ThermalPath) -> Option<f64> {
     let [winding_j, case_j] = path.capacity_j_per_k?;
     let [from_winding, from_case] = conductances_w_per_k(path);
     Some((winding_j / from_winding).min(case_j / from_case))
@@ -78,6 +79,14 @@ impl HeatNode {
     /// Gain, K/s, at a temperature, °C, with a heat, W, in air of `ambient_c`.
     pub fn rate(&self, celsius: f64, heat_w: f64, ambient_c: f64) -> f64 {
         (heat_w - (celsius - ambient_c) / self.k_per_w) / self.j_per_k
+    }
+
+    /// Temperature, °C, after a steady heat, W, over seconds, from the air's temperature on.
+    ///
+    /// # Source
+    /// One body with one resistance to the air: ambient + P·R·(1 − e^(−t/(R·C))).
+    pub fn after_s(&self, heat_w: f64, ambient_c: f64, seconds: f64) -> f64 {
+        ambient_c - heat_w * self.k_per_w * (-seconds / (self.k_per_w * self.j_per_k)).exp_m1()
     }
 
     /// One controller: stated resistance to air or its surface, heat capacity from its mass. `None` without a mass.
