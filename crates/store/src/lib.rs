@@ -9,6 +9,7 @@
 
 pub mod builds;
 mod error;
+pub mod instruments;
 mod pack;
 pub mod parts;
 pub mod runs;

@@ -10,12 +10,12 @@ use tokio_util::sync::CancellationToken;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::library::demo;
 use ypsidyne_core::shelf::stock;
-use ypsidyne_store::{Store, builds, parts, searches, sheets};
+use ypsidyne_store::{Store, builds, instruments, parts, searches, sheets};
 
 use crate::api;
 use crate::connections;
 use crate::guard::Guard;
-use crate::instruments::registry::InstrumentRegistry;
+use crate::instruments::registry::{InstrumentRegistry, Remembered};
 use crate::instruments::simulated::{self, SEED, SimulatedBench};
 use crate::jobs::Jobs;
 
@@ -59,6 +59,7 @@ pub struct Bench {
     router: Router,
     closing: CancellationToken,
     hub: InstrumentRegistry,
+    store: Store,
 }
 
 /// Opens the store, puts the demo in where asked, and builds the router.
@@ -67,13 +68,19 @@ pub struct Bench {
 /// What keeps the database from opening.
 pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result<Bench> {
     let (data, with_demo) = (settings.data.clone(), settings.demo);
-    let store = tokio::task::spawn_blocking(move || -> anyhow::Result<Store> {
+    let (store, remembered) = tokio::task::spawn_blocking(move || -> anyhow::Result<(Store, Remembered)> {
         let store = Store::open(&data)?;
         store.with(|connection| searches::cut_all_off(connection, &crate::time::now()))?;
         if with_demo {
             seed(&store)?;
         }
-        Ok(store)
+        let kept = store.with(|connection| instruments::kept(connection))?;
+        // What another version wrote is as good as nothing: the instruments are taken by hand then.
+        let remembered: Remembered = kept.and_then(|said| serde_json::from_str(&said).ok()).unwrap_or_default();
+        if !remembered.places.is_empty() {
+            keep_in_mind(&store, &Remembered { seen_off: false, ..remembered.clone() })?;
+        }
+        Ok((store, remembered))
     })
     .await
     .context("opening the database was cut short")??;
@@ -85,7 +92,15 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
         let bench = SimulatedBench::new(simulated::motor(None)?, SEED);
         hub.simulate(bench.listen([0; 4]).await.context("the simulated bench found no free port")?);
     }
-    Ok(Bench { router: api::router(store, guard, jobs, hub.clone(), closing.clone()), closing, hub })
+    hub.take_again(remembered);
+    let router = api::router(store.clone(), guard, jobs, hub.clone(), closing.clone());
+    Ok(Bench { router, closing, hub, store })
+}
+
+/// Keeps which instruments are in use, and whether they were seen off.
+fn keep_in_mind(store: &Store, remembered: &Remembered) -> anyhow::Result<()> {
+    let said = serde_json::to_string(remembered)?;
+    Ok(store.with(|connection| instruments::keep(connection, &said))?)
 }
 
 /// Puts the demo builds and the stock of the shelf in, once for a database: a deleted one does not come back.
@@ -135,11 +150,14 @@ pub async fn run(
     listener: TcpListener,
     stop: impl Future<Output = ()> + Send + 'static,
 ) -> anyhow::Result<()> {
-    let Bench { router, closing, hub } = bench;
+    let Bench { router, closing, hub, store } = bench;
     let close = async move {
         stop.await;
         // Whatever runs on the bench goes off before anything else.
-        hub.close().await;
+        let seen_off = hub.close().await;
+        if let Err(error) = keep_in_mind(&store, &hub.memory(seen_off)) {
+            tracing::error!("which instruments are in use was not kept: {error}");
+        }
         closing.cancel();
     };
     connections::serve(listener, router, close).await

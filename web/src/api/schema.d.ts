@@ -8552,7 +8552,7 @@ export interface components {
             limited?: boolean;
         };
         /** @enum {string} */
-        SpunWiring: "brushed" | "three_phase";
+        SpunWiring: "brushed" | "three_phase" | "one_winding";
         SpinPoint: {
             /**
              * Speed

@@ -20,7 +20,8 @@ const problem = ref<string | null>(null);
 
 // ---- onto the shelf, with all that was measured under the same name
 
-const kind = ref<"brushed" | "brushless">("brushed");
+const KINDS = ["brushed", "brushless", "stepper"] as const;
+const kind = ref<(typeof KINDS)[number]>("brushed");
 const siblings = shallowRef<Schemas["SheetLine"][]>([]);
 watch(
   [label, () => sheet.saving.kind],
@@ -217,9 +218,14 @@ async function intoPart(line: Schemas["PartLine"]): Promise<void> {
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <div v-if="target !== 'vehicle'" class="way">
       <span v-if="target === 'motor'" class="switch" role="group" aria-label="Kind of motor">
-        <button type="button" :aria-pressed="kind === 'brushed'" @click="kind = 'brushed'">brushed</button>
-        <button type="button" :aria-pressed="kind === 'brushless'" @click="kind = 'brushless'">
-          brushless
+        <button
+          v-for="one in KINDS"
+          :key="one"
+          type="button"
+          :aria-pressed="kind === one"
+          @click="kind = one"
+        >
+          {{ one }}
         </button>
       </span>
       <button type="button" class="boxed" :disabled="!label" data-to-shelf @click="toShelf">

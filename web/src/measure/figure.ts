@@ -32,6 +32,9 @@ function scaled(figure: Figure): { factor: number; offset: number; unit: string 
     : { factor: 1, offset: 0, unit: figure.unit };
 }
 
+/** A share of the figure below which an error is that of the sum, not of the readings. */
+const NO_ERROR = 1e-6;
+
 /** Places behind the point that an error allows: one figure of it, two where it begins with 1. */
 function places(half: number, value: number): number {
   const size = Math.floor(Math.log10(half));
@@ -51,7 +54,8 @@ export function shownFigure(figure: Figure): Measured {
   const value = (figure.value - offset) / factor;
   const [low, high] = figure.interval_95 ?? [];
   const half = low === undefined || high === undefined ? NaN : (high - low) / 2 / factor;
-  if (!Number.isFinite(half) || half <= 0 || value === 0) {
+  // Readings on a line to the last place tell of no error: it hides in the places that were not written.
+  if (!Number.isFinite(half) || half <= NO_ERROR * Math.abs(value) || value === 0) {
     return { text: figures(value, MOST_FIGURES - 1), unit, half: null };
   }
   const decimals = places(half, value);

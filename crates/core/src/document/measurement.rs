@@ -35,6 +35,7 @@ choice! {
     SpunWiring {
         Brushed = "brushed", "Two leads, direct volts";
         ThreePhase = "three_phase", "Three leads, alternating volts between two";
+        OneWinding = "one_winding", "Stepper: alternating volts of one winding";
     }
 }
 

@@ -6,7 +6,7 @@ use serde::Serialize;
 use serde_json::{Map, Value, json};
 
 use super::{Gives, Measured, Target};
-use crate::document::{Build, Load, Problem, Provenance};
+use crate::document::{Build, Load, MotorKind, Problem, Provenance};
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::{percent, significant};
@@ -208,6 +208,13 @@ pub fn apply(
     let rolls = matches!(build.job.drives[job_place].load, Load::Vehicle(_));
     let mut document = serde_json::to_value(build).unwrap_or_default();
     let mut changes = Vec::new();
+    let stepper = sheet.drives[drive].motor.kind == MotorKind::Stepper;
+    if stepper && measured.kind == "generator_test" {
+        return Err(nothing(
+            "the volts behind the two bridges of a stepper tell neither its Kv nor its ohms: spin it by a drill with the meter on \
+             one winding, and read that winding with the meter",
+        ));
+    }
     for gives in &measured.gives {
         let place = match gives.target {
             Target::Motor => format!("/options/{option}/drives/{drive}/motor"),

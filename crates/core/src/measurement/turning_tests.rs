@@ -207,6 +207,8 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(
     let factor = match sheet.wiring {
         SpunWiring::Brushed => 1.0,
         SpunWiring::ThreePhase => RECTIFIED,
+        // The Kv of a stepper is told by the peak of a winding.
+        SpunWiring::OneWinding => std::f64::consts::SQRT_2,
     };
     let inside = turns_inside(sheet.shaft, sheet.gear_ratio, paper)?;
     let used = paper.used("points", &sheet.points, |point| [inside * point.rpm, factor * point.voltage_v]).values;
@@ -226,7 +228,11 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(
         Estimate { value, standard_error: error, freedom: fitted.slope.freedom },
     );
     paper.gives(Target::Motor, "kv_rpm_per_v", value);
-    let times = if sheet.wiring == SpunWiring::ThreePhase { " · 3√2/π" } else { "" };
+    let times = match sheet.wiring {
+        SpunWiring::Brushed => "",
+        SpunWiring::ThreePhase => " · 3√2/π",
+        SpunWiring::OneWinding => " · √2",
+    };
     paper.work(format!(
         "volts{times} over rpm, through the origin: {} V/rpm, so {} rpm/V",
         significant(fitted.slope.value),

@@ -169,6 +169,7 @@ proptest! {
 #[case::brushed("brushed", 1.0)]
 // 3√2/π of the line-to-line rms is the mean of the rectified voltage (Mohan, Undeland, Robbins: 1.35).
 #[case::three_phase("three_phase", 1.3504744742)]
+#[case::one_winding("one_winding", std::f64::consts::SQRT_2)]
 fn validated_a_spun_machine_gives_its_kv(#[case] wiring: &str, #[case] factor: f64) {
     let points: Vec<Value> =
         [270.0, 540.0, 810.0].iter().map(|rpm| json!({ "rpm": rpm, "voltage_v": rpm / 270.0 / factor })).collect();
@@ -649,4 +650,32 @@ fn a_kv_that_is_the_ratio_off_is_challenged() {
     assert!(said(motor.kv_rpm_per_v / ratio).is_some_and(|says| says.contains("behind the gearbox")));
     assert!(said(motor.kv_rpm_per_v * ratio).is_some_and(|says| says.contains("at the motor itself")));
     assert!(!said(1.02 * motor.kv_rpm_per_v).is_some_and(|says| says.contains("gearbox")));
+}
+
+/// What a generator test finds inside goes into the machine of a build; into a stepper it does not, and that is said.
+#[test]
+fn a_generator_test_goes_into_a_build_and_not_into_a_stepper() {
+    let points: Vec<Value> = [(20.0, 600.0), (5.0, 590.0), (1.0, 610.0), (0.5, 600.0)]
+        .iter()
+        .map(|(ohm, rpm)| json!({ "rpm": rpm, "load_ohm": ohm, "voltage_v": rpm / 50.0 * ohm / (ohm + 0.3) }))
+        .collect();
+    let measured = works(json!({ "kind": "generator_test", "points": points }));
+    let mut build = ypsidyne_testkit::demo("millrace-generator");
+    let into = |build: &Value| {
+        ypsidyne_core::measurement::into_part::apply(
+            &measured,
+            &ypsidyne_testkit::read(build),
+            0,
+            0,
+            "2026-11-29T08:00:00Z",
+        )
+    };
+    let applied = into(&build).unwrap();
+    let after = |key: &str| applied.changes.iter().find(|change| change.pointer.ends_with(key)).unwrap().after;
+    assert_relative_eq!(after("kv_rpm_per_v"), 50.0, max_relative = 1e-6);
+    assert_relative_eq!(after("resistance_ohm"), 0.3, max_relative = 1e-6);
+    build["options"][0]["drives"][0]["motor"] =
+        json!({ "kind": "stepper", "kv_rpm_per_v": 50, "resistance_ohm": 2, "no_load_current_a": 0.1 });
+    let refused = into(&build).unwrap_err();
+    assert!(refused[0].detail.contains("spin it by a drill"), "{refused:?}");
 }

@@ -60,7 +60,7 @@ fn a_list_that_goes_out_as_a_table_comes_back_the_same() {
     let option = &build.options[0];
     let text = to_csv(&parts_list(&build.job, option));
     assert!(text.contains("'=HYPERLINK"), "{text}");
-    let back = from_csv(&text, option).expect("it reads");
+    let back = from_csv(&text, &build.job, option).expect("it reads");
     assert_eq!(back.problems, []);
     assert_eq!(back.lines, option.parts_list);
     let places: Vec<&str> = back.parts.iter().map(|part| part.place.as_str()).collect();
@@ -72,13 +72,13 @@ fn a_list_that_goes_out_as_a_table_comes_back_the_same() {
 fn a_table_of_ones_own_reads_and_bad_rows_are_named() {
     let build = read(&priced());
     let text = "What;Quantity;Price;Have\nwasher;4;0,05;yes\n;1;2;no\nnut;many;1;no\nbolt;1;-3;perhaps\n";
-    let back = from_csv(text, &build.options[0]).expect("it reads");
+    let back = from_csv(text, &build.job, &build.options[0]).expect("it reads");
     assert_eq!(back.lines.len(), 1);
     assert_eq!((back.lines[0].price, back.lines[0].quantity, back.lines[0].owned), (Some(0.05), 4.0, true));
     let named: Vec<(u64, &str)> =
         back.problems.iter().map(|problem| (problem.line, problem.column.as_deref().unwrap())).collect();
     assert_eq!(named, [(3, "what"), (4, "quantity"), (5, "price"), (5, "have")]);
-    assert!(from_csv("a,b\n1,2\n", &build.options[0]).unwrap_err().to_string().contains("what"));
+    assert!(from_csv("a,b\n1,2\n", &build.job, &build.options[0]).unwrap_err().to_string().contains("what"));
 }
 
 proptest! {
@@ -266,7 +266,7 @@ fn how_far_a_line_is_moves_it_between_the_sums() {
     assert_eq!(back.problems, []);
     let controller = back.parts.iter().find(|part| part.place == "drives/0/controller").unwrap();
     assert_eq!((controller.getting, controller.ordered_on.as_deref()), (Some(Getting::Ordered), Some("2026-11-20")));
-    let wrong = from_csv(&table.replace("ordered,", "posted,"), &build.options[0]).unwrap();
+    let wrong = from_csv(&table.replace("ordered,", "posted,"), &build.job, &build.options[0]).unwrap();
     assert!(wrong.problems[0].detail.contains("need, ordered, have, fitted"), "{:?}", wrong.problems);
 }
 

@@ -11,6 +11,7 @@ use axum::response::sse::{Event, KeepAlive, Sse};
 use serde::{Deserialize, Serialize};
 use tokio_stream::Stream;
 use ypsidyne_core::document::Problem;
+use ypsidyne_store::instruments;
 
 use super::json::JsonBody;
 use super::problem::ApiError;
@@ -175,17 +176,34 @@ async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) 
             format!("{address} is not this machine: confirm that this is the instrument that may be spoken to"),
         ));
     }
-    seen_through(async move { app.instruments.take(role, address).await }).await.map(Json)
+    let taken = seen_through({
+        let app = app.clone();
+        async move { app.instruments.take(role, address).await }
+    });
+    let taken = taken.await;
+    // What was let go before it was refused is not in use any more either.
+    keep_in_mind(&app).await?;
+    taken.map(Json)
 }
 
 async fn leave(State(app): State<App>, Path(role): Path<String>) -> Result<StatusCode, ApiError> {
     let role = role_of(role)?;
-    seen_through(async move {
-        app.instruments.leave(role).await;
-        Ok(())
+    seen_through({
+        let app = app.clone();
+        async move {
+            app.instruments.leave(role).await;
+            Ok(())
+        }
     })
     .await?;
+    keep_in_mind(&app).await?;
     Ok(StatusCode::NO_CONTENT)
+}
+
+/// Keeps which instruments are in use: a program that is cut off finds them again.
+async fn keep_in_mind(app: &App) -> Result<(), ApiError> {
+    let said = serde_json::to_string(&app.instruments.memory(false)).map_err(|_| ApiError::Internal)?;
+    app.store(move |connection| instruments::keep(connection, &said)).await
 }
 
 async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {

@@ -94,7 +94,29 @@ struct Place {
     address: SocketAddr,
     name: String,
     simulated: bool,
+    has_status: bool,
     held: Held,
+}
+
+/// The name of an instrument that the program simulates itself, and forgets.
+const OWN: &str = "simulated";
+
+/// What outlives the program: the instruments in use, and whether it saw to it that their output is off when it ended.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize)]
+pub(crate) struct Remembered {
+    /// The program has ended by itself, with the output off.
+    pub seen_off: bool,
+    /// The instruments.
+    pub places: Vec<RememberedPlace>,
+}
+
+/// An instrument that was in use.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub(crate) struct RememberedPlace {
+    role: Role,
+    address: SocketAddr,
+    name: String,
+    has_status: bool,
 }
 
 impl Place {
@@ -110,7 +132,7 @@ impl Place {
             Role::Supply => Held::Supply(Supply::new(address, instrument, has_status)),
             _ => Held::Reader(Arc::new(Turn::new(instrument))),
         };
-        Self { address, name, simulated, held }
+        Self { address, name, simulated, has_status, held }
     }
 }
 
@@ -145,7 +167,34 @@ impl InstrumentRegistry {
     /// Takes the simulated bench into use, in the order of [`Role::ALL`].
     pub fn simulate(&self, addresses: [SocketAddr; 4]) {
         for (role, address) in Role::ALL.into_iter().zip(addresses) {
-            let place = Place::new(role, address, "simulated".to_owned(), true, true, SocketInstrument::at(address));
+            let place = Place::new(role, address, OWN.to_owned(), true, true, SocketInstrument::at(address));
+            self.with(|places| places.insert(role, place));
+        }
+    }
+
+    /// What is to outlive the program.
+    pub fn memory(&self, seen_off: bool) -> Remembered {
+        let known = self.with(|places| places.clone());
+        let of = |role: Role| {
+            let place = known.get(&role).filter(|place| place.name != OWN)?;
+            let (address, name, has_status) = (place.address, place.name.clone(), place.has_status);
+            Some(RememberedPlace { role, address, name, has_status })
+        };
+        Remembered { seen_off, places: Role::ALL.into_iter().filter_map(of).collect() }
+    }
+
+    /// Takes what was in use when the program ended into use again. Nothing is switched. The output of a supply that nobody
+    /// saw off may be on until it has said what it is: it is asked again and again.
+    pub fn take_again(&self, remembered: Remembered) {
+        for RememberedPlace { role, address, name, has_status } in remembered.places {
+            let simulated = name.contains("SIMULATED");
+            let place = Place::new(role, address, name, simulated, has_status, SocketInstrument::at(address));
+            if let Held::Supply(supply) = &place.held {
+                if !remembered.seen_off {
+                    supply.left_alone();
+                }
+                supply.find(&self.closing);
+            }
             self.with(|places| places.insert(role, place));
         }
     }
@@ -314,18 +363,21 @@ impl InstrumentRegistry {
         off
     }
 
-    /// Switches everything off: the program closes.
-    pub async fn close(&self) {
+    /// Switches everything off: the program closes. Whether every supply has said that it is.
+    pub async fn close(&self) -> bool {
         self.stop_sweep();
         let left = self.left_on.lock().unwrap_or_else(PoisonError::into_inner).clone();
+        let mut seen_off = true;
         for supply in self.supply().into_iter().chain(left) {
             let off = supply.off_within(&CLOSING_TRIES);
             match tokio::time::timeout(OFF_WITHIN, off).await {
-                Ok(Ok(())) => {}
+                Ok(Ok(())) => continue,
                 Ok(Err(error)) => tracing::error!("{error}"),
                 Err(_) => tracing::error!("the supply does not answer: switch its output off by hand"),
             }
+            seen_off = false;
         }
+        seen_off
     }
 }
 

@@ -86,6 +86,28 @@ impl Supply {
         }))
     }
 
+    /// The program ended without seeing it off.
+    pub fn left_alone(&self) {
+        self.0.now.send_modify(|now| {
+            now.may_be_on = true;
+            now.problem = Some("the program was cut off while it was in use, and it was not read since".to_owned());
+        });
+    }
+
+    /// Asks it what it is until it has answered once, somebody uses it, or the program closes.
+    pub fn find(&self, closing: &CancellationToken) {
+        let (supply, closing) = (self.clone(), closing.clone());
+        tokio::spawn(async move {
+            while supply.now().on.is_none() && !closing.is_cancelled() {
+                let _ = supply.look_within(INSIST_EVERY).await;
+                tokio::select! {
+                    () = closing.cancelled() => return,
+                    () = tokio::time::sleep(INSIST_EVERY) => {}
+                }
+            }
+        });
+    }
+
     /// What is known of it now.
     pub fn now(&self) -> SupplyNow {
         self.0.now.borrow().clone()

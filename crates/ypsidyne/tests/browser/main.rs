@@ -19,6 +19,7 @@ mod reading;
 mod run;
 mod saving;
 mod search;
+mod sheets;
 mod shelf;
 mod trade;
 mod workbench;

@@ -370,3 +370,63 @@ async fn an_address_beyond_this_machine_is_asked_about_first() {
     let refused = problem(none, StatusCode::UNPROCESSABLE_ENTITY).await;
     assert_eq!(refused["errors"][0]["pointer"], "/steps");
 }
+
+/// The plug is pulled while the output is on: the program that is started again finds the supply, shows what it says, and a
+/// press of stop switches it off. One that does not answer may be on, and that is told until it has been read.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_program_that_was_cut_off_finds_its_instruments_again_and_says_what_may_be_on() {
+    let mut server = Server::start();
+    let supply = async |server: &Server| -> Value {
+        reqwest::get(server.url("/api/instruments/supply")).await.unwrap().json().await.unwrap()
+    };
+    let bench = SimulatedBench::new(motor(None).unwrap(), 5);
+    let addresses = bench.listen([0; 4]).await.unwrap();
+    for (role, address) in ["supply", "meter"].into_iter().zip(addresses) {
+        let asked = json!({ "address": address.to_string() });
+        assert_eq!(put(&server, &format!("/api/instruments/use/{role}"), &asked).await.status(), StatusCode::OK);
+    }
+    server.pull_the_plug();
+    server.start_again();
+    let list: Value = reqwest::get(server.url("/api/instruments")).await.unwrap().json().await.unwrap();
+    let roles: Vec<&str> = list.as_array().unwrap().iter().map(|one| one["role"].as_str().unwrap()).collect();
+    assert_eq!(roles, ["supply", "meter"]);
+    let on = json!({ "voltage_v": 6, "limit_a": 1, "on": true });
+    assert_eq!(put(&server, "/api/instruments/supply", &on).await.status(), StatusCode::OK);
+    server.pull_the_plug();
+    // The supply of this bench goes off by itself when nobody listens any more; a real one does not.
+    let mut own = SocketInstrument::at(addresses[0]);
+    for command in ["VOLT 6", "CURR 1", "OUTP ON"] {
+        own.tell(command).await.unwrap();
+    }
+    server.start_again();
+    let told = supply(&server).await;
+    assert_eq!(told["supply"]["on"], true, "{told}");
+    let reply = send(&server, Method::POST, "/api/instruments/stop", &[], "").await;
+    assert_eq!(reply.status(), StatusCode::NO_CONTENT);
+    assert!(!bench.output_is_on());
+
+    // One that is not there when the program comes back.
+    let gone = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let address = gone.local_addr().unwrap().to_string();
+    drop(gone);
+    server.pull_the_plug();
+    let store = ypsidyne_store::Store::open(&server.data()).unwrap();
+    let kept = store.with(|connection| ypsidyne_store::instruments::kept(connection)).unwrap().unwrap();
+    let moved = kept.replace(&addresses[0].to_string(), &address);
+    store.with(|connection| ypsidyne_store::instruments::keep(connection, &moved)).unwrap();
+    drop(store);
+    server.start_again();
+    let told = supply(&server).await;
+    assert_eq!((&told["supply"]["on"], &told["supply"]["may_be_on"]), (&Value::Null, &json!(true)), "{told}");
+
+    // After an orderly end with the output off there is nothing to warn of.
+    let reply = send(&server, Method::DELETE, "/api/instruments/use/supply", &[], "").await;
+    assert_eq!(reply.status(), StatusCode::NO_CONTENT);
+    let list: Value = reqwest::get(server.url("/api/instruments")).await.unwrap().json().await.unwrap();
+    assert_eq!(list.as_array().unwrap().len(), 1);
+    let asked = json!({ "address": addresses[0].to_string() });
+    assert_eq!(put(&server, "/api/instruments/use/supply", &asked).await.status(), StatusCode::OK);
+    assert_eq!(server.terminate(), Some(0));
+    server.start_again();
+    assert_eq!(supply(&server).await["supply"]["may_be_on"], false);
+}
