@@ -86,4 +86,8 @@ function takePack(key: string): void {
   column-gap: var(--space-12);
   margin-top: var(--space-5);
 }
+
+.field {
+  grid-template-columns: minmax(5.5rem, 1fr) minmax(0, 9.5rem);
+}
 </style>

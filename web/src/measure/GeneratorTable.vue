@@ -33,42 +33,44 @@ const equal = computed(() => compared.value?.equal_steps);
       <label>needed <input v-model="needed" aria-label="Volts needed" /> V</label>
     </p>
     <p v-if="problem" class="note">{{ problem }}</p>
-    <table>
-      <thead>
-        <tr>
-          <th>machine</th>
-          <th>speed-up</th>
-          <th class="number">shaft</th>
-          <th class="number">open</th>
-          <th class="number">inside</th>
-          <th class="number">gives at most</th>
-          <th class="number">speed-up for {{ needed }} V</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in machines" :key="one.label" :data-machine="one.label">
-          <td>{{ one.label }}</td>
-          <td>
-            <input
-              :value="speedUp[one.label] ?? '1'"
-              :aria-label="`Speed-up of ${one.label}`"
-              @change="speedUp[one.label] = ($event.target as HTMLInputElement).value"
-            />
-          </td>
-          <td class="figure number">{{ figures(one.shaft_rpm, 4) }} rpm</td>
-          <td class="figure number">{{ figures(one.open_v, 3) }} V</td>
-          <td class="figure number">
-            {{ one.internal_ohm == null ? "–" : `${figures(one.internal_ohm, 3)} Ω` }}
-          </td>
-          <td class="figure number">
-            {{ one.most_power_w == null ? "–" : `${figures(one.most_power_w, 3)} W` }}
-          </td>
-          <td class="figure number">
-            {{ one.speed_up_for_needed == null ? "–" : figures(one.speed_up_for_needed, 3) }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="wide">
+      <table>
+        <thead>
+          <tr>
+            <th>machine</th>
+            <th>speed-up</th>
+            <th class="number">shaft</th>
+            <th class="number">open</th>
+            <th class="number">inside</th>
+            <th class="number">gives at most</th>
+            <th class="number">speed-up for {{ needed }} V</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in machines" :key="one.label" :data-machine="one.label">
+            <td>{{ one.label }}</td>
+            <td>
+              <input
+                :value="speedUp[one.label] ?? '1'"
+                :aria-label="`Speed-up of ${one.label}`"
+                @change="speedUp[one.label] = ($event.target as HTMLInputElement).value"
+              />
+            </td>
+            <td class="figure number">{{ figures(one.shaft_rpm, 4) }} rpm</td>
+            <td class="figure number">{{ figures(one.open_v, 3) }} V</td>
+            <td class="figure number">
+              {{ one.internal_ohm == null ? "–" : `${figures(one.internal_ohm, 3)} Ω` }}
+            </td>
+            <td class="figure number">
+              {{ one.most_power_w == null ? "–" : `${figures(one.most_power_w, 3)} W` }}
+            </td>
+            <td class="figure number">
+              {{ one.speed_up_for_needed == null ? "–" : figures(one.speed_up_for_needed, 3) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p class="note">
       Volts from a generator test, a spin test or the speed without load; ohms from the winding sheet of the
       same name. The most comes into a load of the same ohms, and half of it heats the machine.

@@ -373,7 +373,13 @@ h1 {
 /* A question is longer than a name: it has the room of its words. */
 .fields :deep(.field.words),
 .fields :deep(.field.wide) {
-  grid-template-columns: minmax(6rem, 1fr) minmax(0, 9.5rem);
+  grid-template-columns: minmax(5.5rem, 1fr) minmax(0, 9.5rem);
+}
+
+/* What the motors are to each other decides the rest: its words stand whole, in a row of their own. */
+.fields :deep(.field[data-place$=".motors_are"]) {
+  column-span: all;
+  grid-template-columns: minmax(5.5rem, 10rem) minmax(0, 18rem);
 }
 
 .says {
