@@ -14,6 +14,7 @@
 //! * [`variants`]: what else could be: remedies, candidates, search, sensitivity, odds.
 //! * [`simulation`]: the ride, the cut, the spin-up and the heat over time.
 //! * [`measurement`]: readings of the bench to figures with their uncertainty.
+//! * [`logbook`]: what happened, against what was computed.
 //! * [`workshop`]: loom, settings, first power-up, build sheet, bill of materials.
 //! * [`schema`]: the schema of every document and answer.
 
@@ -24,6 +25,7 @@ pub mod format;
 pub mod formulas;
 pub mod library;
 pub mod listing;
+pub mod logbook;
 pub mod measurement;
 pub mod model;
 pub mod schema;

@@ -3,16 +3,29 @@
 use schemars::generate::SchemaSettings;
 use serde_json::Value;
 
-use crate::document::{Build, Measurement, Search, Simulation};
+use crate::document::{Build, Log, Measurement, Search, Simulation};
 use crate::evaluation::Evaluation;
+use crate::logbook::Compared;
 use crate::measurement::Measured;
 use crate::shelf::{Shelf, ShelfPart};
 use crate::simulation::Simulated;
 use crate::variants::search::Found;
 
 /// Documents with a published schema.
-pub const DOCUMENTS: &[&str] =
-    &["build", "evaluation", "part", "shelf", "search", "found", "measurement", "measured", "simulation", "simulated"];
+pub const DOCUMENTS: &[&str] = &[
+    "build",
+    "evaluation",
+    "part",
+    "shelf",
+    "search",
+    "found",
+    "measurement",
+    "measured",
+    "simulation",
+    "simulated",
+    "log",
+    "compared",
+];
 
 /// The JSON Schema (2020-12) of a document, one of [`DOCUMENTS`]; `None` for any other word.
 ///
@@ -33,6 +46,8 @@ pub fn schema(document: &str) -> Option<Value> {
         "measured" => generator.into_root_schema_for::<Measured>(),
         "simulation" => generator.into_root_schema_for::<Simulation>(),
         "simulated" => generator.into_root_schema_for::<Simulated>(),
+        "log" => generator.into_root_schema_for::<Log>(),
+        "compared" => generator.into_root_schema_for::<Compared>(),
         "shelf" => generator.into_root_schema_for::<Shelf>(),
         _ => return None,
     };

@@ -5,16 +5,15 @@ import { valueAt, withValue } from "../shared/lib/pointer";
 interface Rule {
   /** The field that changes, and to what. */
   at: RegExp;
-  to: string;
+  to: string[];
   /** What then applies no longer: its key, and the value that does not; any where none is named. */
   key: string;
   only?: string;
 }
 
 const RULES: Rule[] = [
-  { at: /\/motor\/kind$/, to: "brushless", key: "brush_drop_v" },
-  { at: /\/motor\/kind$/, to: "stepper", key: "brush_drop_v" },
-  { at: /\/controller\/kind$/, to: "brushed", key: "commutation", only: "foc" },
+  { at: /\/motor\/kind$/, to: ["brushless", "stepper"], key: "brush_drop_v" },
+  { at: /\/controller\/kind$/, to: ["brushed"], key: "commutation", only: "foc" },
 ];
 
 /** What was set aside, by the place it stood at. */
@@ -33,11 +32,12 @@ export function settingAside(
     if (!at.test(pointer)) continue;
     const place = pointer.replace(/kind$/, key);
     const stands = valueAt(next, place);
-    if (value === to && stands !== undefined && (only === undefined || stands === only)) {
+    const goes = typeof value === "string" && to.includes(value);
+    if (goes && stands !== undefined && (only === undefined || stands === only)) {
       kept.set(place, stands);
       gone.push(place);
       next = withValue(next, place, undefined);
-    } else if (value !== to && stands === undefined && kept.has(place)) {
+    } else if (!goes && stands === undefined && kept.has(place)) {
       next = withValue(next, place, kept.get(place));
       kept.delete(place);
     }

@@ -306,6 +306,13 @@ impl Build {
     }
 }
 
+impl Build {
+    /// Its figures, for what computes with others in their place: who changes one keeps it in its range.
+    pub(crate) const fn figures_mut(&mut self) -> &mut BuildBody {
+        &mut self.body
+    }
+}
+
 impl std::ops::Deref for Build {
     type Target = BuildBody;
 

@@ -12,6 +12,7 @@ pub mod course;
 pub mod duplicate_keys;
 pub mod job;
 pub mod load;
+pub mod log;
 pub mod measurement;
 pub mod parts;
 pub mod reading;
@@ -27,6 +28,7 @@ pub use job::{
     Purse, Upkeep, Wetness, WheelWish, Wishes,
 };
 pub use load::Load;
+pub use log::Log;
 pub use measurement::Measurement;
 pub use parts::{
     Battery, Chemistry, Circuit, Commutation, Controller, Cooling, Gearbox, GearingKind, GearingStage, InsulationClass,

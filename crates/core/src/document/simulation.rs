@@ -156,6 +156,11 @@ impl Simulation {
         Self::from_value(&document)
     }
 
+    /// The same on a build with the same names and other figures.
+    pub(crate) fn on(&self, build: Build) -> Self {
+        Self { build, ..self.clone() }
+    }
+
     /// The build.
     #[must_use]
     pub const fn build(&self) -> &Build {

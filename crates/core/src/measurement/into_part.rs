@@ -152,7 +152,7 @@ fn label_of(gives: &Gives) -> String {
 }
 
 /// A figure by its key, dotted where it stands in a record of its own.
-fn figure_at(part: &Map<String, Value>, key: &str) -> Option<f64> {
+pub(crate) fn figure_at(part: &Map<String, Value>, key: &str) -> Option<f64> {
     match key.split_once('.') {
         Some((outer, inner)) => part.get(outer)?.get(inner)?.as_f64(),
         None => part.get(key)?.as_f64(),
@@ -160,7 +160,7 @@ fn figure_at(part: &Map<String, Value>, key: &str) -> Option<f64> {
 }
 
 /// Puts a figure where its key says, and marks it as measured at a time.
-fn put_measured(part: &mut Map<String, Value>, key: &str, value: f64, at: Option<&str>) {
+pub(crate) fn put_measured(part: &mut Map<String, Value>, key: &str, value: f64, at: Option<&str>) {
     let (outer, inner) = key.split_once('.').map_or((key, None), |(outer, inner)| (outer, Some(inner)));
     match inner {
         Some(inner) => {

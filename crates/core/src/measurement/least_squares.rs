@@ -46,9 +46,14 @@ impl Estimate {
     }
 }
 
+/// Student's t that a share stays below; `None` without degrees of freedom.
+pub(crate) fn student(share: f64, freedom: f64) -> Option<f64> {
+    StudentsT::new(0.0, 1.0, freedom).ok().map(|student| student.inverse_cdf(share))
+}
+
 /// Student's t that 97.5 % stay below; `None` without degrees of freedom.
 pub(crate) fn student_975(freedom: f64) -> Option<f64> {
-    StudentsT::new(0.0, 1.0, freedom).ok().map(|student| student.inverse_cdf(0.975))
+    student(0.975, freedom)
 }
 
 #[allow(clippy::cast_precision_loss, reason = "counts of readings are far below 2^52")]

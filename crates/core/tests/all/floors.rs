@@ -4,7 +4,7 @@ use std::fs;
 use std::path::{Path, PathBuf};
 
 /// Every module of the crate's root and its floor.
-const FLOORS: [(&str, u8); 14] = [
+const FLOORS: [(&str, u8); 15] = [
     ("document", 0),
     ("formulas", 1),
     ("format", 2),
@@ -17,8 +17,9 @@ const FLOORS: [(&str, u8); 14] = [
     ("simulation", 7),
     ("measurement", 8),
     ("workshop", 8),
-    ("schema", 9),
-    ("lib", 10),
+    ("logbook", 9),
+    ("schema", 10),
+    ("lib", 11),
 ];
 
 fn floor(module: &str) -> Option<u8> {

@@ -20,6 +20,7 @@ mod gearing_by_hand;
 mod generators;
 mod heat_and_times;
 mod loads;
+mod logbook;
 mod loom;
 mod measure;
 mod model_document;

@@ -143,10 +143,17 @@ async fn whatever_the_document_can_hold_has_a_field() {
             builds.push(build);
         }
     }
+    // What only a stepper has stands on its own machine.
+    let mut stepper = builds[0].clone();
+    let motor = &mut stepper["options"][0]["drives"][0]["motor"];
+    motor["kind"] = json!("stepper");
+    motor["facts"] = json!({ "form": "stepper" });
+    let _ = motor.as_object_mut().unwrap().remove("brush_drop_v");
+    builds.insert(2, stepper);
     for (place, build) in builds.iter().enumerate() {
         let id = store(&server, build).await;
-        // What the machine is shows in Job and Run; the parts are the same for the first two, brushless and brushed.
-        let steps: &[&str] = if place < 3 {
+        // What the machine is shows in Job and Run; the parts are those of the first three, a stepper among them.
+        let steps: &[&str] = if place < 4 {
             &["job", "motor", "gearing", "battery", "controller", "wiring", "run"]
         } else {
             &["job", "run"]

@@ -127,7 +127,7 @@ async fn a_sellers_text_becomes_a_part_of_the_shelf() {
     browser.until("worked out", "document.querySelector('[data-found=resistance_ohm]')").await;
     browser.click("[data-save-part]").await;
     browser.until("it is put away", "!document.querySelector('[data-part-sheet]')").await;
-    browser.until_text("92 parts").await;
+    browser.until_text("96 parts").await;
     browser.end().await;
 }
 
@@ -171,7 +171,7 @@ async fn a_search_for_another_kind_of_part_leads_to_it() {
     let server = Server::demo();
     let browser = Browser::start().await;
     browser.open(&server.url("/shelf")).await;
-    browser.until_text("91 parts").await;
+    browser.until_text("95 parts").await;
     browser.find("input[type=search]").await.send_keys("pouch").await.unwrap();
     browser
         .until("it is told", "document.querySelector('[data-elsewhere-kind=battery]')?.innerText.includes('batter')")

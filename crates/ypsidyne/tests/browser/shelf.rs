@@ -111,7 +111,7 @@ async fn a_table_is_matched_looked_at_and_its_good_rows_kept() {
             "document.querySelector('[data-import-sum]')?.innerText.startsWith('2 parts read, 1 does not')",
         )
         .await;
-    browser.until_text("\"steam\" came, one of brushed, brushless is needed").await;
+    browser.until_text("\"steam\" came, one of brushed, brushless, stepper is needed").await;
     browser.click("[data-import-good]").await;
     browser.until_text("2 parts are on the shelf, 1 rows were left out").await;
     browser.press("Done").await;
