@@ -1,5 +1,6 @@
 //! The command line. Results on standard output, messages on standard error; exit 0 done, 2 bad input, 1 anything else.
 
+use std::collections::BTreeMap;
 use std::io::{Read, Write};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::path::{Path, PathBuf};
@@ -9,7 +10,9 @@ use std::time::Duration;
 
 use anyhow::Context;
 use clap::{Args, Parser, Subcommand};
-use ypsidyne_core::document::{Build, Measurement, Problem, Search, Simulation};
+use ypsidyne_core::document::log::{Entry, LogHeading};
+use ypsidyne_core::document::{Build, Log, Measurement, Problem, Search, Simulation};
+use ypsidyne_core::logbook::ride_table::read_ride;
 use ypsidyne_core::variants::search::{Space, Watch};
 
 use crate::serve::{self, Settings};
@@ -94,6 +97,24 @@ enum Command {
         /// The document; - reads standard input.
         file: PathBuf,
     },
+    /// Compare rides with what is computed of them, as JSON.
+    #[command(
+        long_about = "Reads a ypsidyne.log/1 document and prints a ypsidyne.compared/1 document: what each ride adds up to, \
+                      where it agrees with the same course computed and where it leaves it, which figures of the build it \
+                      corrects and how surely, what checks say of the magnets, wear, failures.\n\nWith --build the file is a \
+                      logger's table (CSV) instead, and the build is the one that was ridden; what cannot be used of the \
+                      table is named on standard error by line and column."
+    )]
+    Compare {
+        /// The document, or the table; - reads standard input.
+        file: PathBuf,
+        /// The build that was ridden: the file is a logger's table then.
+        #[arg(long)]
+        build: Option<PathBuf>,
+        /// The option that was ridden; the first when left out.
+        #[arg(long, requires = "build")]
+        option: Option<String>,
+    },
     /// Start a simulated bench: supply, meter, tachometer and thermometer around a motor, each on a port of this machine.
     #[command(
         long_about = "Starts four instruments that speak SCPI over TCP on this machine, around one simulated motor, and \
@@ -160,6 +181,7 @@ pub fn main() -> ExitCode {
         Command::Evaluate { file } => return evaluate(&file),
         Command::Find { file } => return find(&file),
         Command::Measure { file } => return measure(&file),
+        Command::Compare { file, build, option } => return compare(&file, build.as_deref(), option),
         Command::Sheet { file, option } => return build_sheet(&file, option.as_deref()),
         Command::Simulate { file, csv } => return simulate(&file, csv),
         Command::Instruments { motor, port, seed } => run_instruments(motor.as_deref(), port, seed),
@@ -236,6 +258,33 @@ fn measure(file: &Path) -> ExitCode {
     let worked_out =
         |text: &str| Measurement::from_json(text).and_then(|readings| ypsidyne_core::measurement::measure(&readings));
     with_document(file, worked_out, |measured| print_json(&measured))
+}
+
+fn compare(file: &Path, build: Option<&Path>, option: Option<String>) -> ExitCode {
+    let Some(build) = build else {
+        return with_document(file, Log::from_json, |log| print_json(&ypsidyne_core::logbook::compare(&log)));
+    };
+    let table = match read_text(file).and_then(|text| Ok(read_ride(&text, &BTreeMap::new())?)) {
+        Ok(table) => table,
+        Err(error) => return finish(Err(error)),
+    };
+    for said in &table.says {
+        eprintln!("ypsidyne: {said}");
+    }
+    for problem in &table.problems {
+        let column = problem.column.as_deref().map_or_else(String::new, |column| format!(", {column}"));
+        eprintln!("ypsidyne: line {}{column}: {}", problem.line, problem.detail);
+    }
+    let unnamed = table.problem_count - table.problems.len();
+    if unnamed > 0 {
+        eprintln!("ypsidyne: and {unnamed} more");
+    }
+    let log_of = |text: &str| {
+        let build = Build::from_json(text)?;
+        let heading = LogHeading { name: None, option: option.clone(), drive: None };
+        Log::of(build, heading, vec![Entry::of_ride("unknown", table.columns.clone())])
+    };
+    with_document(build, log_of, |log| print_json(&ypsidyne_core::logbook::compare(&log)))
 }
 
 fn simulate(file: &Path, csv: bool) -> ExitCode {

@@ -1443,6 +1443,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A log against what is computed of its machine. */
+        post: operations["compareLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A logger's table as it is understood: its columns, what cannot be used of it, by line and column. */
+        post: operations["lookAtTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/phone": {
         parameters: {
             query?: never;
@@ -9892,6 +9926,361 @@ export interface components {
         };
         /** @description Where a sweep stands. */
         SweepState: "idle" | "running" | "done" | "stopped" | "failed";
+        /** @description What a log says. */
+        Compared: {
+            /** @description Always `ypsidyne.compared/1`. */
+            format: string;
+            /** @description Ride by ride, the first one first. */
+            rides: components["schemas"]["ComparedRide"][];
+            /** @description The magnets, motor by motor. */
+            magnets: components["schemas"]["MagnetHealth"][];
+            /** @description What wears. */
+            wear: components["schemas"]["Wear"][];
+            /** @description What broke, part by part. */
+            failures: components["schemas"]["Failures"][];
+        };
+        /** @description A ride against what was computed of it. */
+        ComparedRide: {
+            /** @description What it is called. */
+            title: string;
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description What it adds up to. */
+            totals: components["schemas"]["RideTotals"];
+            /** @description Channel by channel; empty where it was not computed. */
+            channels: components["schemas"]["ComparedChannel"][];
+            /** @description What it says of the build's figures; empty where it was not computed. */
+            calibration: components["schemas"]["CalibratedFigure"][];
+            /** @description The whole in words, the most important first. */
+            says: string[];
+        };
+        /** @description What a ride adds up to; null where its channels do not tell. */
+        RideTotals: {
+            /**
+             * Format: double
+             * @description From the first row to the last, s.
+             */
+            duration_s: number;
+            /**
+             * Format: double
+             * @description Way, m.
+             */
+            distance_m: number | null;
+            /**
+             * Format: double
+             * @description Energy out of the battery, Wh.
+             */
+            energy_out_wh: number | null;
+            /**
+             * Format: double
+             * @description Energy back into it, Wh.
+             */
+            energy_back_wh: number | null;
+            /**
+             * Format: double
+             * @description Charge out of the battery less what came back, Ah.
+             */
+            charge_ah: number | null;
+            /**
+             * Format: double
+             * @description Energy out less back over the way, Wh/km.
+             */
+            wh_per_km: number | null;
+            /**
+             * Format: double
+             * @description Largest battery current, A.
+             */
+            peak_supply_current_a: number | null;
+            /**
+             * Format: double
+             * @description Lowest battery voltage, V.
+             */
+            min_supply_voltage_v: number | null;
+            /**
+             * Format: double
+             * @description Hottest winding, °C.
+             */
+            hottest_winding_c: number | null;
+            /** @description Times without readings. */
+            gaps: components["schemas"]["Gap"][];
+        };
+        /** @description A time without readings. */
+        Gap: {
+            /**
+             * Format: double
+             * @description Since the start, s.
+             */
+            from_s: number;
+            /**
+             * Format: double
+             * @description How long, s.
+             */
+            lasts_s: number;
+        };
+        /** @description One channel, measured and computed. */
+        ComparedChannel: {
+            /** @description Key of the channel. */
+            name: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description Unit. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Mean of measured less computed.
+             */
+            bias: number;
+            /**
+             * Format: double
+             * @description Root mean square of measured less computed.
+             */
+            rms: number;
+            /**
+             * Format: double
+             * @description Share of what the measured signal varies that the computed one explains, 0 to 1; null where it does not vary.
+             */
+            explained: number | null;
+            /**
+             * Format: double
+             * @description From when on it leaves what was computed, s; null where it does not.
+             */
+            leaves_s: number | null;
+            /** @description In one sentence. */
+            says: string;
+            /** @description Both over time, for drawing. */
+            lines: components["schemas"]["ChannelLines"];
+        };
+        /** @description Both over time. */
+        ChannelLines: {
+            /** @description Since the start, s. */
+            t_s: number[];
+            /** @description Measured; null where nothing was read. */
+            measured: (number | null)[];
+            /** @description Computed; null where nothing was computed. */
+            computed: (number | null)[];
+        };
+        /** @description A figure, before the ride and after. */
+        CalibratedFigure: {
+            /** @description Key of the figure. */
+            name: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description Unit; empty where it has none. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What stands in the build; of the gearing the efficiency of all stages.
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description One sigma of how far that usually is off.
+             */
+            before_sigma: number;
+            /**
+             * Format: double
+             * @description What the ride says.
+             */
+            after: number;
+            /**
+             * Format: double
+             * @description One sigma of that.
+             */
+            after_sigma: number;
+            /** @description The 95 % interval. */
+            interval_95: number[];
+            /** @description Whether the ride tells it: it halves at least what was unsure. */
+            determined: boolean;
+            /** @description In one sentence; where the ride does not tell, which ride would. */
+            says: string;
+        };
+        /** @description What the checks of a motor say of its magnets. */
+        MagnetHealth: {
+            /** @description Which motor; null where there is one only. */
+            motor: string | null;
+            /** @description Every check, the first one first. */
+            checks: components["schemas"]["MagnetCheck"][];
+            /**
+             * Format: double
+             * @description Strength over that of the first check, 1 for as new; null with fewer than two checks of Kv.
+             */
+            strength: number | null;
+            /**
+             * Format: double
+             * @description Its standard error; null where no check tells one.
+             */
+            standard_error: number | null;
+            /** @description Whether it is lost: by more than twice its error. */
+            lost: boolean;
+            /** @description What that means, in whole sentences. */
+            says: string[];
+        };
+        /** @description One check, at 20 °C. */
+        MagnetCheck: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /**
+             * Format: double
+             * @description Kv, rpm/V.
+             */
+            kv_rpm_per_v: number | null;
+            /**
+             * Format: double
+             * @description Its standard error.
+             */
+            kv_standard_error: number | null;
+            /**
+             * Format: double
+             * @description Winding resistance, Ω.
+             */
+            resistance_ohm: number | null;
+            /**
+             * Format: double
+             * @description No-load current, A.
+             */
+            no_load_current_a: number | null;
+        };
+        /** @description What measured lengths of one thing say. */
+        Wear: {
+            /** @description What wears. */
+            item: string;
+            /** @description Hours of running and length, mm, of every measurement. */
+            points: number[][];
+            /**
+             * Format: double
+             * @description Length at which it is due, mm.
+             */
+            limit_mm: number;
+            /**
+             * Format: double
+             * @description Length lost in an hour, mm; null with one measurement, or where nothing is lost.
+             */
+            mm_per_hour: number | null;
+            /**
+             * Format: double
+             * @description Hours left from the last measurement; null where that is not told.
+             */
+            hours_left: number | null;
+            /** @description Their 90 % interval; the second null where the readings allow that it never comes. Null with fewer than three. */
+            interval_90: [
+                number,
+                number | null
+            ] | null;
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description The failures of one part. */
+        Failures: {
+            /** @description The part. */
+            part: string;
+            /** @description Its batches, the worst first. */
+            batches: components["schemas"]["Batch"][];
+            /**
+             * Format: double
+             * @description Chance that batches alike would differ as much, between the worst and the best; null with one batch.
+             */
+            p_value: number | null;
+            /** @description What the counts support. */
+            explanation: components["schemas"]["Explanation"];
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description A batch of a part. */
+        Batch: {
+            /** @description Its name; null where nobody gave one. */
+            batch: string | null;
+            /**
+             * Format: uint32
+             * @description How many failed.
+             */
+            failed: number;
+            /**
+             * Format: uint32
+             * @description How many were in use; null where nobody said.
+             */
+            of: number | null;
+            /**
+             * Format: double
+             * @description Share that fails, in the middle of its interval; null without the number in use.
+             */
+            rate: number | null;
+            /** @description Its 90 % interval. */
+            interval_90: number[] | null;
+            /**
+             * Format: uint32
+             * @description How many of them had a limit passed; null where that was looked at for none.
+             */
+            beyond_limits: number | null;
+            /** @description Hours after which they failed, where that is known. */
+            hours: number[];
+        };
+        /** @description What the counts support. */
+        Explanation: "suspect_batch" | "overload" | "too_few";
+        /** @description A table as it was read. */
+        ReadRide: {
+            /** @description The columns in the order of the table. */
+            mapped: components["schemas"]["MappedColumn"][];
+            /**
+             * Format: double
+             * @description When it began, seconds since 1970; null where the table tells no date.
+             */
+            began_s: number | null;
+            /**
+             * Format: uint
+             * @description Rows that were read.
+             */
+            rows: number;
+            /**
+             * Format: uint
+             * @description Rows that were left out.
+             */
+            left_out: number;
+            /** @description What is wrong with cells and rows, the first 200. */
+            problems: components["schemas"]["CellProblem"][];
+            /**
+             * Format: uint
+             * @description How many there are in all.
+             */
+            problem_count: number;
+            /** @description Times without rows. */
+            gaps: components["schemas"]["Gap"][];
+            /** @description The whole in words. */
+            says: string[];
+        };
+        /** @description A column of the table, as it was understood. */
+        MappedColumn: {
+            /** @description Its head. */
+            head: string;
+            /** @description What it is taken for; null where it is not used. */
+            channel: components["schemas"]["Channel"] | null;
+            /** @description The unit it is taken in; empty where it is not used. */
+            unit: string;
+            /** @description Units that it may be in instead. */
+            units: string[];
+            /** @description Whether head or units row said the unit; else it is the usual one. */
+            unit_said: boolean;
+            /** @description A few of its cells. */
+            sample: string[];
+            /**
+             * Format: uint
+             * @description Readings that were taken.
+             */
+            readings: number;
+        };
+        /** @description What a column of a logger is. */
+        Channel: "time" | "date" | "speed" | "distance" | "grade" | "altitude" | "motor_current" | "supply_current" | "supply_voltage" | "supply_power" | "charge_drawn" | "winding" | "case" | "controller" | "battery";
+        /** @description What is wrong with a cell or a row. */
+        CellProblem: {
+            /**
+             * Format: uint64
+             * @description Line of the file, from 1.
+             */
+            line: number;
+            /** @description Head of the column; null for the whole row. */
+            column: string | null;
+            /** @description What came, and what would do. */
+            detail: string;
+        };
         /** @description A page as a phone opens it. */
         OnThePhone: {
             /** @description Its address; null where this bench listens on this machine alone. */
@@ -10799,6 +11188,471 @@ export interface components {
              * @default null
              */
             fault_on?: boolean | null;
+        };
+        Log: {
+            /**
+             * Name
+             * @description Whose log it is.
+             */
+            name?: string | null;
+            /**
+             * Option
+             * @description The option that was built; the first when left out.
+             */
+            option?: string | null;
+            /**
+             * Drive
+             * @description The drive that the rides are about; the first when left out.
+             */
+            drive?: string | null;
+            /** @constant */
+            format: "ypsidyne.log/1";
+            build: components["schemas"]["Build"];
+            entries: components["schemas"]["LogEntry"][];
+        };
+        LogEntry: {
+            /**
+             * Charge at the start
+             * @description Share of the full charge.
+             * @default 1
+             */
+            state_of_charge?: number;
+            /**
+             * Air
+             * @description Temperature of the air; that of the job when left out.
+             */
+            ambient_c?: number | null;
+            /**
+             * Payload
+             * @description What it carried; that of the job when left out.
+             */
+            payload_kg?: number | null;
+            /**
+             * Channels
+             * @description What the logger wrote.
+             */
+            columns: components["schemas"]["RideColumns"];
+            /**
+             * To be corrected
+             * @description All that the ride can tell, when left out.
+             */
+            calibrate?: components["schemas"]["Calibrated"][] | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "ride";
+        } | {
+            /**
+             * Air
+             * @description Temperature of the air; that of the job when left out.
+             */
+            ambient_c?: number | null;
+            /**
+             * Stages
+             * @description One after the other.
+             */
+            stages: components["schemas"]["HeatStage"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "heat";
+        } | {
+            /**
+             * Motor
+             * @description Which one, where there are several.
+             */
+            motor?: string | null;
+            /**
+             * Motor
+             * @description Its temperature while it was checked; 20 °C when left out.
+             */
+            temperature_c?: number | null;
+            /**
+             * Sheet
+             * @description The bench sheet.
+             */
+            measurement?: components["schemas"]["Measurement"] | null;
+            /**
+             * Results
+             * @description What it came to, where there is no sheet.
+             */
+            results?: components["schemas"]["CheckResults"] | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "check";
+        } | {
+            /**
+             * What
+             * @description Brushes, belt, grease.
+             */
+            item: string;
+            /**
+             * Every
+             * @description Hours of running between two times.
+             */
+            hours_between?: number | null;
+            /**
+             * or every
+             * @description Kilometres between two times.
+             */
+            km_between?: number | null;
+            /**
+             * or every
+             * @description Days between two times.
+             */
+            days_between?: number | null;
+            /**
+             * Measured
+             * @description A length that wears.
+             */
+            measured?: components["schemas"]["WearReading"] | null;
+            /**
+             * Hours
+             * @description Hours of running until then.
+             */
+            hours?: number | null;
+            /**
+             * Done
+             * @description Whether it was done, or only looked at.
+             * @default true
+             */
+            done?: boolean;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "upkeep";
+        } | {
+            /**
+             * Part
+             * @description Worm, belt, controller.
+             */
+            part: string;
+            /**
+             * What broke
+             * @description And how.
+             * @default
+             */
+            what?: string;
+            /**
+             * Batch
+             * @description Delivery or lot that it came from.
+             */
+            batch?: string | null;
+            /**
+             * of
+             * @description How many of that batch were in use.
+             */
+            of?: number | null;
+            /**
+             * after
+             * @description Hours of running.
+             */
+            hours?: number | null;
+            /**
+             * Beyond its limits
+             * @description Whether a limit of that part was passed at that moment.
+             */
+            beyond_limits?: boolean | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "failure";
+        } | {
+            /**
+             * Changes
+             * @description Figure by figure.
+             * @default []
+             */
+            changes?: components["schemas"]["ChangedFigure"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "change";
+        } | {
+            /**
+             * Pictures
+             * @description What it looked like.
+             * @default []
+             */
+            pictures?: components["schemas"]["Picture"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "note";
+        };
+        RideColumns: {
+            /**
+             * Time
+             * @description Since the start; each above the one before.
+             */
+            t_s: (number | null)[];
+            /**
+             * Speed
+             * @description Over ground.
+             */
+            speed_m_s?: (number | null)[] | null;
+            /**
+             * Distance
+             * @description Since some start.
+             */
+            distance_m?: (number | null)[] | null;
+            /**
+             * Grade
+             * @description Rise over run; below zero it goes down.
+             */
+            grade_percent?: (number | null)[] | null;
+            /**
+             * Height
+             * @description Above some level.
+             */
+            altitude_m?: (number | null)[] | null;
+            /**
+             * Motor current
+             * @description Of each motor; below zero it brakes.
+             */
+            motor_current_a?: (number | null)[] | null;
+            /**
+             * Battery current
+             * @description Below zero it charges.
+             */
+            supply_current_a?: (number | null)[] | null;
+            /**
+             * Battery voltage
+             * @description At the battery.
+             */
+            supply_voltage_v?: (number | null)[] | null;
+            /**
+             * Winding
+             * @description Of the motor.
+             */
+            winding_c?: (number | null)[] | null;
+            /**
+             * Motor case
+             * @description Of the motor.
+             */
+            case_c?: (number | null)[] | null;
+            /**
+             * Controller
+             * @description Its temperature.
+             */
+            controller_c?: (number | null)[] | null;
+            /**
+             * Battery
+             * @description Its temperature.
+             */
+            battery_c?: (number | null)[] | null;
+        };
+        /** @enum {string} */
+        Calibrated: "rolling_resistance" | "drag_area_m2" | "gearing_efficiency" | "cell_resistance_ohm" | "capacity_ah" | "winding_to_case_k_per_w" | "case_to_ambient_k_per_w";
+        HeatStage: {
+            /**
+             * Lasts
+             * @description Minutes of running.
+             */
+            minutes: number;
+            /**
+             * Throttle
+             * @description Share of full throttle.
+             */
+            throttle?: number | null;
+            /**
+             * Speed
+             * @description Speed that is held.
+             */
+            speed_m_s?: number | null;
+            /**
+             * Readings
+             * @description At its end.
+             */
+            readings?: components["schemas"]["StageReadings"] | null;
+        };
+        StageReadings: {
+            /**
+             * Motor
+             * @description Of the case.
+             */
+            motor_c?: number | null;
+            /**
+             * Controller
+             * @description At its hottest place.
+             */
+            controller_c?: number | null;
+            /**
+             * Battery
+             * @description Between the cells.
+             */
+            battery_c?: number | null;
+        };
+        CheckResults: {
+            /**
+             * Kv
+             * @description Turns per minute per volt.
+             */
+            kv_rpm_per_v?: number | null;
+            /**
+             * Its error
+             * @description Standard error of Kv.
+             */
+            kv_standard_error?: number | null;
+            /**
+             * Winding resistance
+             * @description At the temperature of the winding.
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Its error
+             * @description Standard error of the resistance.
+             */
+            resistance_standard_error?: number | null;
+            /**
+             * No-load current
+             * @description With nothing on the shaft.
+             */
+            no_load_current_a?: number | null;
+            /**
+             * Motor
+             * @description Its temperature while it was checked.
+             * @default 20
+             */
+            temperature_c?: number;
+        };
+        WearReading: {
+            /**
+             * Length
+             * @description As measured.
+             */
+            length_mm: number;
+            /**
+             * Limit
+             * @description Length at which it is due.
+             */
+            limit_mm: number;
+        };
+        ChangedFigure: {
+            /**
+             * What
+             * @description Pulley, teeth.
+             */
+            what: string;
+            /**
+             * Before
+             * @description What stood there.
+             */
+            before?: string | null;
+            /**
+             * After
+             * @description What stands there now.
+             */
+            after?: string | null;
+        };
+        Picture: {
+            /**
+             * Picture
+             * @description Name of the file.
+             */
+            name: string;
+        };
+        /** @description A column, said by hand: what it is and in which unit; without a channel it is left out. */
+        SaidColumn: {
+            /** @description What it is; null leaves it out. */
+            channel?: components["schemas"]["Channel"] | null;
+            /**
+             * @description Its unit; null for the one of the head, else the usual one.
+             * @default null
+             */
+            unit?: string | null;
         };
         /** @description The passphrase. */
         Passphrase: {
@@ -14061,6 +14915,72 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    compareLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Log"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    lookAtTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadRide"];
+                };
             };
             /** @description A problem document (RFC 9457). */
             default: {

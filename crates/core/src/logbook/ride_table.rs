@@ -132,10 +132,9 @@ fn head_of(text: &str) -> Option<Head> {
     let mut head = best?.1;
     if let Some(below) = text.lines().nth(head.line + 1) {
         let cells = split(below.trim_start_matches('#').trim_start(), head.delimiter);
-        let numbers = cells.iter().filter(|cell| plain_number(cell, true).is_some()).count();
-        let clocks = cells.iter().filter(|cell| moment(cell, true).is_some()).count();
+        let figures = cells.iter().filter(|cell| cell.starts_with(|letter: char| letter.is_ascii_digit())).count();
         let words = cells.iter().filter(|cell| !cell.is_empty()).count();
-        if words >= 2 && numbers == 0 && clocks == 0 {
+        if words >= 2 && figures == 0 {
             head.units = Some(cells.iter().map(|cell| cell.trim_matches(['[', ']', '(', ')']).to_owned()).collect());
         }
     }
@@ -273,7 +272,8 @@ impl Reading {
                 }
                 _ => time,
             };
-            let Some(moment) = moment(harmless(time_said), decimal_comma) else {
+            let said = moment(harmless(time_said), decimal_comma);
+            let Some(moment) = said.or_else(|| with_unit(time_said, decimal_comma).map(Moment::Number)) else {
                 let name = self.mapped[time_at].head.clone();
                 self.note(line, Some(&name), || format!("{time_said:?} came, a time is needed: the row is left out"));
                 self.left_out += 1;

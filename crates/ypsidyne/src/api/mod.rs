@@ -8,6 +8,7 @@ mod extract;
 mod instruments;
 mod json;
 mod known;
+mod logbook;
 mod openapi;
 mod options;
 mod part_files;
@@ -129,6 +130,7 @@ fn routes() -> Vec<Route> {
         runs::routes(),
         workshop::routes(),
         instruments::routes(),
+        logbook::routes(),
         phone::routes(),
         session::routes(),
     ]

@@ -188,3 +188,27 @@ fn sheet_writes_one_file_that_stands_alone() {
         text(&other.stderr)
     );
 }
+
+#[test]
+fn a_loggers_table_is_compared_with_its_build_and_what_is_unusable_is_named() {
+    let folder = tempfile::tempdir().unwrap();
+    let build = folder.path().join("build.json");
+    std::fs::write(&build, ypsidyne_testkit::demo("tracking-shot-dolly-board").to_string()).unwrap();
+    let rows: String = (0..120)
+        .map(|t| format!("{t};{};{}\n", if t == 7 { "fast" } else { "10,8" }, if t < 5 { 6 } else { 3 }))
+        .collect();
+    let table = format!("time (s);speed (km/h);battery current (A)\n{rows}");
+    let output = run(&["compare", "-", "--build", build.to_str().unwrap()], Some(&table));
+    assert!(output.status.success(), "{}", String::from_utf8_lossy(&output.stderr));
+    let told: Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert_eq!(told["format"], "ypsidyne.compared/1");
+    let way = told["rides"][0]["totals"]["distance_m"].as_f64().unwrap();
+    assert!((way - 357.0).abs() < 1.0, "{way}");
+    assert!(String::from_utf8_lossy(&output.stderr).contains("line 9, speed (km/h): \"fast\" came"));
+
+    let log = serde_json::json!({ "format": "ypsidyne.log/1", "build": ypsidyne_testkit::demo("tracking-shot-dolly-board"),
+        "entries": [{ "kind": "ride", "at": "2026-11-21T10:00:00Z", "columns": { "t_s": [0, 1, 1] } }] });
+    let output = run(&["compare", "-"], Some(&log.to_string()));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8_lossy(&output.stderr).contains("/entries/0/columns/t_s/2"));
+}

@@ -118,6 +118,14 @@ impl Entry {
         Some(Self { heading: heading?, happened: happened? })
     }
 
+    /// A ride of which nothing but its channels is known.
+    #[must_use]
+    pub fn of_ride(at: &str, columns: RideColumns) -> Self {
+        let ride = Ride { state_of_charge: 1.0, ambient_c: None, payload_kg: None, columns, calibrate: None };
+        let heading = EntryHeading { at: at.to_owned(), title: None, notes: None };
+        Self { heading, happened: Happened::Ride(ride) }
+    }
+
     /// What it is called: its title, else its kind.
     #[must_use]
     pub fn title(&self) -> &str {
