@@ -123,7 +123,7 @@ pub(super) fn multiplied(build: &mut Build, option: usize, drive: usize, now: &A
         }
         Calibrated::WindingToCase | Calibrated::CaseToAmbient => {
             let Some(path) = path else { return };
-            let thermal = served.motor.thermal.get_or_insert_with(|| Thermal {
+            let thermal = served.motor.thermal.get_or_insert(Thermal {
                 winding_to_case_k_per_w: None,
                 case_to_ambient_k_per_w: None,
                 winding_j_per_k: None,

@@ -167,18 +167,18 @@ impl Reading {
             let by_head = understood(name, unit_row);
             let chosen = match said.get(&place) {
                 None => by_head.filter(|found| !said.values().any(|said| said.channel == Some(found.channel))),
-                Some(said) => said.channel.and_then(|channel| {
+                Some(said) => said.channel.map(|channel| {
                     let by_unit = said.unit.as_deref().and_then(|unit| unit_of(channel, unit));
                     let own = by_head.filter(|found| found.channel == channel);
                     let usual = channel.units().first().map(|(words, factor, offset)| (*factor, *offset, words[0]));
                     match (by_unit, own) {
                         (Some((factor, offset, unit)), _) => {
-                            Some(Understood { channel, factor, offset, unit, unit_said: true })
+                            Understood { channel, factor, offset, unit, unit_said: true }
                         }
-                        (None, Some(own)) => Some(own),
+                        (None, Some(own)) => own,
                         (None, None) => {
                             let (factor, offset, unit) = usual.unwrap_or((1.0, 0.0, ""));
-                            Some(Understood { channel, factor, offset, unit, unit_said: false })
+                            Understood { channel, factor, offset, unit, unit_said: false }
                         }
                     }
                 }),
