@@ -1,5 +1,5 @@
-//! The macros that describe documents: [`record!`] for objects, [`choice!`] for one-of-several words, [`entry!`] for the
-//! numbers of a list.
+//! The macros that describe documents: [`record!`] for objects, [`choice!`] for one-of-several words, [`kinds!`] for objects of
+//! several kinds, [`entry!`] for the numbers of a list.
 
 /// Defines a struct, how it is read strictly, and its JSON Schema from one list of fields.
 ///
@@ -259,6 +259,57 @@ macro_rules! entry {
             fn schema(spec: &crate::document::reading::Spec, generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
                 let own = crate::document::reading::Spec { key: spec.key, label: spec.label, doc: spec.doc, shape: $range };
                 <$inner as crate::document::reading::FieldValue>::schema(&own, generator)
+            }
+        }
+    };
+}
+
+/// Defines an enum of records that a member `kind` tells apart, how it is read, and the schema of each, from one list:
+/// `Variant(Record) = "word", "title";`.
+macro_rules! kinds {
+    ($(#[$meta:meta])* $all:ident { $( $variant:ident($record:ty) = $word:literal, $title:literal; )* }) => {
+        $(#[$meta])*
+        #[derive(Debug, Clone, PartialEq, serde::Serialize)]
+        #[serde(tag = "kind", rename_all = "snake_case")]
+        #[allow(missing_docs, reason = "each is described by its record")]
+        pub enum $all {
+            $( $variant($record) ),*
+        }
+
+        impl $all {
+            /// Every kind with what a maker calls it.
+            pub const KINDS: &'static [(&'static str, &'static str)] = &[ $( ($word, $title) ),* ];
+
+            /// The word of its kind.
+            #[must_use]
+            pub const fn kind(&self) -> &'static str {
+                match self { $( Self::$variant(_) => $word ),* }
+            }
+
+            fn read(
+                value: &serde_json::Value,
+                besides: &[&str],
+                at: &crate::document::reading::Place<'_>,
+                problems: &mut crate::document::reading::Problems,
+            ) -> Option<Self> {
+                use crate::document::reading::{object, shown};
+                let kind = object(value, at, problems)?.get("kind");
+                match kind.and_then(serde_json::Value::as_str) {
+                    $( Some($word) => <$record>::read_object(value, besides, at, problems).map(Self::$variant), )*
+                    _ => {
+                        let came = kind.map_or_else(|| "nothing".to_owned(), shown);
+                        let known: Vec<&str> = Self::KINDS.iter().map(|(word, _)| *word).collect();
+                        problems.note(&at.key("kind"), format!("{came} came, one of {} is needed", known.join(", ")));
+                        None
+                    }
+                }
+            }
+
+            /// Members and required keys of each kind.
+            fn schemas(
+                generator: &mut schemars::SchemaGenerator,
+            ) -> Vec<(&'static str, (serde_json::Map<String, serde_json::Value>, Vec<serde_json::Value>))> {
+                vec![ $( ($word, <$record>::schema_members(generator)) ),* ]
             }
         }
     };

@@ -321,64 +321,24 @@ record! {
     }
 }
 
-/// Makes the enum of the kinds, how it is read and its schema from one list.
-macro_rules! sheets {
-    ($( $variant:ident = $word:literal, $title:literal; )*) => {
-        /// The readings of one kind of sheet.
-        #[derive(Debug, Clone, PartialEq, Serialize)]
-        #[serde(tag = "kind", rename_all = "snake_case")]
-        #[allow(missing_docs, reason = "each is described by its record")]
-        pub enum Sheet {
-            $( $variant($variant) ),*
-        }
-
-        impl Sheet {
-            /// Every kind with what a maker calls it.
-            pub const KINDS: &'static [(&'static str, &'static str)] = &[ $( ($word, $title) ),* ];
-
-            /// The word of its kind.
-            #[must_use]
-            pub const fn kind(&self) -> &'static str {
-                match self { $( Self::$variant(_) => $word ),* }
-            }
-
-            fn read(value: &serde_json::Value, besides: &[&str], at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
-                let kind = object(value, at, problems)?.get("kind");
-                match kind.and_then(serde_json::Value::as_str) {
-                    $( Some($word) => $variant::read_object(value, besides, at, problems).map(Self::$variant), )*
-                    _ => {
-                        let came = kind.map_or_else(|| "nothing".to_owned(), shown);
-                        let known: Vec<&str> = Self::KINDS.iter().map(|(word, _)| *word).collect();
-                        problems.note(&at.key("kind"), format!("{came} came, one of {} is needed", known.join(", ")));
-                        None
-                    }
-                }
-            }
-
-            fn schemas(generator: &mut schemars::SchemaGenerator) -> Vec<(&'static str, Members)> {
-                vec![ $( ($word, $variant::schema_members(generator)) ),* ]
-            }
-        }
-    };
-}
-
-type Members = (serde_json::Map<String, serde_json::Value>, Vec<serde_json::Value>);
-
-sheets! {
-    WindingResistance = "winding_resistance", "Winding resistance";
-    LockedRotor = "locked_rotor", "Held still";
-    NoLoadSweep = "no_load_sweep", "Speed without load";
-    SpinTest = "spin_test", "Spun by a drill";
-    PackResistance = "pack_resistance", "Pack resistance";
-    Capacity = "capacity", "Capacity";
-    CellVoltages = "cell_voltages", "Cells at rest";
-    CoastDown = "coast_down", "Rolling out";
-    PullTest = "pull_test", "Luggage scale";
-    GeneratorTest = "generator_test", "As a generator";
-    Identify = "identify", "Which motor is it";
-    HeatRun = "heat_run", "Heat run";
-    LoadedCurrents = "loaded_currents", "Currents under load";
-    FreeSheet = "free_sheet", "Readings of your own";
+kinds! {
+    /// The readings of one kind of sheet.
+    Sheet {
+        WindingResistance(WindingResistance) = "winding_resistance", "Winding resistance";
+        LockedRotor(LockedRotor) = "locked_rotor", "Held still";
+        NoLoadSweep(NoLoadSweep) = "no_load_sweep", "Speed without load";
+        SpinTest(SpinTest) = "spin_test", "Spun by a drill";
+        PackResistance(PackResistance) = "pack_resistance", "Pack resistance";
+        Capacity(Capacity) = "capacity", "Capacity";
+        CellVoltages(CellVoltages) = "cell_voltages", "Cells at rest";
+        CoastDown(CoastDown) = "coast_down", "Rolling out";
+        PullTest(PullTest) = "pull_test", "Luggage scale";
+        GeneratorTest(GeneratorTest) = "generator_test", "As a generator";
+        Identify(Identify) = "identify", "Which motor is it";
+        HeatRun(HeatRun) = "heat_run", "Heat run";
+        LoadedCurrents(LoadedCurrents) = "loaded_currents", "Currents under load";
+        FreeSheet(FreeSheet) = "free_sheet", "Readings of your own";
+    }
 }
 
 record! {

@@ -208,7 +208,7 @@ fn the_intervals_hold_what_was_hidden() {
             told_build["options"][0]["battery"]["cell_resistance_ohm"] = json!(0.004);
             let logger = Logger { amps: 0.8, volts: 0.08, gap: seed % 3 == 0, ..USUAL };
             let columns = logged(&hidden, &COURSE[..10], logger, seed);
-            let asked = json!({ "calibrate": ["rolling_resistance", "cell_resistance_ohm", "drag_area_m2"] });
+            let asked = json!({ "calibrate": ["rolling_resistance", "cell_resistance_ohm"] });
             let told = compared(&told_build, &columns, asked);
             let holds = |name: &str, truth: f64| {
                 let found = figure(&told, name);

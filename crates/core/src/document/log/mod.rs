@@ -26,57 +26,17 @@ record! {
     }
 }
 
-/// Makes the enum of the kinds, how it is read and its schema from one list.
-macro_rules! kinds {
-    ($( $variant:ident($record:ident) = $word:literal, $title:literal; )*) => {
-        /// What an entry is about.
-        #[derive(Debug, Clone, PartialEq, Serialize)]
-        #[serde(tag = "kind", rename_all = "snake_case")]
-        #[allow(missing_docs, reason = "each is described by its record")]
-        pub enum Happened {
-            $( $variant($record) ),*
-        }
-
-        impl Happened {
-            /// Every kind with what a maker calls it.
-            pub const KINDS: &'static [(&'static str, &'static str)] = &[ $( ($word, $title) ),* ];
-
-            /// The word of its kind.
-            #[must_use]
-            pub const fn kind(&self) -> &'static str {
-                match self { $( Self::$variant(_) => $word ),* }
-            }
-
-            fn read(value: &serde_json::Value, besides: &[&str], at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
-                let kind = object(value, at, problems)?.get("kind");
-                match kind.and_then(serde_json::Value::as_str) {
-                    $( Some($word) => $record::read_object(value, besides, at, problems).map(Self::$variant), )*
-                    _ => {
-                        let came = kind.map_or_else(|| "nothing".to_owned(), shown);
-                        let known: Vec<&str> = Self::KINDS.iter().map(|(word, _)| *word).collect();
-                        problems.note(&at.key("kind"), format!("{came} came, one of {} is needed", known.join(", ")));
-                        None
-                    }
-                }
-            }
-
-            fn schemas(generator: &mut schemars::SchemaGenerator) -> Vec<(&'static str, Members)> {
-                vec![ $( ($word, $record::schema_members(generator)) ),* ]
-            }
-        }
-    };
-}
-
-type Members = (serde_json::Map<String, serde_json::Value>, Vec<serde_json::Value>);
-
 kinds! {
-    Ride(Ride) = "ride", "Ride";
-    Heat(HeatEntry) = "heat", "Heat stages";
-    Check(CheckEntry) = "check", "Check";
-    Upkeep(UpkeepEntry) = "upkeep", "Upkeep";
-    Failure(FailureEntry) = "failure", "Failure";
-    Change(ChangeEntry) = "change", "Change";
-    Note(NoteEntry) = "note", "Note";
+    /// What an entry is about.
+    Happened {
+        Ride(Ride) = "ride", "Ride";
+        Heat(HeatEntry) = "heat", "Heat stages";
+        Check(CheckEntry) = "check", "Check";
+        Upkeep(UpkeepEntry) = "upkeep", "Upkeep";
+        Failure(FailureEntry) = "failure", "Failure";
+        Change(ChangeEntry) = "change", "Change";
+        Note(NoteEntry) = "note", "Note";
+    }
 }
 
 /// One entry.
