@@ -15,6 +15,10 @@ const { value: phone, problem } = useAnswer<Schemas["OnThePhone"]>(
 const image = computed(() =>
   phone.value?.svg ? `data:image/svg+xml;charset=utf-8,${encodeURIComponent(phone.value.svg)}` : null,
 );
+/** What is said; an argument of the command line stays in one piece. */
+const said = computed(() =>
+  (problem.value ?? phone.value?.says ?? "Looking for the address …").split(/(--\S+ [\d.]+)/u),
+);
 </script>
 
 <template>
@@ -22,7 +26,11 @@ const image = computed(() =>
     <div class="phone" data-phone>
       <img v-if="image" :src="image" :alt="`Code of ${phone?.url}`" width="260" height="260" />
       <p v-if="phone?.url" class="url">{{ phone.url }}</p>
-      <p>{{ problem ?? phone?.says ?? "Looking for the address …" }}</p>
+      <p>
+        <span v-for="(words, place) in said" :key="place" :class="{ whole: words.startsWith('--') }">{{
+          words
+        }}</span>
+      </p>
     </div>
   </Dialog>
 </template>
@@ -37,6 +45,10 @@ const image = computed(() =>
 img {
   background: #fff;
   padding: var(--space-4);
+}
+
+.whole {
+  white-space: nowrap;
 }
 
 .url {
