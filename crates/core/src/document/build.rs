@@ -8,7 +8,7 @@ use super::course::{Course, MOST_COURSES};
 use super::duplicate_keys;
 use super::job::{Job, MOST_DRIVES, refuse_twins};
 use super::parts::{Battery, Circuit, Controller, Cooling, GearingStage, Motor, WiringRun};
-use super::reading::{Place, Problem, Problems, list, name, number, object, shown, text, typed};
+use super::reading::{Place, Problem, Problems, expect_format, list, name, number, object, text, typed};
 use super::sheet::{Decided, FreeLine};
 
 record! {
@@ -290,13 +290,7 @@ impl Build {
         let mut problems = Problems::default();
         let root = Place::root();
         if let Some(object) = object(value, &root, &mut problems) {
-            match object.get("format") {
-                Some(Value::String(format)) if format == BUILD_FORMAT => {}
-                Some(other) => {
-                    problems.note(&root.key("format"), format!("{} came, \"{BUILD_FORMAT}\" is needed", shown(other)));
-                }
-                None => problems.note(&root.key("format"), format!("missing: \"{BUILD_FORMAT}\" is needed")),
-            }
+            expect_format(object, BUILD_FORMAT, &root, &mut problems);
         }
         let body = BuildBody::read_object(value, &["format"], &root, &mut problems);
         match body {

@@ -1,8 +1,6 @@
 //! A course: what the drives of a machine are asked to do over time or along a way.
 
-use serde::Serialize;
-
-use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, object, shown, text, typed};
+use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, text, typed};
 
 /// Most points of a profile.
 pub const MOST_POINTS: usize = 100_000;
@@ -77,18 +75,14 @@ record! {
     }
 }
 
-/// What one drive is asked to do.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[serde(tag = "kind", rename_all = "snake_case")]
-pub enum Mode {
-    /// Full throttle from rest.
-    Launch(Launch),
-    /// One speed held.
-    Hold(Hold),
-    /// Speed and grade from point to point.
-    Profile(Profile),
-    /// Spun up to the target, then projectiles.
-    Shots(Shots),
+kinds! {
+    /// What one drive is asked to do.
+    Mode {
+        Launch(Launch) = "launch", "Full throttle from rest";
+        Hold(Hold) = "hold", "One speed held";
+        Profile(Profile) = "profile", "Speed and grade from point to point";
+        Shots(Shots) = "shots", "Spun up, then projectiles";
+    }
 }
 
 record! {
@@ -200,19 +194,7 @@ fn check_points(points: &[CoursePoint], at: &Place<'_>, problems: &mut Problems)
 
 impl FieldValue for Mode {
     fn read(value: &serde_json::Value, _spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
-        const BESIDES: &[&str] = &["kind"];
-        let kind = object(value, at, problems)?.get("kind");
-        match kind.and_then(serde_json::Value::as_str) {
-            Some("launch") => Launch::read_object(value, BESIDES, at, problems).map(Self::Launch),
-            Some("hold") => Hold::read_object(value, BESIDES, at, problems).map(Self::Hold),
-            Some("profile") => Profile::read_object(value, BESIDES, at, problems).map(Self::Profile),
-            Some("shots") => Shots::read_object(value, BESIDES, at, problems).map(Self::Shots),
-            _ => {
-                let came = kind.map_or_else(|| "nothing".to_owned(), shown);
-                problems.note(&at.key("kind"), format!("{came} came, one of launch, hold, profile, shots is needed"));
-                None
-            }
-        }
+        Self::read(value, &["kind"], at, problems)
     }
 
     fn schema(_spec: &Spec, generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
@@ -226,12 +208,6 @@ impl schemars::JsonSchema for Mode {
     }
 
     fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
-        let kinds = [
-            ("launch", Launch::schema_members(generator)),
-            ("hold", Hold::schema_members(generator)),
-            ("profile", Profile::schema_members(generator)),
-            ("shots", Shots::schema_members(generator)),
-        ];
-        super::reading::tagged_schema(kinds)
+        super::reading::tagged_schema(Self::schemas(generator))
     }
 }

@@ -1,8 +1,6 @@
 //! What a drive has to move: `load`, told apart by `kind`.
 
-use serde::Serialize;
-
-use super::reading::{FieldValue, Place, Problems, Spec, number, object, shown, typed};
+use super::reading::{FieldValue, Place, Problems, Spec, number, typed};
 
 record! {
     /// Something on wheels.
@@ -187,51 +185,22 @@ impl Generator {
     }
 }
 
-/// What a drive has to move.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[serde(tag = "kind", rename_all = "snake_case")]
-pub enum Load {
-    /// Something on wheels.
-    Vehicle(Vehicle),
-    /// Wheels that store energy.
-    Flywheel(Flywheel),
-    /// Fan, propeller, blower or pump.
-    Fan(Fan),
-    /// A cutting blade.
-    Blade(Blade),
-    /// A mass on a drum.
-    Hoist(Hoist),
-    /// The same torque at every speed.
-    ConstantTorque(ConstantTorque),
-    /// A machine that is turned and gives current.
-    Generator(Generator),
+kinds! {
+    /// What a drive has to move.
+    Load {
+        Vehicle(Vehicle) = "vehicle", "Something on wheels";
+        Flywheel(Flywheel) = "flywheel", "Wheels that store energy";
+        Fan(Fan) = "fan", "Fan, propeller, blower or pump";
+        Blade(Blade) = "blade", "A cutting blade";
+        Hoist(Hoist) = "hoist", "A mass on a drum";
+        ConstantTorque(ConstantTorque) = "constant_torque", "The same torque at every speed";
+        Generator(Generator) = "generator", "A machine that is turned and gives current";
+    }
 }
 
 impl FieldValue for Load {
     fn read(value: &serde_json::Value, _spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
-        const BESIDES: &[&str] = &["kind"];
-        let kind = object(value, at, problems)?.get("kind");
-        match kind.and_then(serde_json::Value::as_str) {
-            Some("vehicle") => Vehicle::read_object(value, BESIDES, at, problems).map(Self::Vehicle),
-            Some("flywheel") => Flywheel::read_object(value, BESIDES, at, problems).map(Self::Flywheel),
-            Some("fan") => Fan::read_object(value, BESIDES, at, problems).map(Self::Fan),
-            Some("blade") => Blade::read_object(value, BESIDES, at, problems).map(Self::Blade),
-            Some("hoist") => Hoist::read_object(value, BESIDES, at, problems).map(Self::Hoist),
-            Some("constant_torque") => {
-                ConstantTorque::read_object(value, BESIDES, at, problems).map(Self::ConstantTorque)
-            }
-            Some("generator") => Generator::read_object(value, BESIDES, at, problems).map(Self::Generator),
-            _ => {
-                let came = kind.map_or_else(|| "nothing".to_owned(), shown);
-                problems.note(
-                    &at.key("kind"),
-                    format!(
-                        "{came} came, one of vehicle, flywheel, fan, blade, hoist, constant_torque, generator is needed"
-                    ),
-                );
-                None
-            }
-        }
+        Self::read(value, &["kind"], at, problems)
     }
 
     fn schema(_spec: &Spec, generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
@@ -245,15 +214,6 @@ impl schemars::JsonSchema for Load {
     }
 
     fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
-        let kinds = [
-            ("vehicle", Vehicle::schema_members(generator)),
-            ("flywheel", Flywheel::schema_members(generator)),
-            ("fan", Fan::schema_members(generator)),
-            ("blade", Blade::schema_members(generator)),
-            ("hoist", Hoist::schema_members(generator)),
-            ("constant_torque", ConstantTorque::schema_members(generator)),
-            ("generator", Generator::schema_members(generator)),
-        ];
-        super::reading::tagged_schema(kinds)
+        super::reading::tagged_schema(Self::schemas(generator))
     }
 }

@@ -308,7 +308,7 @@ macro_rules! kinds {
             /// Members and required keys of each kind.
             fn schemas(
                 generator: &mut schemars::SchemaGenerator,
-            ) -> Vec<(&'static str, (serde_json::Map<String, serde_json::Value>, Vec<serde_json::Value>))> {
+            ) -> Vec<(&'static str, crate::document::reading::Members)> {
                 vec![ $( ($word, <$record>::schema_members(generator)) ),* ]
             }
         }

@@ -5,7 +5,9 @@
 use serde::Serialize;
 
 use super::parts::{Chemistry, Motor, Shaft};
-use super::reading::{FieldValue, Place, Problem, Problems, Spec, list, name, number, object, shown, text, typed};
+use super::reading::{
+    FieldValue, Place, Problem, Problems, Spec, expect_format, list, name, number, object, text, typed,
+};
 
 /// The `format` of the readings of a bench sheet.
 pub const MEASUREMENT_FORMAT: &str = "ypsidyne.measurement/1";
@@ -401,12 +403,7 @@ impl Measurement {
         let mut heading_members = serde_json::Map::new();
         let mut besides = vec!["format", "kind"];
         if let Some(object) = object(value, &root, &mut problems) {
-            match object.get("format") {
-                Some(serde_json::Value::String(format)) if format == MEASUREMENT_FORMAT => {}
-                Some(other) => problems
-                    .note(&root.key("format"), format!("{} came, \"{MEASUREMENT_FORMAT}\" is needed", shown(other))),
-                None => problems.note(&root.key("format"), format!("missing: \"{MEASUREMENT_FORMAT}\" is needed")),
-            }
+            expect_format(object, MEASUREMENT_FORMAT, &root, &mut problems);
             for spec in Heading::FIELDS {
                 besides.push(spec.key);
                 if let Some(value) = object.get(spec.key) {
@@ -451,19 +448,14 @@ impl schemars::JsonSchema for Measurement {
 
     fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
         let (heading, _) = Heading::schema_members(generator);
-        let variants: Vec<serde_json::Value> = Sheet::schemas(generator)
-            .into_iter()
-            .map(|(kind, (mut members, mut required))| {
+        let format = serde_json::json!({ "type": "string", "const": MEASUREMENT_FORMAT });
+        super::reading::tagged_schema(Sheet::schemas(generator).into_iter().map(
+            |(kind, (mut members, mut required))| {
                 members.extend(heading.clone());
-                members
-                    .insert("format".to_owned(), serde_json::json!({ "type": "string", "const": MEASUREMENT_FORMAT }));
-                members.insert("kind".to_owned(), serde_json::json!({ "type": "string", "const": kind }));
-                required.extend(["format".into(), "kind".into()]);
-                serde_json::json!({
-                    "type": "object", "properties": members, "required": required, "additionalProperties": false
-                })
-            })
-            .collect();
-        schemars::json_schema!({ "oneOf": variants })
+                members.insert("format".to_owned(), format.clone());
+                required.push("format".into());
+                (kind, (members, required))
+            },
+        ))
     }
 }

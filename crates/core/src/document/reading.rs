@@ -186,6 +186,15 @@ pub trait FieldValue: Sized {
     fn schema(spec: &Spec, generator: &mut SchemaGenerator) -> Schema;
 }
 
+/// Notes a document whose `format` is missing or another one.
+pub(crate) fn expect_format(members: &Map<String, Value>, format: &str, root: &Place<'_>, problems: &mut Problems) {
+    match members.get("format") {
+        Some(Value::String(came)) if came == format => {}
+        Some(other) => problems.note(&root.key("format"), format!("{} came, \"{format}\" is needed", shown(other))),
+        None => problems.note(&root.key("format"), format!("missing: \"{format}\" is needed")),
+    }
+}
+
 /// A value as it is named in a message: short, on one line.
 #[must_use]
 pub fn shown(value: &Value) -> String {
@@ -405,10 +414,10 @@ impl FieldValue for BTreeMap<String, Provenance> {
 }
 
 /// The members of a record's schema and those it must have.
-type Members = (Map<String, Value>, Vec<Value>);
+pub(crate) type Members = (Map<String, Value>, Vec<Value>);
 
 /// The schema of a record told apart by `kind`: each kind with its members and required keys.
-pub(crate) fn tagged_schema<const N: usize>(kinds: [(&str, Members); N]) -> Schema {
+pub(crate) fn tagged_schema(kinds: impl IntoIterator<Item = (&'static str, Members)>) -> Schema {
     let variants: Vec<Value> = kinds
         .into_iter()
         .map(|(kind, (mut members, mut required))| {

@@ -3,7 +3,7 @@
 use super::build::check_against_job;
 use super::job::Job;
 use super::parts::{Battery, Controller, Motor};
-use super::reading::{Place, Problem, Problems, list, name, number, object, shown, typed};
+use super::reading::{Place, Problem, Problems, expect_format, list, name, number, object, typed};
 use super::{OptionSheet, SEARCH_FORMAT};
 
 choice! {
@@ -107,13 +107,7 @@ impl Search {
         let mut problems = Problems::default();
         let root = Place::root();
         if let Some(object) = object(value, &root, &mut problems) {
-            match object.get("format") {
-                Some(serde_json::Value::String(format)) if format == SEARCH_FORMAT => {}
-                Some(other) => {
-                    problems.note(&root.key("format"), format!("{} came, \"{SEARCH_FORMAT}\" is needed", shown(other)));
-                }
-                None => problems.note(&root.key("format"), format!("missing: \"{SEARCH_FORMAT}\" is needed")),
-            }
+            expect_format(object, SEARCH_FORMAT, &root, &mut problems);
         }
         let body = SearchBody::read_object(value, &["format"], &root, &mut problems);
         match body {

@@ -4,7 +4,7 @@ use serde_json::Value;
 
 use super::Build;
 use super::course::{Course, CoursePart, Mode, refuse_jump_on_repeat};
-use super::reading::{Place, Problem, Problems, list, name, number, object, shown, typed};
+use super::reading::{Place, Problem, Problems, expect_format, list, name, number, object, typed};
 
 /// The `format` of a simulation.
 pub const SIMULATION_FORMAT: &str = "ypsidyne.simulation/1";
@@ -80,12 +80,7 @@ impl Simulation {
         let root = Place::root();
         let mut build = None;
         if let Some(object) = object(value, &root, &mut problems) {
-            match object.get("format") {
-                Some(Value::String(format)) if format == SIMULATION_FORMAT => {}
-                Some(other) => problems
-                    .note(&root.key("format"), format!("{} came, \"{SIMULATION_FORMAT}\" is needed", shown(other))),
-                None => problems.note(&root.key("format"), format!("missing: \"{SIMULATION_FORMAT}\" is needed")),
-            }
+            expect_format(object, SIMULATION_FORMAT, &root, &mut problems);
             match object.get("build") {
                 None => problems.note(&root.key("build"), "missing: a build document is needed"),
                 Some(value) => match Build::from_value(value) {

@@ -471,7 +471,6 @@ impl Reading {
             }
         }
         self.current_by_other_means(&mut columns, power, drawn);
-        self.percent_or_share(&mut columns);
         let rows = columns.t_s.0.len();
         let gaps = gaps(&columns.t_s.0);
         self.says.insert(0, rows_said(rows, self.left_out, usual_step_s(&columns.t_s.0)));
@@ -532,15 +531,6 @@ impl Reading {
         }
         columns.supply_current_a = Some(Column(amps));
         self.says.push("The battery current is how fast the charge drawn rises.".to_owned());
-    }
-
-    /// Grades as shares: all within 1 and never beyond cannot be told apart from level ground in percent, and are left.
-    fn percent_or_share(&mut self, columns: &mut RideColumns) {
-        if let Some(grade) = &columns.grade_percent
-            && grade.is_empty()
-        {
-            columns.grade_percent = None;
-        }
     }
 }
 

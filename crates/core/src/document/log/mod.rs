@@ -9,7 +9,7 @@ pub use ride::*;
 use serde::Serialize;
 
 use super::Build;
-use super::reading::{Place, Problem, Problems, name, object, shown, text};
+use super::reading::{Place, Problem, Problems, expect_format, name, object, shown, text};
 
 /// The `format` of a log.
 pub const LOG_FORMAT: &str = "ypsidyne.log/1";
@@ -101,19 +101,13 @@ impl schemars::JsonSchema for Entry {
 
     fn json_schema(generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
         let (heading, needed) = EntryHeading::schema_members(generator);
-        let variants: Vec<serde_json::Value> = Happened::schemas(generator)
-            .into_iter()
-            .map(|(kind, (mut members, mut required))| {
+        super::reading::tagged_schema(Happened::schemas(generator).into_iter().map(
+            |(kind, (mut members, mut required))| {
                 members.extend(heading.clone());
-                members.insert("kind".to_owned(), serde_json::json!({ "type": "string", "const": kind }));
                 required.extend(needed.clone());
-                required.push("kind".into());
-                serde_json::json!({
-                    "type": "object", "properties": members, "required": required, "additionalProperties": false
-                })
-            })
-            .collect();
-        schemars::json_schema!({ "oneOf": variants })
+                (kind, (members, required))
+            },
+        ))
     }
 }
 
@@ -160,13 +154,7 @@ impl Log {
         let mut problems = Problems::default();
         let root = Place::root();
         let Some(members) = object(value, &root, &mut problems) else { return Err(problems.0) };
-        match members.get("format") {
-            Some(serde_json::Value::String(format)) if format == LOG_FORMAT => {}
-            Some(other) => {
-                problems.note(&root.key("format"), format!("{} came, \"{LOG_FORMAT}\" is needed", shown(other)));
-            }
-            None => problems.note(&root.key("format"), format!("missing: \"{LOG_FORMAT}\" is needed")),
-        }
+        expect_format(members, LOG_FORMAT, &root, &mut problems);
         let heading = LogHeading::read_object(value, &["format", "build", "entries"], &root, &mut problems);
         let build = match members.get("build").map(Build::from_value) {
             None => {
