@@ -226,6 +226,24 @@ pub fn revision(connection: &Connection, id: &str, number: u32) -> Result<String
     unpack(&packed).ok_or_else(|| StoreError::Damaged { id: id.to_owned(), number })
 }
 
+/// The build as it stood at a moment, RFC 3339: number and document of the last revision that was saved until then; the oldest
+/// that is kept where there is none.
+///
+/// # Errors
+/// [`StoreError::NotFound`], [`StoreError::Damaged`] or what SQLite reports.
+pub fn at_moment(connection: &Connection, id: &str, at: &str) -> Result<(u32, String), StoreError> {
+    let found: Option<(u32, Vec<u8>)> = connection
+        .prepare_cached(
+            "SELECT number, document FROM revision WHERE build_id = :id AND kind = 'saved'
+             ORDER BY saved_at > :at, CASE WHEN saved_at > :at THEN number ELSE -number END LIMIT 1",
+        )?
+        .query_row(named_params! { ":id": id, ":at": at }, |row| Ok((row.get(0)?, row.get(1)?)))
+        .optional()?;
+    let (number, packed) = found.ok_or_else(|| StoreError::NotFound { id: id.to_owned() })?;
+    let document = unpack(&packed).ok_or_else(|| StoreError::Damaged { id: id.to_owned(), number })?;
+    Ok((number, document))
+}
+
 /// Sets a mark once: true the first time, false when it was there.
 ///
 /// # Errors

@@ -51,6 +51,12 @@ pub enum StoreError {
         /// The sheet asked for.
         id: String,
     },
+    /// No such entry or picture of a logbook, or it was taken out.
+    #[error("there is no entry {id} in the log")]
+    EntryNotFound {
+        /// The entry asked for.
+        id: String,
+    },
     /// No such search, or it made room for newer ones.
     #[error("there is no search {id}")]
     SearchNotFound {

@@ -4,12 +4,13 @@
 //! * [`builds`]: create, read, save, delete, restore. Functions are synchronous and take a connection.
 //! * [`parts`]: the shelf, searched by text, figure and word.
 //! * [`searches`]: what was asked and found, the last ten of a build.
-//! * [`sheets`]: readings of the bench. [`runs`]: runs that are kept.
+//! * [`sheets`]: readings of the bench. [`runs`]: runs that are kept. [`log`]: what happened to a machine.
 //! * [`StoreError`]: what can go wrong, the full disk by name.
 
 pub mod builds;
 mod error;
 pub mod instruments;
+pub mod log;
 mod pack;
 pub mod parts;
 pub mod runs;

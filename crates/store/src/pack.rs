@@ -13,6 +13,20 @@ pub(crate) fn pack(text: &str) -> std::io::Result<Vec<u8>> {
     encoder.finish()
 }
 
+/// Bytes to compressed bytes, quickly: readings are many.
+pub(crate) fn pack_bytes(bytes: &[u8]) -> std::io::Result<Vec<u8>> {
+    let mut encoder = ZlibEncoder::new(Vec::new(), Compression::fast());
+    encoder.write_all(bytes)?;
+    encoder.finish()
+}
+
+/// Compressed bytes to bytes; `None` when they are damaged.
+pub(crate) fn unpack_bytes(bytes: &[u8]) -> Option<Vec<u8>> {
+    let mut unpacked = Vec::new();
+    ZlibDecoder::new(bytes).read_to_end(&mut unpacked).ok()?;
+    Some(unpacked)
+}
+
 /// Compressed bytes to text; `None` when they are damaged.
 pub(crate) fn unpack(bytes: &[u8]) -> Option<String> {
     let mut text = String::new();

@@ -103,6 +103,30 @@ const STEPS: &[M<'static>] = &[
     ) STRICT;
     CREATE INDEX run_by_build ON run (build_id, kept_at);",
     ),
+    // What happened stays true when its build goes into the bin; it goes with it for good.
+    M::up(
+        "CREATE TABLE log_entry (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,
+        kind TEXT NOT NULL,
+        at TEXT NOT NULL,
+        revision INTEGER NOT NULL CHECK (revision > 0),
+        updated_at TEXT NOT NULL,
+        deleted_at TEXT,
+        since_revision INTEGER,
+        document BLOB NOT NULL,
+        summary BLOB,
+        readings BLOB
+    ) STRICT;
+    CREATE INDEX log_entry_by_build ON log_entry (build_id, deleted_at, at);
+    CREATE TABLE log_picture (
+        id TEXT PRIMARY KEY CHECK (length(id) = 36),
+        build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,
+        kind TEXT NOT NULL,
+        kept_at TEXT NOT NULL,
+        content BLOB NOT NULL
+    ) STRICT;",
+    ),
 ];
 
 static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);

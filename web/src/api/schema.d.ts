@@ -1460,6 +1460,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log of a build, the newest entry first, and what it answers. */
+        get: operations["buildLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log of all builds, the newest entry first. */
+        get: operations["wholeLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/log/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write an entry into the log of a build. */
+        post: operations["writeEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An entry of a log, whole. */
+        get: operations["logEntry"];
+        /** Save an entry that was edited; the readings of a ride stay where none come. */
+        put: operations["saveEntry"];
+        post?: never;
+        /** Take an entry out of the log. */
+        delete: operations["deleteEntry"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put an entry back into the log. */
+        post: operations["restoreEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/table": {
         parameters: {
             query?: never;
@@ -1471,6 +1558,193 @@ export interface paths {
         put?: never;
         /** A logger's table as it is understood: its columns, what cannot be used of it, by line and column. */
         post: operations["lookAtTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/log/rides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a ride from a logger's table. */
+        post: operations["keepRide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings of a ride for drawing, every peak kept. */
+        get: operations["rideLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/compared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A ride against what is computed of it. */
+        get: operations["comparedRide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/{id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings of a ride as CSV. */
+        get: operations["rideTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/corrected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A build with the figures of a ride put in: what changes, the odds before and after. */
+        post: operations["correctedBuild"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Heat in stages: the plan, what was read, what comes next. */
+        post: operations["heatStages"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/moment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a part was beyond its limits on a day: by the verdict and the rides of that day. */
+        post: operations["atThatMoment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/log/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log of a build as a file. */
+        get: operations["exportLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/log/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Entries of a file into the log of a build. */
+        post: operations["importLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/log/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a picture for a note. */
+        post: operations["keepPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/pictures/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture of a note. */
+        get: operations["picture"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3270,6 +3544,20 @@ export interface components {
              * @default 1
              */
             driven_weight_share?: number;
+            /**
+             * Provenance
+             * @description Field by field: listed, measured or estimated.
+             */
+            provenance?: {
+                [key: string]: "listed" | "measured" | "worked_out" | "estimated";
+            } | null;
+            /**
+             * Measured on
+             * @description Field by field: when it was measured, RFC 3339, and by what.
+             */
+            measured_on?: {
+                [key: string]: string;
+            } | null;
             /** @constant */
             kind: "vehicle";
         } | {
@@ -3830,7 +4118,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -4334,7 +4622,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -4668,7 +4956,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -4864,7 +5152,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -6138,6 +6426,8 @@ export interface components {
             loads: string[];
             /** @description Its options with their verdicts. */
             options: components["schemas"]["OptionLine"][];
+            /** @description What of it is due, by its log. */
+            due: string[];
         };
         /** @description An option in the list. */
         OptionLine: {
@@ -6425,7 +6715,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -6611,7 +6901,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -6755,7 +7045,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -6920,7 +7210,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -7015,7 +7305,7 @@ export interface components {
             } | null;
             /**
              * Measured on
-             * @description Field by field: when it was measured, RFC 3339.
+             * @description Field by field: when it was measured, RFC 3339, and by what.
              */
             measured_on?: {
                 [key: string]: string;
@@ -9947,6 +10237,13 @@ export interface components {
             at: string;
             /** @description What it adds up to. */
             totals: components["schemas"]["RideTotals"];
+            /** @description What was computed adds up to, over the same time; null where it was not computed. */
+            computed: components["schemas"]["RideTotals"] | null;
+            /**
+             * Format: double
+             * @description Warmest place of the magnets by computing it, °C.
+             */
+            magnets_c: number | null;
             /** @description Channel by channel; empty where it was not computed. */
             channels: components["schemas"]["ComparedChannel"][];
             /** @description What it says of the build's figures; empty where it was not computed. */
@@ -9961,6 +10258,16 @@ export interface components {
              * @description From the first row to the last, s.
              */
             duration_s: number;
+            /**
+             * Format: double
+             * @description Time under way, s: with a motor that turns or draws; the whole where nothing tells.
+             */
+            running_s: number;
+            /**
+             * Format: uint32
+             * @description How often it started from a stand.
+             */
+            starts: number;
             /**
              * Format: double
              * @description Way, m.
@@ -10216,8 +10523,724 @@ export interface components {
         };
         /** @description What the counts support. */
         Explanation: "suspect_batch" | "overload" | "too_few";
-        /** @description A table as it was read. */
-        ReadRide: {
+        /** @description The log of a build. */
+        BuildLog: {
+            /**
+             * Format: uint
+             * @description Place of the option that it is about.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive that it is about.
+             */
+            drive: number;
+            /** @description The entries, the newest first. */
+            lines: components["schemas"]["LogLine"][];
+            /** @description What they answer. */
+            book: components["schemas"]["Book"];
+        };
+        /** @description An entry in the timeline. */
+        LogLine: {
+            /** @description Id. */
+            id: string;
+            /** @description Id of its build. */
+            build: string;
+            /** @description Name of its build. */
+            build_name: string;
+            /**
+             * Format: uint32
+             * @description Current revision.
+             */
+            revision: number;
+            /** @description What it is about. */
+            kind: string;
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description What it is called. */
+            title: string;
+            /** @description What it says, in a few words. */
+            says: string;
+            /** @description Whether nobody wrote it: a change that entered itself. */
+            by_itself: boolean;
+            /** @description The entry; of a ride without its readings. */
+            entry: components["schemas"]["LogEntry"];
+            /** @description What a ride adds up to and says; null for anything else. */
+            summary: components["schemas"]["RideSummary"] | null;
+        };
+        LogEntry: {
+            /**
+             * Charge at the start
+             * @description Share of the full charge.
+             * @default 1
+             */
+            state_of_charge?: number;
+            /**
+             * Air
+             * @description Temperature of the air; that of the job when left out.
+             */
+            ambient_c?: number | null;
+            /**
+             * Payload
+             * @description What it carried; that of the job when left out.
+             */
+            payload_kg?: number | null;
+            /**
+             * Charged back
+             * @description What the charger put in afterwards.
+             */
+            charged_ah?: number | null;
+            /**
+             * Option
+             * @description The option it was driven with; that of the log when left out.
+             */
+            option?: string | null;
+            /**
+             * Drive
+             * @description The drive that it is about; that of the log when left out.
+             */
+            drive?: string | null;
+            /**
+             * Channels
+             * @description What the logger wrote.
+             */
+            columns: components["schemas"]["RideColumns"];
+            /**
+             * To be corrected
+             * @description All that the ride can tell, when left out.
+             */
+            calibrate?: components["schemas"]["Calibrated"][] | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "ride";
+        } | {
+            /**
+             * Air
+             * @description Temperature of the air; that of the job when left out.
+             */
+            ambient_c?: number | null;
+            /**
+             * Option
+             * @description The option that was run; that of the log when left out.
+             */
+            option?: string | null;
+            /**
+             * Drive
+             * @description The drive that was run; that of the log when left out.
+             */
+            drive?: string | null;
+            /**
+             * Planned
+             * @description Minutes that the whole is to last.
+             */
+            planned_min?: number | null;
+            /**
+             * Stages
+             * @description One after the other.
+             */
+            stages: components["schemas"]["HeatStage"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "heat";
+        } | {
+            /**
+             * Motor
+             * @description Which one, where there are several.
+             */
+            motor?: string | null;
+            /**
+             * Motor
+             * @description Its temperature while it was checked; 20 °C when left out.
+             */
+            temperature_c?: number | null;
+            /**
+             * Sheet
+             * @description The bench sheet.
+             */
+            measurement?: components["schemas"]["Measurement"] | null;
+            /**
+             * Results
+             * @description What it came to, where there is no sheet.
+             */
+            results?: components["schemas"]["CheckResults"] | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "check";
+        } | {
+            /**
+             * What
+             * @description Brushes, belt, grease.
+             */
+            item: string;
+            /**
+             * Every
+             * @description Hours of running between two times.
+             */
+            hours_between?: number | null;
+            /**
+             * or every
+             * @description Kilometres between two times.
+             */
+            km_between?: number | null;
+            /**
+             * or every
+             * @description Days between two times.
+             */
+            days_between?: number | null;
+            /**
+             * Measured
+             * @description A length that wears.
+             */
+            measured?: components["schemas"]["WearReading"] | null;
+            /**
+             * Hours
+             * @description Hours of running until then.
+             */
+            hours?: number | null;
+            /**
+             * Done
+             * @description Whether it was done, or only looked at.
+             * @default true
+             */
+            done?: boolean;
+            /**
+             * Cost
+             * @description What was bought for it, in the currency of the budget.
+             */
+            cost?: number | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "upkeep";
+        } | {
+            /**
+             * Part
+             * @description Worm, belt, controller.
+             */
+            part: string;
+            /**
+             * Belongs to
+             * @description Part of the chain, to see whether a limit of it was passed.
+             */
+            component?: components["schemas"]["Component"] | null;
+            /**
+             * What broke
+             * @description And how.
+             * @default
+             */
+            what?: string;
+            /**
+             * Batch
+             * @description Delivery or lot that it came from.
+             */
+            batch?: string | null;
+            /**
+             * of
+             * @description How many of that batch were in use.
+             */
+            of?: number | null;
+            /**
+             * after
+             * @description Hours of running.
+             */
+            hours?: number | null;
+            /**
+             * Beyond its limits
+             * @description Whether a limit of that part was passed at that moment.
+             */
+            beyond_limits?: boolean | null;
+            /**
+             * Cost
+             * @description What its replacement cost, in the currency of the budget.
+             */
+            cost?: number | null;
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "failure";
+        } | {
+            /**
+             * Changes
+             * @description Figure by figure.
+             * @default []
+             */
+            changes?: components["schemas"]["ChangedFigure"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "change";
+        } | {
+            /**
+             * Pictures
+             * @description What it looked like.
+             * @default []
+             */
+            pictures?: components["schemas"]["Picture"][];
+            /**
+             * When
+             * @description Date and time, RFC 3339.
+             */
+            at: string;
+            /**
+             * Title
+             * @description In a few words.
+             */
+            title?: string | null;
+            /**
+             * Notes
+             * @description What is worth remembering.
+             */
+            notes?: string | null;
+            /** @constant */
+            kind: "note";
+        };
+        RideColumns: {
+            /**
+             * Time
+             * @description Since the start; each above the one before.
+             */
+            t_s: (number | null)[];
+            /**
+             * Speed
+             * @description Over ground.
+             */
+            speed_m_s?: (number | null)[] | null;
+            /**
+             * Distance
+             * @description Since some start.
+             */
+            distance_m?: (number | null)[] | null;
+            /**
+             * Grade
+             * @description Rise over run; below zero it goes down.
+             */
+            grade_percent?: (number | null)[] | null;
+            /**
+             * Height
+             * @description Above some level.
+             */
+            altitude_m?: (number | null)[] | null;
+            /**
+             * Motor current
+             * @description Of each motor; below zero it brakes.
+             */
+            motor_current_a?: (number | null)[] | null;
+            /**
+             * Battery current
+             * @description Below zero it charges.
+             */
+            supply_current_a?: (number | null)[] | null;
+            /**
+             * Battery voltage
+             * @description At the battery.
+             */
+            supply_voltage_v?: (number | null)[] | null;
+            /**
+             * Winding
+             * @description Of the motor.
+             */
+            winding_c?: (number | null)[] | null;
+            /**
+             * Motor case
+             * @description Of the motor.
+             */
+            case_c?: (number | null)[] | null;
+            /**
+             * Controller
+             * @description Its temperature.
+             */
+            controller_c?: (number | null)[] | null;
+            /**
+             * Battery
+             * @description Its temperature.
+             */
+            battery_c?: (number | null)[] | null;
+        };
+        /** @enum {string} */
+        Calibrated: "rolling_resistance" | "drag_area_m2" | "gearing_efficiency" | "cell_resistance_ohm" | "capacity_ah" | "winding_to_case_k_per_w" | "case_to_ambient_k_per_w";
+        HeatStage: {
+            /**
+             * Lasts
+             * @description Minutes of running.
+             */
+            minutes: number;
+            /**
+             * Throttle
+             * @description Share of full throttle.
+             */
+            throttle?: number | null;
+            /**
+             * Speed
+             * @description Speed that is held.
+             */
+            speed_m_s?: number | null;
+            /**
+             * Readings
+             * @description At its end.
+             */
+            readings?: components["schemas"]["StageReadings"] | null;
+        };
+        StageReadings: {
+            /**
+             * Motor
+             * @description Of the case.
+             */
+            motor_c?: number | null;
+            /**
+             * Controller
+             * @description At its hottest place.
+             */
+            controller_c?: number | null;
+            /**
+             * Battery
+             * @description Between the cells.
+             */
+            battery_c?: number | null;
+        };
+        CheckResults: {
+            /**
+             * Kv
+             * @description Turns per minute per volt.
+             */
+            kv_rpm_per_v?: number | null;
+            /**
+             * Its error
+             * @description Standard error of Kv.
+             */
+            kv_standard_error?: number | null;
+            /**
+             * Winding resistance
+             * @description At the temperature of the winding.
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Its error
+             * @description Standard error of the resistance.
+             */
+            resistance_standard_error?: number | null;
+            /**
+             * No-load current
+             * @description With nothing on the shaft.
+             */
+            no_load_current_a?: number | null;
+            /**
+             * Motor
+             * @description Its temperature while it was checked.
+             * @default 20
+             */
+            temperature_c?: number;
+        };
+        WearReading: {
+            /**
+             * Length
+             * @description As measured.
+             */
+            length_mm: number;
+            /**
+             * Limit
+             * @description Length at which it is due.
+             */
+            limit_mm: number;
+        };
+        /** @enum {string} */
+        Component: "motor" | "gearing" | "battery" | "controller" | "wiring" | "other";
+        ChangedFigure: {
+            /**
+             * What
+             * @description Pulley, teeth.
+             */
+            what: string;
+            /**
+             * Before
+             * @description What stood there.
+             */
+            before?: string | null;
+            /**
+             * After
+             * @description What stands there now.
+             */
+            after?: string | null;
+        };
+        Picture: {
+            /**
+             * Picture
+             * @description Name of the file.
+             */
+            name: string;
+            /**
+             * Content
+             * @description The picture as a data address, where it travels with the log.
+             */
+            data?: string | null;
+        };
+        /** @description A ride without its readings. */
+        RideSummary: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description What it is called. */
+            title: string;
+            /** @description What it adds up to. */
+            totals: components["schemas"]["RideTotals"];
+            /**
+             * Format: double
+             * @description Air, °C; null where nobody said.
+             */
+            ambient_c: number | null;
+            /**
+             * Format: double
+             * @description Warmest place of the magnets by computing it, °C; null where it was not computed.
+             */
+            magnets_c: number | null;
+            /** @description What it says, the most important first; empty while it was not compared. */
+            says: string[];
+        };
+        /** @description What a logbook answers. */
+        Book: {
+            /** @description How much it has run. */
+            usage: components["schemas"]["Usage"];
+            /** @description What it needs, the nearest first. */
+            upkeep: components["schemas"]["Upkeep2"][];
+            /** @description What wears. */
+            wear: components["schemas"]["Wear"][];
+            /** @description The magnets, motor by motor. */
+            magnets: components["schemas"]["MagnetHealth"][];
+            /** @description What broke, part by part. */
+            failures: components["schemas"]["Failures"][];
+            /** @description What a kilometre takes, best and worst, what an hour costs. */
+            answers: components["schemas"]["Answers"];
+        };
+        /** @description How much a machine has run. */
+        Usage: {
+            /**
+             * Format: uint32
+             * @description Rides.
+             */
+            rides: number;
+            /**
+             * Format: double
+             * @description Hours under way.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Kilometres.
+             */
+            km: number;
+            /**
+             * Format: uint32
+             * @description Starts from a stand.
+             */
+            starts: number;
+        };
+        /** @description Something to be looked after, and how near it is. */
+        Upkeep2: {
+            /** @description What. */
+            item: string;
+            /** @description How it is done; null for one's own. */
+            how: string | null;
+            /** @description Every so much. */
+            every: components["schemas"]["Interval"];
+            /** @description Whether the interval is one's own; else it is a habit. */
+            own: boolean;
+            /** @description Whether a length of it is measured. */
+            measured: boolean;
+            /** @description When it was done last, RFC 3339; null where that is not in the log. */
+            last: string | null;
+            /** @description Hours, kilometres, starts since. */
+            since: components["schemas"]["Usage"];
+            /**
+             * Format: double
+             * @description Days since; null where there is no first day to count from.
+             */
+            since_days: number | null;
+            /**
+             * Format: double
+             * @description How much of the interval is used, 1 when it is due.
+             */
+            used: number;
+            /** @description Whether it is due. */
+            due: boolean;
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description How often something is looked after; the first of them that is reached counts. */
+        Interval: {
+            /**
+             * Format: double
+             * @description Hours under way.
+             */
+            hours: number | null;
+            /**
+             * Format: double
+             * @description Kilometres.
+             */
+            km: number | null;
+            /**
+             * Format: double
+             * @description Days.
+             */
+            days: number | null;
+        };
+        /** @description What many rides say. */
+        Answers: {
+            /** @description Ride by ride, the first one first. */
+            per_km: components["schemas"]["PerKilometre"][];
+            /** @description By quarters of the year, those that were driven in. */
+            seasons: components["schemas"]["Season"][];
+            /** @description The ride that took least. */
+            best: components["schemas"]["PerKilometre"] | null;
+            /** @description The ride that took most; null with one ride. */
+            worst: components["schemas"]["PerKilometre"] | null;
+            /** @description What wore out, the dearest hour first. */
+            costs: components["schemas"]["CostPerHour"][];
+            /** @description In words. */
+            says: string[];
+        };
+        /** @description A ride of which it is known what a kilometre took. */
+        PerKilometre: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description What it is called. */
+            title: string;
+            /**
+             * Format: double
+             * @description Energy for a kilometre, Wh/km.
+             */
+            wh_per_km: number;
+            /**
+             * Format: double
+             * @description How far a charge goes at that, km; null where the pack is not known.
+             */
+            range_km: number | null;
+            /**
+             * Format: double
+             * @description Air, °C.
+             */
+            ambient_c: number | null;
+        };
+        /** @description A quarter of the year. */
+        Season: {
+            /** @description Its months. */
+            months: string;
+            /**
+             * Format: uint32
+             * @description Rides in it.
+             */
+            rides: number;
+            /**
+             * Format: double
+             * @description Energy for a kilometre, by all their way, Wh/km.
+             */
+            wh_per_km: number;
+            /**
+             * Format: double
+             * @description How far a charge goes at that, km.
+             */
+            range_km: number | null;
+        };
+        /** @description What something cost, over the hours of running. */
+        CostPerHour: {
+            /** @description What was bought or replaced. */
+            item: string;
+            /**
+             * Format: uint32
+             * @description How often.
+             */
+            times: number;
+            /**
+             * Format: double
+             * @description What it cost in all, in the currency of the budget.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description Over all hours of running; null while there are none.
+             */
+            per_hour: number | null;
+        };
+        /** @description A table as it is understood, and the ride in it. */
+        LookedAt: {
             /** @description The columns in the order of the table. */
             mapped: components["schemas"]["MappedColumn"][];
             /**
@@ -10246,6 +11269,10 @@ export interface components {
             gaps: components["schemas"]["Gap"][];
             /** @description The whole in words. */
             says: string[];
+            /** @description What the ride adds up to. */
+            totals: components["schemas"]["RideTotals"];
+            /** @description Its readings for drawing. */
+            lines: components["schemas"]["DrawnChannel"][];
         };
         /** @description A column of the table, as it was understood. */
         MappedColumn: {
@@ -10280,6 +11307,188 @@ export interface components {
             column: string | null;
             /** @description What came, and what would do. */
             detail: string;
+        };
+        /** @description One channel over time. */
+        DrawnChannel: {
+            /** @description Key of the channel. */
+            name: string;
+            /** @description Since the start, s. */
+            t_s: number[];
+            /** @description Its readings; null where nothing was read, and across a gap. */
+            values: (number | null)[];
+        };
+        /** @description A ride against what is computed of it. */
+        RideAgainst: {
+            /** @description With which figures. */
+            figures: components["schemas"]["Figures"];
+            /**
+             * Format: uint32
+             * @description Revision of the build that they are from.
+             */
+            revision: number;
+            /** @description Name of the option. */
+            option: string;
+            /** @description Name of the drive. */
+            drive: string;
+            /** @description The ride, compared. */
+            ride: components["schemas"]["ComparedRide"];
+        };
+        /** @description With which figures a ride is computed. */
+        Figures: "then" | "now" | "ride";
+        /** @description A build with the figures of a ride in it. */
+        Corrected: {
+            /** @description Figure by figure. */
+            changes: components["schemas"]["PutIn"][];
+            /** @description What the option did with the figures before. */
+            before: components["schemas"]["Effect"];
+            /** @description What it does with those of the ride. */
+            after: components["schemas"]["Effect"];
+            /** @description Checks whose verdict or use moves. */
+            moved: components["schemas"]["MovedCheck"][];
+            /**
+             * Format: double
+             * @description Share of draws within all tolerances in which everything holds, before.
+             */
+            odds_before: number | null;
+            /**
+             * Format: double
+             * @description And after: what is measured is drawn no more.
+             */
+            odds_after: number | null;
+            /** @description The build with the figures in it. */
+            build: components["schemas"]["Build"];
+        };
+        /** @description A figure that is put in. */
+        PutIn: {
+            /** @description Key of the figure. */
+            name: string;
+            /** @description What a maker calls it. */
+            title: string;
+            /** @description Unit; empty where it has none. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What stood there.
+             */
+            before: number;
+            /**
+             * Format: double
+             * @description What stands there now.
+             */
+            after: number;
+        };
+        /** @description Stages: planned, run, and what comes next. */
+        HeatStages: {
+            /** @description How the whole is planned. */
+            plan: components["schemas"]["PlannedStage"][];
+            /** @description What was run. */
+            run: components["schemas"]["StageRead"][];
+            /** @description How hot each place may get, °C. */
+            limits: components["schemas"]["Places"];
+            /** @description Whether to go on: null before the first reading. */
+            go_on: boolean | null;
+            /**
+             * Format: double
+             * @description How long the next stage lasts, min; null where there is none.
+             */
+            next_min: number | null;
+            /** @description What is computed at the end of the next stage. */
+            next_computed: components["schemas"]["Places"] | null;
+            /** @description Why, the most important first. */
+            says: string[];
+        };
+        /** @description A stage that is planned. */
+        PlannedStage: {
+            /**
+             * Format: double
+             * @description How long it lasts, min.
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Minutes of running at its end.
+             */
+            ends_min: number;
+            /**
+             * Format: double
+             * @description Speed that is held, m/s; null where nothing travels.
+             */
+            speed_m_s: number | null;
+            /**
+             * Format: double
+             * @description Speed of the output that is held, rpm.
+             */
+            output_rpm: number | null;
+            /** @description What is computed at its end. */
+            computed: components["schemas"]["Places"];
+        };
+        /** @description Temperatures by place, °C; null where there is none. */
+        Places: {
+            /**
+             * Format: double
+             * @description Case of the motor.
+             */
+            motor_c: number | null;
+            /**
+             * Format: double
+             * @description Controller.
+             */
+            controller_c: number | null;
+            /**
+             * Format: double
+             * @description Battery.
+             */
+            battery_c: number | null;
+        };
+        /** @description A stage that was run, against what was computed. */
+        StageRead: {
+            /**
+             * Format: double
+             * @description Minutes of running at its end.
+             */
+            ends_min: number;
+            /** @description What was read. */
+            read: components["schemas"]["Places"];
+            /** @description What is computed of the stages as they were run. */
+            computed: components["schemas"]["Places"];
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description What was the matter at that moment. */
+        AtThatMoment: {
+            /** @description Checks of the part that failed in the machine as it was, in one sentence each. */
+            failing: string[];
+            /** @description What passed a limit in the rides of that day, measured or computed, in one sentence each. */
+            passed: string[];
+            /**
+             * Format: uint32
+             * @description Rides of that day that were looked at.
+             */
+            rides: number;
+            /** @description Whether a limit was passed; null where nothing tells, for no part of the chain is named. */
+            beyond: boolean | null;
+            /** @description In one sentence. */
+            says: string;
+        };
+        /** @description What came of a file. */
+        Imported: {
+            /**
+             * Format: uint
+             * @description Entries that were written.
+             */
+            written: number;
+            /**
+             * Format: uint
+             * @description Entries that stood there already and were left.
+             */
+            known: number;
+            /** @description Lines that cannot be used. */
+            problems: components["schemas"]["CellProblem"][];
+        };
+        /** @description A picture that was kept. */
+        KeptPicture: {
+            /** @description The name a note gives it. */
+            name: string;
         };
         /** @description A page as a phone opens it. */
         OnThePhone: {
@@ -11210,440 +12419,6 @@ export interface components {
             build: components["schemas"]["Build"];
             entries: components["schemas"]["LogEntry"][];
         };
-        LogEntry: {
-            /**
-             * Charge at the start
-             * @description Share of the full charge.
-             * @default 1
-             */
-            state_of_charge?: number;
-            /**
-             * Air
-             * @description Temperature of the air; that of the job when left out.
-             */
-            ambient_c?: number | null;
-            /**
-             * Payload
-             * @description What it carried; that of the job when left out.
-             */
-            payload_kg?: number | null;
-            /**
-             * Channels
-             * @description What the logger wrote.
-             */
-            columns: components["schemas"]["RideColumns"];
-            /**
-             * To be corrected
-             * @description All that the ride can tell, when left out.
-             */
-            calibrate?: components["schemas"]["Calibrated"][] | null;
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "ride";
-        } | {
-            /**
-             * Air
-             * @description Temperature of the air; that of the job when left out.
-             */
-            ambient_c?: number | null;
-            /**
-             * Stages
-             * @description One after the other.
-             */
-            stages: components["schemas"]["HeatStage"][];
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "heat";
-        } | {
-            /**
-             * Motor
-             * @description Which one, where there are several.
-             */
-            motor?: string | null;
-            /**
-             * Motor
-             * @description Its temperature while it was checked; 20 °C when left out.
-             */
-            temperature_c?: number | null;
-            /**
-             * Sheet
-             * @description The bench sheet.
-             */
-            measurement?: components["schemas"]["Measurement"] | null;
-            /**
-             * Results
-             * @description What it came to, where there is no sheet.
-             */
-            results?: components["schemas"]["CheckResults"] | null;
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "check";
-        } | {
-            /**
-             * What
-             * @description Brushes, belt, grease.
-             */
-            item: string;
-            /**
-             * Every
-             * @description Hours of running between two times.
-             */
-            hours_between?: number | null;
-            /**
-             * or every
-             * @description Kilometres between two times.
-             */
-            km_between?: number | null;
-            /**
-             * or every
-             * @description Days between two times.
-             */
-            days_between?: number | null;
-            /**
-             * Measured
-             * @description A length that wears.
-             */
-            measured?: components["schemas"]["WearReading"] | null;
-            /**
-             * Hours
-             * @description Hours of running until then.
-             */
-            hours?: number | null;
-            /**
-             * Done
-             * @description Whether it was done, or only looked at.
-             * @default true
-             */
-            done?: boolean;
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "upkeep";
-        } | {
-            /**
-             * Part
-             * @description Worm, belt, controller.
-             */
-            part: string;
-            /**
-             * What broke
-             * @description And how.
-             * @default
-             */
-            what?: string;
-            /**
-             * Batch
-             * @description Delivery or lot that it came from.
-             */
-            batch?: string | null;
-            /**
-             * of
-             * @description How many of that batch were in use.
-             */
-            of?: number | null;
-            /**
-             * after
-             * @description Hours of running.
-             */
-            hours?: number | null;
-            /**
-             * Beyond its limits
-             * @description Whether a limit of that part was passed at that moment.
-             */
-            beyond_limits?: boolean | null;
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "failure";
-        } | {
-            /**
-             * Changes
-             * @description Figure by figure.
-             * @default []
-             */
-            changes?: components["schemas"]["ChangedFigure"][];
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "change";
-        } | {
-            /**
-             * Pictures
-             * @description What it looked like.
-             * @default []
-             */
-            pictures?: components["schemas"]["Picture"][];
-            /**
-             * When
-             * @description Date and time, RFC 3339.
-             */
-            at: string;
-            /**
-             * Title
-             * @description In a few words.
-             */
-            title?: string | null;
-            /**
-             * Notes
-             * @description What is worth remembering.
-             */
-            notes?: string | null;
-            /** @constant */
-            kind: "note";
-        };
-        RideColumns: {
-            /**
-             * Time
-             * @description Since the start; each above the one before.
-             */
-            t_s: (number | null)[];
-            /**
-             * Speed
-             * @description Over ground.
-             */
-            speed_m_s?: (number | null)[] | null;
-            /**
-             * Distance
-             * @description Since some start.
-             */
-            distance_m?: (number | null)[] | null;
-            /**
-             * Grade
-             * @description Rise over run; below zero it goes down.
-             */
-            grade_percent?: (number | null)[] | null;
-            /**
-             * Height
-             * @description Above some level.
-             */
-            altitude_m?: (number | null)[] | null;
-            /**
-             * Motor current
-             * @description Of each motor; below zero it brakes.
-             */
-            motor_current_a?: (number | null)[] | null;
-            /**
-             * Battery current
-             * @description Below zero it charges.
-             */
-            supply_current_a?: (number | null)[] | null;
-            /**
-             * Battery voltage
-             * @description At the battery.
-             */
-            supply_voltage_v?: (number | null)[] | null;
-            /**
-             * Winding
-             * @description Of the motor.
-             */
-            winding_c?: (number | null)[] | null;
-            /**
-             * Motor case
-             * @description Of the motor.
-             */
-            case_c?: (number | null)[] | null;
-            /**
-             * Controller
-             * @description Its temperature.
-             */
-            controller_c?: (number | null)[] | null;
-            /**
-             * Battery
-             * @description Its temperature.
-             */
-            battery_c?: (number | null)[] | null;
-        };
-        /** @enum {string} */
-        Calibrated: "rolling_resistance" | "drag_area_m2" | "gearing_efficiency" | "cell_resistance_ohm" | "capacity_ah" | "winding_to_case_k_per_w" | "case_to_ambient_k_per_w";
-        HeatStage: {
-            /**
-             * Lasts
-             * @description Minutes of running.
-             */
-            minutes: number;
-            /**
-             * Throttle
-             * @description Share of full throttle.
-             */
-            throttle?: number | null;
-            /**
-             * Speed
-             * @description Speed that is held.
-             */
-            speed_m_s?: number | null;
-            /**
-             * Readings
-             * @description At its end.
-             */
-            readings?: components["schemas"]["StageReadings"] | null;
-        };
-        StageReadings: {
-            /**
-             * Motor
-             * @description Of the case.
-             */
-            motor_c?: number | null;
-            /**
-             * Controller
-             * @description At its hottest place.
-             */
-            controller_c?: number | null;
-            /**
-             * Battery
-             * @description Between the cells.
-             */
-            battery_c?: number | null;
-        };
-        CheckResults: {
-            /**
-             * Kv
-             * @description Turns per minute per volt.
-             */
-            kv_rpm_per_v?: number | null;
-            /**
-             * Its error
-             * @description Standard error of Kv.
-             */
-            kv_standard_error?: number | null;
-            /**
-             * Winding resistance
-             * @description At the temperature of the winding.
-             */
-            resistance_ohm?: number | null;
-            /**
-             * Its error
-             * @description Standard error of the resistance.
-             */
-            resistance_standard_error?: number | null;
-            /**
-             * No-load current
-             * @description With nothing on the shaft.
-             */
-            no_load_current_a?: number | null;
-            /**
-             * Motor
-             * @description Its temperature while it was checked.
-             * @default 20
-             */
-            temperature_c?: number;
-        };
-        WearReading: {
-            /**
-             * Length
-             * @description As measured.
-             */
-            length_mm: number;
-            /**
-             * Limit
-             * @description Length at which it is due.
-             */
-            limit_mm: number;
-        };
-        ChangedFigure: {
-            /**
-             * What
-             * @description Pulley, teeth.
-             */
-            what: string;
-            /**
-             * Before
-             * @description What stood there.
-             */
-            before?: string | null;
-            /**
-             * After
-             * @description What stands there now.
-             */
-            after?: string | null;
-        };
-        Picture: {
-            /**
-             * Picture
-             * @description Name of the file.
-             */
-            name: string;
-        };
         /** @description A column, said by hand: what it is and in which unit; without a channel it is left out. */
         SaidColumn: {
             /** @description What it is; null leaves it out. */
@@ -11653,6 +12428,65 @@ export interface components {
              * @default null
              */
             unit?: string | null;
+        };
+        /** @description A ride to be kept. */
+        RideRequest: {
+            /** @description The table as text. */
+            text: string;
+            /**
+             * @description Columns by their place, from 0, that are not what their heads say.
+             * @default {}
+             */
+            said?: {
+                [key: string]: components["schemas"]["SaidColumn"];
+            };
+            /** @description The entry but for its channels: when, title, charge at the start, air, payload. */
+            ride: {
+                [key: string]: unknown;
+            };
+        };
+        /** @description Figures to be put in. */
+        CorrectedRequest: {
+            /**
+             * Format: uint
+             * @description Place of the option.
+             */
+            option: number;
+            /**
+             * Format: uint
+             * @description Place of the drive in the job.
+             */
+            drive: number;
+            /** @description The figures. */
+            figures: components["schemas"]["CorrectedFigure"][];
+            /** @description When and by what, such as `2026-11-21T14:02:00Z, Yard level`. */
+            by: string;
+            build: components["schemas"]["Build"];
+        };
+        /** @description A figure that a ride corrects. */
+        CorrectedFigure: {
+            /** @description Key of the figure. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its value.
+             */
+            value: number;
+        };
+        /** @description A heat run in stages. */
+        HeatRequest: {
+            /** @description The entry as it stands: `ambient_c`, `option`, `drive`, `planned_min`, `stages`. */
+            entry: components["schemas"]["LogEntry"];
+            build: components["schemas"]["Build"];
+        };
+        /** @description A moment at which something broke. */
+        MomentRequest: {
+            /** @description Id of the build. */
+            build_id: string;
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description The part of the chain. */
+            component?: string | null;
         };
         /** @description The passphrase. */
         Passphrase: {
@@ -14960,6 +15794,237 @@ export interface operations {
             };
         };
     };
+    buildLog: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildLog"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    wholeLog: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    writeEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogEntry"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    logEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    saveEntry: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogEntry"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    deleteEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    restoreEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
     lookAtTable: {
         parameters: {
             query?: never;
@@ -14979,7 +16044,389 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadRide"];
+                    "application/json": components["schemas"]["LookedAt"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    keepRide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RideRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    ETag: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    rideLines: {
+        parameters: {
+            query?: {
+                from_s?: number;
+                to_s?: number;
+                points?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnChannel"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    comparedRide: {
+        parameters: {
+            query?: {
+                units?: string;
+                figures?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RideAgainst"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    rideTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    correctedBuild: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectedRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Corrected"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    heatStages: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatStages"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    atThatMoment: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentRequest"];
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtThatMoment"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exportLog: {
+        parameters: {
+            query?: {
+                format?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                    "text/csv": string;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    importLog: {
+        parameters: {
+            query?: {
+                format?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    keepPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Done. */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPicture"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/*": string;
                 };
             };
             /** @description A problem document (RFC 9457). */

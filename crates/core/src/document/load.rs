@@ -1,6 +1,10 @@
 //! What a drive has to move: `load`, told apart by `kind`.
 
-use super::reading::{FieldValue, Place, Problems, Spec, number, typed};
+use std::collections::BTreeMap;
+
+use super::Provenance;
+use super::parts::check_marks;
+use super::reading::{FieldValue, Place, Problems, Spec, number, text, typed};
 
 record! {
     /// Something on wheels.
@@ -23,6 +27,22 @@ record! {
         friction_brake: Option<bool>, typed(), "Friction brake", "Whether it has a brake besides the motors.";
         driven_weight_share: f64 = 1.0, number(0.01, 1.0), "Weight on driven wheels",
             "Share of the weight that stands on the driven wheels.";
+        provenance: Option<BTreeMap<String, Provenance>>, typed(), "Provenance",
+            "Field by field: listed, measured or estimated.";
+        measured_on: Option<BTreeMap<String, String>>, text(200), "Measured on",
+            "Field by field: when it was measured, RFC 3339, and by what.";
+    }
+    check(|vehicle, at, problems| {
+        check_marks(vehicle.provenance.as_ref(), "provenance", Self::FIELDS, at, problems);
+        check_marks(vehicle.measured_on.as_ref(), "measured_on", Self::FIELDS, at, problems);
+    })
+}
+
+impl Vehicle {
+    /// Whether a figure of it was measured.
+    #[must_use]
+    pub fn is_measured(&self, key: &str) -> bool {
+        self.provenance.as_ref().and_then(|marks| marks.get(key)) == Some(&Provenance::Measured)
     }
 }
 

@@ -149,8 +149,8 @@ macro_rules! part {
                 source: Option<String>, text(400), "Source", "Where the figures came from.";
                 provenance: Option<BTreeMap<String, Provenance>>, typed(), "Provenance",
                     "Field by field: listed, measured or estimated.";
-                measured_on: Option<BTreeMap<String, String>>, text(40), "Measured on",
-                    "Field by field: when it was measured, RFC 3339.";
+                measured_on: Option<BTreeMap<String, String>>, text(200), "Measured on",
+                    "Field by field: when it was measured, RFC 3339, and by what.";
             }
             check(|this, at, problems| {
                 check_marks(this.provenance.as_ref(), "provenance", Self::FIELDS, at, problems);

@@ -52,9 +52,14 @@ pub fn adjustable(build: &Build, option: usize, drive: usize, figure: Calibrated
     let battery = |key: &str| sheet.battery.provenance.as_ref().and_then(|map| map.get(key)).copied();
     let (value, factor, provenance) = match figure {
         Calibrated::RollingResistance => {
-            (vehicle?.rolling_resistance, usual.rolling_resistance_factor, Some(Provenance::Listed))
+            let known = vehicle?.is_measured("rolling_resistance");
+            let mark = if known { Provenance::Measured } else { Provenance::Listed };
+            (vehicle?.rolling_resistance, usual.rolling_resistance_factor, Some(mark))
         }
-        Calibrated::DragArea => (vehicle?.drag_area_m2, DRAG_FACTOR, Some(Provenance::Listed)),
+        Calibrated::DragArea => {
+            let mark = if vehicle?.is_measured("drag_area_m2") { Provenance::Measured } else { Provenance::Listed };
+            (vehicle?.drag_area_m2, DRAG_FACTOR, Some(mark))
+        }
         Calibrated::GearingEfficiency => {
             if served.parts.gearing.is_empty() && served.parts.motor.gearbox.is_none() {
                 return None;
@@ -145,7 +150,7 @@ pub(super) fn multiplied(build: &mut Build, option: usize, drive: usize, now: &A
     }
 }
 
-/// A build with corrected figures put in, marked as measured at a time (RFC 3339).
+/// A build with corrected figures put in, marked as measured. `at`: when, RFC 3339, and by what.
 ///
 /// # Errors
 /// What is wrong with the build once they are in.
@@ -180,7 +185,8 @@ pub fn put_in(
                 }
                 (format!("/options/{option}/drives/{place}/gearing/0"), "efficiency")
             }
-            Calibrated::RollingResistance | Calibrated::DragArea => continue,
+            Calibrated::RollingResistance => (format!("/job/drives/{drive}/load"), "rolling_resistance"),
+            Calibrated::DragArea => (format!("/job/drives/{drive}/load"), "drag_area_m2"),
         };
         if let Some(part) = document.pointer_mut(&pointer).and_then(Value::as_object_mut)
             && let Some(value) = figure_at(part, key)

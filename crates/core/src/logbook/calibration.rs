@@ -10,7 +10,7 @@ use serde::Serialize;
 
 use super::adjusted::{Adjustable, adjustable, multiplied};
 use super::prediction::{Course, Predicted};
-use super::totals::totals;
+use super::totals::ride_totals;
 use crate::document::Build;
 use crate::document::log::{Calibrated, Ride};
 use crate::format::significant;
@@ -18,6 +18,9 @@ use crate::format::significant;
 /// A figure, before the ride and after.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct CalibratedFigure {
+    /// Which figure.
+    #[serde(skip)]
+    pub figure: Calibrated,
     /// Key of the figure.
     pub name: &'static str,
     /// What a maker calls it.
@@ -66,7 +69,8 @@ struct Channel {
 }
 
 impl Calibrated {
-    const fn unit(self) -> &'static str {
+    /// Unit of the figure; empty where it has none.
+    pub(super) const fn unit(self) -> &'static str {
         match self {
             Self::RollingResistance | Self::GearingEfficiency => "",
             Self::DragArea => "m²",
@@ -109,7 +113,7 @@ pub fn calibrate(build: &Build, option: usize, drive: usize, ride: &Ride, course
     let all: Vec<Adjustable> =
         asked.into_iter().filter_map(|figure| adjustable(build, option, drive, figure)).collect();
     // How the open voltage falls with the charge is a table's, not this pack's: little charge used tells no capacity.
-    let used_ah = totals(&ride.columns).charge_ah.unwrap_or(0.0);
+    let used_ah = ride_totals(ride).charge_ah.unwrap_or(0.0);
     let (untold, found): (Vec<Adjustable>, Vec<Adjustable>) = all.into_iter().partition(|now| {
         now.figure == Calibrated::Capacity && used_ah < USED_SHARE * now.value * packs_parallel(build, option)
     });
@@ -140,6 +144,7 @@ pub fn calibrate(build: &Build, option: usize, drive: usize, ride: &Ride, course
             let at_most = if now.figure == Calibrated::GearingEfficiency { 1.0 } else { f64::INFINITY };
             let end = |way: f64| (after * (way * NORMAL_975 * sigma[at]).exp()).min(at_most);
             CalibratedFigure {
+                figure: now.figure,
                 name: now.figure.word(),
                 title,
                 unit: now.figure.unit(),

@@ -7,11 +7,12 @@ use super::comparison::{ComparedChannel, compare_channels};
 use super::failures::{Failures, failures};
 use super::magnets::{MagnetHealth, magnet_health};
 use super::prediction::Course;
-use super::totals::{RideTotals, totals};
+use super::totals::{RideTotals, ride_totals, totals};
 use super::wear::{Wear, wear};
-use crate::document::Log;
-use crate::document::log::{Entry, Happened, Ride};
+use crate::document::log::{Column, Entry, Happened, Ride, RideColumns};
+use crate::document::{Build, Log};
 use crate::format::{percent, significant};
+use crate::simulation::outcome::DriveRun;
 
 /// The `format` of the answer.
 pub const COMPARED_FORMAT: &str = "ypsidyne.compared/1";
@@ -40,6 +41,10 @@ pub struct ComparedRide {
     pub at: String,
     /// What it adds up to.
     pub totals: RideTotals,
+    /// What was computed adds up to, over the same time; null where it was not computed.
+    pub computed: Option<RideTotals>,
+    /// Warmest place of the magnets by computing it, °C.
+    pub magnets_c: Option<f64>,
     /// Channel by channel; empty where it was not computed.
     pub channels: Vec<ComparedChannel>,
     /// What it says of the build's figures; empty where it was not computed.
@@ -51,16 +56,17 @@ pub struct ComparedRide {
 /// Works a log out.
 #[must_use]
 pub fn compare(log: &Log) -> Compared {
-    let mut hottest_c: Option<f64> = None;
     let mut entries: Vec<&Entry> = log.entries().iter().collect();
     entries.sort_by(|a, b| a.heading.at.cmp(&b.heading.at));
-    let rides = entries
+    let rides: Vec<ComparedRide> = entries
         .iter()
         .filter_map(|entry| {
             let Happened::Ride(ride) = &entry.happened else { return None };
-            Some(compared_ride(log, entry, ride, &mut hottest_c))
+            let (option, drive) = log.about(ride);
+            Some(compare_ride(log.build(), option, drive, entry, ride))
         })
         .collect();
+    let hottest_c = rides.iter().filter_map(|ride| ride.magnets_c).reduce(f64::max);
     let name = &log.build().job.drives[log.drive()].name;
     let served = log.build().options[log.option()].drives.iter().find(|served| served.drive == *name);
     Compared {
@@ -72,26 +78,28 @@ pub fn compare(log: &Log) -> Compared {
     }
 }
 
-fn compared_ride(log: &Log, entry: &Entry, ride: &Ride, hottest_c: &mut Option<f64>) -> ComparedRide {
-    let totals = totals(&ride.columns);
+/// Works one ride out against a drive of an option of a build.
+#[must_use]
+pub fn compare_ride(build: &Build, option: usize, drive: usize, entry: &Entry, ride: &Ride) -> ComparedRide {
     let mut told = ComparedRide {
         title: entry.title().to_owned(),
         at: entry.heading.at.clone(),
+        totals: ride_totals(ride),
+        computed: None,
+        magnets_c: None,
         channels: Vec::new(),
         calibration: Vec::new(),
         says: Vec::new(),
-        totals,
     };
-    match Course::of(log.build(), log.option(), log.drive(), ride) {
+    match Course::of(build, option, drive, ride) {
         Err(problems) => told.says.extend(problems.into_iter().map(|problem| problem.detail)),
         Ok(course) => {
             let predicted = course.run();
-            let magnets = predicted.lead().series.case_c.iter().copied().flatten().fold(f64::NEG_INFINITY, f64::max);
-            if magnets.is_finite() {
-                *hottest_c = Some(hottest_c.map_or(magnets, |before| before.max(magnets)));
-            }
+            let magnets = predicted.lead().series.case_c.iter().copied().flatten().reduce(f64::max);
+            told.magnets_c = magnets;
+            told.computed = Some(totals(&columns_of(predicted.lead())));
             told.channels = compare_channels(&course, &ride.columns, &predicted);
-            told.calibration = calibrate(log.build(), log.option(), log.drive(), ride, &course);
+            told.calibration = calibrate(build, option, drive, ride, &course);
             told.says = in_words(&told);
             told.says.extend(predicted.cut_short());
         }
@@ -107,6 +115,36 @@ fn compared_ride(log: &Log, entry: &Entry, ride: &Ride, hottest_c: &mut Option<f
         ));
     }
     told
+}
+
+/// A computed run as the channels of a ride.
+fn columns_of(run: &DriveRun) -> RideColumns {
+    let known = |values: &[Option<f64>]| Column(values.iter().map(|value| value.unwrap_or(f64::NAN)).collect());
+    let series = &run.series;
+    RideColumns {
+        speed_m_s: Some(known(&series.speed_m_s)),
+        distance_m: Some(known(&series.distance_m)),
+        supply_current_a: Some(Column(series.supply_current_a.clone())),
+        supply_voltage_v: Some(Column(series.supply_voltage_v.clone())),
+        winding_c: Some(known(&series.winding_c)),
+        ..RideColumns::of_times(series.t_s.clone())
+    }
+}
+
+/// A charge that differs by less is as computed.
+const CHARGE_APART: f64 = 0.03;
+
+/// How much more or less charge the ride took than computed.
+fn charge_apart(ride: &ComparedRide) -> Option<String> {
+    let (took, computed) = (ride.totals.charge_ah?, ride.computed.as_ref()?.charge_ah?);
+    if took <= 0.0 || computed <= 0.0 || !ride.totals.gaps.is_empty() {
+        return None;
+    }
+    let by = took / computed - 1.0;
+    (by.abs() >= CHARGE_APART).then(|| {
+        let more = if by > 0.0 { "more" } else { "less" };
+        format!("It took {} {more} charge than computed.", percent(by.abs()))
+    })
 }
 
 /// What the ride tells first: the figure that it corrects most, else that it agrees.
@@ -137,6 +175,7 @@ fn in_words(ride: &ComparedRide) -> Vec<String> {
         }
         None => {}
     }
+    says.extend(charge_apart(ride));
     says.extend(leaving.iter().map(|channel| channel.says.clone()));
     says
 }

@@ -1,17 +1,21 @@
 //! What a ride adds up to.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
-use crate::document::log::{Column, RideColumns};
+use crate::document::log::{Column, Ride, RideColumns};
 
 /// A pause this many times as long as the usual one is a gap: nothing is added up across it.
 const GAP_TIMES: f64 = 10.0;
 
 /// What a ride adds up to; null where its channels do not tell.
-#[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, schemars::JsonSchema)]
 pub struct RideTotals {
     /// From the first row to the last, s.
     pub duration_s: f64,
+    /// Time under way, s: with a motor that turns or draws; the whole where nothing tells.
+    pub running_s: f64,
+    /// How often it started from a stand.
+    pub starts: u32,
     /// Way, m.
     pub distance_m: Option<f64>,
     /// Energy out of the battery, Wh.
@@ -33,7 +37,7 @@ pub struct RideTotals {
 }
 
 /// A time without readings.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, schemars::JsonSchema)]
 pub struct Gap {
     /// Since the start, s.
     pub from_s: f64,
@@ -96,6 +100,63 @@ fn extreme(column: Option<&Column>, better: impl Fn(f64, f64) -> f64) -> Option<
     column?.0.iter().copied().filter(|value| !value.is_nan()).reduce(better)
 }
 
+/// It stands below the first and is under way above the second, m/s.
+const STANDS_M_S: [f64; 2] = [0.05, 0.25];
+/// Where no speed was read: as shares of the largest battery current.
+const STANDS_SHARE: [f64; 2] = [0.02, 0.08];
+
+/// Time under way, and how often it set off. A ride of two rows tells neither: it is one start, and all of it under way.
+fn running(columns: &RideColumns, duration_s: f64) -> (f64, u32) {
+    let times = &columns.t_s.0;
+    let current = columns.supply_current_a.as_ref().or(columns.motor_current_a.as_ref());
+    let largest = current.map_or(0.0, |column| column.0.iter().fold(0.0f64, |most, value| most.max(value.abs())));
+    let (column, [stands, goes]) = match (columns.speed_m_s.as_ref(), current) {
+        (Some(speed), _) => (speed, STANDS_M_S),
+        (None, Some(current)) if largest > 0.0 => (current, STANDS_SHARE.map(|share| share * largest)),
+        _ => return (duration_s, 1),
+    };
+    if times.len() < 3 {
+        return (duration_s, 1);
+    }
+    let longest = GAP_TIMES * usual_step_s(times);
+    let (mut under_way, mut running_s, mut starts) = (false, 0.0, 0);
+    let mut before: Option<f64> = None;
+    for (row, time) in times.iter().enumerate() {
+        let Some(value) = column.at(row).map(f64::abs) else { continue };
+        if let Some(then) = before.filter(|then| under_way && time - then <= longest) {
+            running_s += time - then;
+        }
+        before = Some(*time);
+        if !under_way && value > goes {
+            under_way = true;
+            starts += 1;
+        } else if under_way && value < stands {
+            under_way = false;
+        }
+    }
+    (running_s, starts)
+}
+
+/// Adds a ride up; where no current was read, its charge is what the charger put back.
+#[must_use]
+pub fn ride_totals(ride: &Ride) -> RideTotals {
+    let mut told = totals(&ride.columns);
+    let Some(charged_ah) = ride.charged_ah.filter(|_| told.charge_ah.is_none()) else { return told };
+    told.charge_ah = Some(charged_ah);
+    if let Some(volts) = &ride.columns.supply_voltage_v {
+        let read: Vec<f64> = volts.0.iter().copied().filter(|volts| !volts.is_nan()).collect();
+        #[allow(clippy::cast_precision_loss, reason = "rows are at most a million")]
+        let mean = read.iter().sum::<f64>() / read.len().max(1) as f64;
+        if mean > 0.0 {
+            let out = mean * charged_ah;
+            told.energy_out_wh = Some(out);
+            told.energy_back_wh = Some(0.0);
+            told.wh_per_km = told.distance_m.filter(|way| *way > 1.0).map(|way| out / way * 1000.0);
+        }
+    }
+    told
+}
+
 /// Adds a ride up: energies as the positive and negative parts of ∫V·I dt, charge as ∫I dt, the way by its own column, else by
 /// the speed.
 #[must_use]
@@ -117,8 +178,11 @@ pub fn totals(columns: &RideColumns) -> RideTotals {
     let charge = amps.and_then(|amps| integral(times, |row| amps.at(row)));
     let (energy_out_wh, energy_back_wh) =
         (energy.map(|(out, _)| out / SECONDS), energy.map(|(_, back)| back / SECONDS));
+    let (running_s, starts) = running(columns, duration_s);
     RideTotals {
         duration_s,
+        running_s,
+        starts,
         distance_m,
         energy_out_wh,
         energy_back_wh,

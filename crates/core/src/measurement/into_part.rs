@@ -48,7 +48,8 @@ pub struct MovedCheck {
 /// Use that moves by less is as it was.
 const MOVED: f64 = 0.01;
 
-fn moved(before: &OptionEvaluation, after: &OptionEvaluation) -> Vec<MovedCheck> {
+/// Checks whose verdict or use moves from one evaluation of an option to another.
+pub(crate) fn moved(before: &OptionEvaluation, after: &OptionEvaluation) -> Vec<MovedCheck> {
     let mut found: Vec<MovedCheck> = after
         .checks
         .iter()
@@ -225,7 +226,7 @@ pub fn apply(
         let Some(part) = document.pointer_mut(&place).and_then(Value::as_object_mut) else { continue };
         let before = figure_at(part, gives.key);
         let ratio = part.get("gearbox").and_then(|gearbox| gearbox.get("ratio")).and_then(Value::as_f64);
-        put_measured(part, gives.key, gives.value, (gives.target != Target::Vehicle).then_some(at));
+        put_measured(part, gives.key, gives.value, Some(at));
         changes.push(Changed {
             pointer: format!("{place}/{}", gives.key.replace('.', "/")),
             label: label_of(gives),

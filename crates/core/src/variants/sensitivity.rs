@@ -341,6 +341,7 @@ fn figures_of_drive(
     let job_place = draft.job.drives.iter().position(|served| served.name == drive.parts.drive);
     if let (Load::Vehicle(vehicle), Some(job_place)) = (&drive.job.load, job_place)
         && vehicle.rolling_resistance > 0.0
+        && !vehicle.is_measured("rolling_resistance")
     {
         let scale: Scale = Box::new(move |draft, factor| {
             if let Load::Vehicle(vehicle) = &mut draft.job.drives[job_place].load {

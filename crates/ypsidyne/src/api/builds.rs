@@ -15,7 +15,7 @@ use super::etag::{Saved, if_match, saved, tagged};
 use super::extract::{QueryFields, QueryOf};
 use super::json::JsonBody;
 use super::problem::ApiError;
-use super::{App, Operation, Route};
+use super::{App, Operation, Route, logbook};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
@@ -82,6 +82,8 @@ struct BuildLine {
     loads: Vec<&'static str>,
     /// Its options with their verdicts.
     options: Vec<OptionLine>,
+    /// What of it is due, by its log.
+    due: Vec<String>,
 }
 
 /// An option in the list.
@@ -114,8 +116,16 @@ async fn list(
     State(app): State<App>,
     QueryOf(ListQuery { deleted }): QueryOf<ListQuery>,
 ) -> Result<Json<Vec<BuildLine>>, ApiError> {
-    let stored = app.store(move |connection| builds::list(connection, deleted)).await?;
-    let lines = app.compute(move || stored.iter().map(line).collect()).await?;
+    let now = crate::time::now();
+    let (stored, mut due) = app
+        .store(move |connection| Ok((builds::list(connection, deleted)?, logbook::due_of(connection, &now)?)))
+        .await?;
+    let lines = app
+        .compute(move || {
+            let lines = stored.iter().map(line);
+            lines.map(|line| BuildLine { due: due.remove(&line.id).unwrap_or_default(), ..line }).collect()
+        })
+        .await?;
     Ok(Json(lines))
 }
 
@@ -133,6 +143,7 @@ fn line(listed: &ListedBuild) -> BuildLine {
         drives: Vec::new(),
         loads: Vec::new(),
         options: Vec::new(),
+        due: Vec::new(),
     };
     // Only checked documents are stored; one from a version with other rules still shows, so that it can be exported.
     let Ok(build) = Build::from_json(&stored.document) else {
@@ -201,6 +212,12 @@ async fn save(
         .store(move |connection| {
             let document = body.text().unwrap_or_default();
             let revision = builds::save(connection, &id, expected, &NewRevision { name: &name, document, now: &now })?;
+            if revision != expected
+                && let Err(error) = logbook::enter(connection, &id, expected, document, &now)
+            {
+                // The build is saved; that the log does not say so is no reason to refuse it.
+                tracing::warn!(%error, "a change did not enter the log");
+            }
             Ok((revision, id, now))
         })
         .await?;

@@ -155,6 +155,7 @@ impl ApiError {
                 | StoreError::PartNotFound { .. }
                 | StoreError::SearchNotFound { .. }
                 | StoreError::SheetNotFound { .. }
+                | StoreError::EntryNotFound { .. }
                 | StoreError::RunNotFound { .. }
                 | StoreError::NoRevision { .. } => (StatusCode::NOT_FOUND, "/problems/not-found", "Not there"),
                 StoreError::Stale { .. } => {

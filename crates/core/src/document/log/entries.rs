@@ -31,6 +31,9 @@ record! {
     /// A heat run in stages.
     HeatEntry {
         ambient_c: Option<f64>, number(-50.0, 80.0), "Air", "Temperature of the air; that of the job when left out.";
+        option: Option<String>, name(120), "Option", "The option that was run; that of the log when left out.";
+        drive: Option<String>, name(60), "Drive", "The drive that was run; that of the log when left out.";
+        planned_min: Option<f64>, number(0.01, 10_000.0), "Planned", "Minutes that the whole is to last.";
         stages: Vec<HeatStage>, list(1, 40), "Stages", "One after the other.";
     }
 }
@@ -96,6 +99,19 @@ record! {
         measured: Option<WearReading>, typed(), "Measured", "A length that wears.";
         hours: Option<f64>, number(0.0, 1e6), "Hours", "Hours of running until then.";
         done: bool = true, typed(), "Done", "Whether it was done, or only looked at.";
+        cost: Option<f64>, number(0.0, 1e7), "Cost", "What was bought for it, in the currency of the budget.";
+    }
+}
+
+choice! {
+    /// Which part of the chain something belongs to.
+    Component {
+        Motor = "motor", "Motor";
+        Gearing = "gearing", "Gearing";
+        Battery = "battery", "Battery";
+        Controller = "controller", "Controller";
+        Wiring = "wiring", "Wiring";
+        Other = "other", "Something else";
     }
 }
 
@@ -103,11 +119,13 @@ record! {
     /// Something that broke.
     FailureEntry {
         part: String, name(120), "Part", "Worm, belt, controller.";
+        component: Option<Component>, typed(), "Belongs to", "Part of the chain, to see whether a limit of it was passed.";
         what: String = String::new(), text(2000), "What broke", "And how.";
         batch: Option<String>, name(120), "Batch", "Delivery or lot that it came from.";
         of: Option<u32>, number(1.0, 100_000.0), "of", "How many of that batch were in use.";
         hours: Option<f64>, number(0.0, 1e6), "after", "Hours of running.";
         beyond_limits: Option<bool>, typed(), "Beyond its limits", "Whether a limit of that part was passed at that moment.";
+        cost: Option<f64>, number(0.0, 1e7), "Cost", "What its replacement cost, in the currency of the budget.";
     }
 }
 
@@ -138,5 +156,6 @@ record! {
     /// A picture of a note, by the name it is kept under.
     Picture {
         name: String, name(120), "Picture", "Name of the file.";
+        data: Option<String>, text(16_000_000), "Content", "The picture as a data address, where it travels with the log.";
     }
 }

@@ -1,6 +1,7 @@
 //! `ypsidyne.log/1`: what happened to a machine, entry by entry.
 
 mod entries;
+mod packed;
 mod ride;
 
 pub use entries::*;
@@ -63,6 +64,33 @@ impl Entry {
         }
     }
 
+    /// The entry without the channels of a ride, to be kept beside them.
+    #[must_use]
+    pub fn without_readings(&self) -> serde_json::Value {
+        let mut value = serde_json::to_value(self).unwrap_or_default();
+        if let Some(members) = value.as_object_mut() {
+            members.remove("columns");
+        }
+        value
+    }
+
+    /// An entry from what was kept without its channels, and the channels.
+    ///
+    /// # Errors
+    /// Every problem at once, each with its JSON pointer; a ride without channels.
+    pub fn with_readings(value: &serde_json::Value, columns: Option<RideColumns>) -> Result<Self, Vec<Problem>> {
+        let Some(columns) = columns.filter(|_| value.get("kind").and_then(|kind| kind.as_str()) == Some("ride")) else {
+            return Self::from_value(value);
+        };
+        let mut whole = value.clone();
+        whole["columns"] = serde_json::json!({ "t_s": [0.0, 1.0] });
+        let mut entry = Self::from_value(&whole)?;
+        if let Happened::Ride(ride) = &mut entry.happened {
+            ride.columns = columns;
+        }
+        Ok(entry)
+    }
+
     fn read(value: &serde_json::Value, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
         let mut heading_members = serde_json::Map::new();
         let mut besides = vec!["kind"];
@@ -81,7 +109,16 @@ impl Entry {
     /// A ride of which nothing but its channels is known.
     #[must_use]
     pub fn of_ride(at: &str, columns: RideColumns) -> Self {
-        let ride = Ride { state_of_charge: 1.0, ambient_c: None, payload_kg: None, columns, calibrate: None };
+        let ride = Ride {
+            state_of_charge: 1.0,
+            ambient_c: None,
+            payload_kg: None,
+            charged_ah: None,
+            option: None,
+            drive: None,
+            columns,
+            calibrate: None,
+        };
         let heading = EntryHeading { at: at.to_owned(), title: None, notes: None };
         Self { heading, happened: Happened::Ride(ride) }
     }
@@ -216,6 +253,21 @@ impl Log {
                 0
             }),
         };
+        for (place, entry) in entries.iter().enumerate() {
+            let Happened::Ride(ride) = &entry.happened else { continue };
+            let at = root.key("entries");
+            let at = at.index(place);
+            if let Some(named) = &ride.option
+                && !build.options.iter().any(|option| option.name == *named)
+            {
+                problems.note(&at.key("option"), format!("{named:?} came, but the build has no such option"));
+            }
+            if let Some(named) = &ride.drive
+                && !build.job.drives.iter().any(|drive| drive.name == *named)
+            {
+                problems.note(&at.key("drive"), format!("{named:?} came, but the job has no such drive"));
+            }
+        }
         if !problems.0.is_empty() {
             return Err(problems.0);
         }
@@ -252,6 +304,16 @@ impl Log {
     #[must_use]
     pub const fn drive(&self) -> usize {
         self.drive
+    }
+
+    /// Places of the option and the drive that a ride is about.
+    #[must_use]
+    pub fn about(&self, ride: &Ride) -> (usize, usize) {
+        let option =
+            ride.option.as_ref().and_then(|named| self.build.options.iter().position(|one| one.name == *named));
+        let drive =
+            ride.drive.as_ref().and_then(|named| self.build.job.drives.iter().position(|one| one.name == *named));
+        (option.unwrap_or(self.option), drive.unwrap_or(self.drive))
     }
 
     /// What happened, as it was written.

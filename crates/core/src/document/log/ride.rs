@@ -3,7 +3,7 @@
 use serde::ser::SerializeSeq;
 use serde::{Serialize, Serializer};
 
-use crate::document::reading::{FieldValue, Place, Problems, Shape, Spec, list, number, shown, typed};
+use crate::document::reading::{FieldValue, Place, Problems, Shape, Spec, list, name, number, shown, typed};
 
 /// Most rows of a ride.
 pub const MOST_ROWS: usize = 1_000_000;
@@ -120,6 +120,25 @@ record! {
 }
 
 impl RideColumns {
+    /// No channel but the time.
+    #[must_use]
+    pub const fn of_times(t_s: Vec<f64>) -> Self {
+        Self {
+            t_s: Column(t_s),
+            speed_m_s: None,
+            distance_m: None,
+            grade_percent: None,
+            altitude_m: None,
+            motor_current_a: None,
+            supply_current_a: None,
+            supply_voltage_v: None,
+            winding_c: None,
+            case_c: None,
+            controller_c: None,
+            battery_c: None,
+        }
+    }
+
     /// Every channel that is there beside the time, by its key.
     pub fn channels(&self) -> impl Iterator<Item = (&'static str, &Column)> {
         [
@@ -177,6 +196,9 @@ record! {
         state_of_charge: f64 = 1.0, number(0.0, 1.0), "Charge at the start", "Share of the full charge.";
         ambient_c: Option<f64>, number(-50.0, 80.0), "Air", "Temperature of the air; that of the job when left out.";
         payload_kg: Option<f64>, number(0.0, 1e5), "Payload", "What it carried; that of the job when left out.";
+        charged_ah: Option<f64>, number(0.0, 1e6), "Charged back", "What the charger put in afterwards.";
+        option: Option<String>, name(120), "Option", "The option it was driven with; that of the log when left out.";
+        drive: Option<String>, name(60), "Drive", "The drive that it is about; that of the log when left out.";
         columns: RideColumns, typed(), "Channels", "What the logger wrote.";
         calibrate: Option<Vec<Calibrated>>, list(0, 7), "To be corrected", "All that the ride can tell, when left out.";
     }

@@ -85,7 +85,7 @@ record! {
     }
 }
 
-fn check_marks<T>(
+pub(crate) fn check_marks<T>(
     given: Option<&BTreeMap<String, T>>,
     member: &str,
     fields: &[Spec],

@@ -1,0 +1,147 @@
+//! The log of a build as a whole, and that of all builds.
+
+use std::collections::BTreeMap;
+
+use axum::Json;
+use axum::extract::{Path, State};
+use serde::Serialize;
+use ypsidyne_core::document::Build;
+use ypsidyne_core::document::log::{Entry, Happened};
+use ypsidyne_core::logbook::book::{Book, RideSummary, book};
+use ypsidyne_core::logbook::line;
+use ypsidyne_store::log::{self, StoredEntry};
+use ypsidyne_store::{Connection, StoreError, builds};
+
+use super::kept::{about, build_of, light, summary};
+use crate::api::problem::ApiError;
+use crate::api::{App, Operation, Route};
+
+pub(super) fn routes() -> Vec<Route> {
+    vec![
+        Route::at("/api/builds/{id}/log").get(
+            of_build,
+            Operation::new::<BuildLog>("buildLog", "The log of a build, the newest entry first, and what it answers.")
+                .said()
+                .path("id", "string"),
+        ),
+        Route::at("/api/log").get(
+            of_all,
+            Operation::new::<Vec<LogLine>>("wholeLog", "The log of all builds, the newest entry first.").said(),
+        ),
+    ]
+}
+
+/// An entry in the timeline.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+pub(super) struct LogLine {
+    /// Id.
+    id: String,
+    /// Id of its build.
+    build: String,
+    /// Name of its build.
+    build_name: String,
+    /// Current revision.
+    revision: u32,
+    /// What it is about.
+    kind: &'static str,
+    /// When, RFC 3339.
+    at: String,
+    /// What it is called.
+    title: String,
+    /// What it says, in a few words.
+    says: String,
+    /// Whether nobody wrote it: a change that entered itself.
+    by_itself: bool,
+    /// The entry; of a ride without its readings.
+    #[schemars(with = "Entry")]
+    entry: serde_json::Value,
+    /// What a ride adds up to and says; null for anything else.
+    summary: Option<RideSummary>,
+}
+
+impl LogLine {
+    /// `None` for an entry that another version wrote and this one cannot read.
+    fn of(stored: &StoredEntry, build_name: &str) -> Option<Self> {
+        let entry = light(stored)?;
+        let summary = summary(stored);
+        Some(Self {
+            id: stored.id.clone(),
+            build: stored.build.clone(),
+            build_name: build_name.to_owned(),
+            revision: stored.revision,
+            kind: entry.happened.kind(),
+            at: entry.heading.at.clone(),
+            title: line::title(&entry),
+            says: line::says(&entry, summary.as_ref()),
+            by_itself: stored.since_revision.is_some(),
+            entry: entry.without_readings(),
+            summary,
+        })
+    }
+}
+
+/// The log of a build.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct BuildLog {
+    /// Place of the option that it is about.
+    option: usize,
+    /// Place of the drive that it is about.
+    drive: usize,
+    /// The entries, the newest first.
+    lines: Vec<LogLine>,
+    /// What they answer.
+    book: Book,
+}
+
+fn parted(stored: &[StoredEntry]) -> (Vec<Entry>, Vec<RideSummary>) {
+    let entries = stored.iter().filter_map(light).filter(|entry| !matches!(entry.happened, Happened::Ride(_)));
+    (entries.collect(), stored.iter().filter_map(summary).collect())
+}
+
+fn booked(build: &Build, stored: &[StoredEntry], now: &str) -> Book {
+    let (option, drive) = about(build);
+    let (entries, rides) = parted(stored);
+    book(build, option, drive, &entries, &rides, now)
+}
+
+async fn of_build(State(app): State<App>, Path(id): Path<String>) -> Result<Json<BuildLog>, ApiError> {
+    let (build, stored) =
+        app.store(move |connection| Ok((builds::by_id(connection, &id)?, log::list(connection, Some(&id))?))).await?;
+    app.compute(move || {
+        let build = build_of(&build.document)?;
+        let (option, drive) = about(&build);
+        let lines = stored.iter().filter_map(|entry| LogLine::of(entry, &build.name)).collect();
+        let book = booked(&build, &stored, &crate::time::now());
+        Ok(Json(BuildLog { option, drive, lines, book }))
+    })
+    .await?
+}
+
+async fn of_all(State(app): State<App>) -> Result<Json<Vec<LogLine>>, ApiError> {
+    let (names, stored) = app
+        .store(|connection| {
+            let names: BTreeMap<String, String> =
+                builds::list(connection, false)?.into_iter().map(|listed| (listed.build.id, listed.name)).collect();
+            Ok((names, log::list(connection, None)?))
+        })
+        .await?;
+    app.compute(move || {
+        let name = |id: &str| names.get(id).map_or("", String::as_str);
+        Json(stored.iter().filter_map(|entry| LogLine::of(entry, name(&entry.build))).collect())
+    })
+    .await
+}
+
+/// What is due, build by build, of those that have a log.
+pub(in crate::api) fn due_of(connection: &Connection, now: &str) -> Result<BTreeMap<String, Vec<String>>, StoreError> {
+    let mut found = BTreeMap::new();
+    for id in log::builds_with_entries(connection)? {
+        let (Ok(stored), entries) = (builds::by_id(connection, &id), log::list(connection, Some(&id))?) else {
+            continue;
+        };
+        let Ok(build) = Build::from_json(&stored.document) else { continue };
+        let due = booked(&build, &entries, now).upkeep.into_iter().filter(|one| one.due).map(|one| one.item).collect();
+        found.insert(id, due);
+    }
+    Ok(found)
+}
