@@ -107,6 +107,7 @@ fn keep_in_mind(store: &Store, remembered: &Remembered) -> anyhow::Result<()> {
 fn seed(store: &Store) -> anyhow::Result<()> {
     for demo in demo::BUILDS {
         let build = Build::from_json(demo.json).map_err(|problems| anyhow::anyhow!("{}: {problems:?}", demo.slug))?;
+        let mut new = None;
         store.with(|connection| {
             if builds::mark_once(connection, &format!("demo {}", demo.slug), "seeded")? {
                 let id = uuid::Uuid::now_v7().to_string();
@@ -116,9 +117,14 @@ fn seed(store: &Store) -> anyhow::Result<()> {
                     &id,
                     &builds::NewRevision { name: &build.name, document: demo.json, now: &now },
                 )?;
+                new = Some(id);
             }
             Ok(())
         })?;
+        if let Some(id) = new {
+            let entries = demo.entries().map_err(|problems| anyhow::anyhow!("{}: {problems:?}", demo.slug))?;
+            api::new_entries(store, &id, entries)?;
+        }
     }
     store.with(|connection| {
         if builds::mark_once(connection, "demo sheets", "seeded")? {

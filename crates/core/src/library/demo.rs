@@ -1,5 +1,8 @@
 //! The demo builds and bench sheets of the Quarry Street Community Workshop. Place, machines and parts are invented.
 
+use crate::document::Problem;
+use crate::document::log::Entry;
+
 /// One demo build.
 #[derive(Debug, Clone, Copy)]
 pub struct DemoBuild {
@@ -7,15 +10,37 @@ pub struct DemoBuild {
     pub slug: &'static str,
     /// The document, `ypsidyne.build/1`.
     pub json: &'static str,
+    /// What happened to it: entries of `ypsidyne.log/1`, good and bad days.
+    pub log: &'static str,
 }
 
 /// All demo builds, in the order they are shown.
 pub const BUILDS: &[DemoBuild] = &[
-    DemoBuild { slug: "hillside-harvest-cart", json: include_str!("demo_builds/hillside-harvest-cart.json") },
-    DemoBuild { slug: "meadow-strip-mower", json: include_str!("demo_builds/meadow-strip-mower.json") },
-    DemoBuild { slug: "shuttlecock-launcher", json: include_str!("demo_builds/shuttlecock-launcher.json") },
-    DemoBuild { slug: "tracking-shot-dolly-board", json: include_str!("demo_builds/tracking-shot-dolly-board.json") },
-    DemoBuild { slug: "millrace-generator", json: include_str!("demo_builds/millrace-generator.json") },
+    DemoBuild {
+        slug: "hillside-harvest-cart",
+        json: include_str!("demo_builds/hillside-harvest-cart.json"),
+        log: include_str!("demo_logs/hillside-harvest-cart.json"),
+    },
+    DemoBuild {
+        slug: "meadow-strip-mower",
+        json: include_str!("demo_builds/meadow-strip-mower.json"),
+        log: include_str!("demo_logs/meadow-strip-mower.json"),
+    },
+    DemoBuild {
+        slug: "shuttlecock-launcher",
+        json: include_str!("demo_builds/shuttlecock-launcher.json"),
+        log: include_str!("demo_logs/shuttlecock-launcher.json"),
+    },
+    DemoBuild {
+        slug: "tracking-shot-dolly-board",
+        json: include_str!("demo_builds/tracking-shot-dolly-board.json"),
+        log: include_str!("demo_logs/tracking-shot-dolly-board.json"),
+    },
+    DemoBuild {
+        slug: "millrace-generator",
+        json: include_str!("demo_builds/millrace-generator.json"),
+        log: include_str!("demo_logs/millrace-generator.json"),
+    },
 ];
 
 /// Bench sheets of the workshop, good and bad, `ypsidyne.measurement/1`.
@@ -33,6 +58,17 @@ pub const UNLABELLED_MOTOR: &str = r#"{ "format": "ypsidyne.part/1", "part": "mo
     "kv_rpm_per_v": 140.5, "resistance_ohm": 0.266, "no_load_current_a": 0.95, "no_load_voltage_v": 24, "brush_drop_v": 0.4,
     "magnet": "ferrite", "max_voltage_v": 32, "mass_kg": 2.1, "can_diameter_mm": 60, "can_length_mm": 105,
     "shaft_diameter_mm": 12 }"#;
+
+impl DemoBuild {
+    /// The entries of its log.
+    ///
+    /// # Errors
+    /// What is wrong with them, each with its JSON pointer.
+    pub fn entries(&self) -> Result<Vec<Entry>, Vec<Problem>> {
+        let values: Vec<serde_json::Value> = serde_json::from_str(self.log).unwrap_or_default();
+        values.iter().map(Entry::from_value).collect()
+    }
+}
 
 #[cfg(test)]
 mod tests {
@@ -72,6 +108,20 @@ mod tests {
         assert!(codes(pack).contains(&"far_off"));
         assert!(codes(board).is_empty(), "{:?}", codes(board));
         assert_eq!(codes(currents), ["takes_more"]);
+    }
+
+    #[test]
+    fn each_demo_build_has_a_log_with_good_and_bad_days() {
+        for demo in BUILDS {
+            let entries = demo.entries().unwrap_or_else(|problems| panic!("{}: {problems:#?}", demo.slug));
+            let kinds: Vec<&str> = entries.iter().map(|entry| entry.happened.kind()).collect();
+            assert!(
+                kinds.contains(&"ride") && kinds.contains(&"failure") | kinds.contains(&"check"),
+                "{}: {kinds:?}",
+                demo.slug
+            );
+            assert!(entries.windows(2).all(|pair| pair[0].heading.at <= pair[1].heading.at), "{}", demo.slug);
+        }
     }
 
     #[test]

@@ -27,6 +27,9 @@ pub struct Predicted {
     pub run: Simulated,
 }
 
+/// A ride of fewer moments is no course: one mean speed tells nothing of hills, stops and starts.
+const FEWEST_ROWS: usize = 8;
+
 /// Why a ride is not computed.
 fn nothing(detail: impl Into<String>) -> Vec<Problem> {
     vec![Problem { pointer: String::new(), detail: detail.into() }]
@@ -60,10 +63,13 @@ impl Course {
         let job = build.job.drives.get(drive).ok_or_else(|| nothing("there is no such drive"))?;
         let option = build.options.get(option).ok_or_else(|| nothing("there is no such option"))?;
         if !matches!(job.load, Load::Vehicle(_)) {
-            return Err(nothing(format!("{:?} does not travel: its rides are added up, not computed", job.name)));
+            return Err(nothing(format!("{:?} does not travel: its rides are added up, not computed.", job.name)));
         }
         if windows.speed_m_s.iter().all(|speed| speed.is_nan()) {
-            return Err(nothing("no speed and no distance was read: the ride is added up, not computed"));
+            return Err(nothing("No speed and no distance was read: the ride is added up, not computed."));
+        }
+        if windows.t_s.len() < FEWEST_ROWS {
+            return Err(nothing("It was written down by hand: it is added up, not computed."));
         }
         let speed = filled(windows.speed_m_s.clone());
         let first = windows.t_s.first().copied().unwrap_or_default();
@@ -74,9 +80,6 @@ impl Course {
                 "speed_m_s": speed[at].clamp(0.0, 150.0),
                 "grade_percent": windows.grade_percent[at],
             }));
-        }
-        if points.len() < 2 {
-            return Err(nothing("it is too short: at least two seconds of readings are needed"));
         }
         let until_s = windows.t_s[windows.t_s.len() - 1] - first;
         let day = on_that_day(build, drive, ride);

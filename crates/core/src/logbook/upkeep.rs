@@ -169,6 +169,11 @@ fn habits(build: &Build, option: usize) -> Vec<Habit> {
         }
     }
     need(CONNECTORS);
+    // What is charged all the time stands at no charge of its own.
+    let charged = build.job.drives.iter().any(|drive| matches!(drive.load, Load::Generator(_)));
+    if charged {
+        return found;
+    }
     if matches!(sheet.battery.chemistry, Chemistry::LeadAcid) {
         need(FULL);
     } else if matches!(sheet.battery.chemistry, Chemistry::Lipo | Chemistry::LiIon | Chemistry::Lifepo4) {

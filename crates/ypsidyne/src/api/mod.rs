@@ -48,6 +48,7 @@ use crate::underway::Underway;
 use problem::ApiError;
 use tokio_util::sync::CancellationToken;
 
+pub(crate) use logbook::new_entries;
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
 pub(crate) use parts::new_part;

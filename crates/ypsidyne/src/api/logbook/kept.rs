@@ -6,7 +6,7 @@ use ypsidyne_core::document::{Build, Load, Problem};
 use ypsidyne_core::logbook::book::RideSummary;
 use ypsidyne_core::logbook::totals::ride_totals;
 use ypsidyne_store::log::{NewEntry, StoredEntry};
-use ypsidyne_store::{Connection, StoreError, builds, log};
+use ypsidyne_store::{Connection, Store, StoreError, builds, log};
 
 use crate::api::problem::ApiError;
 
@@ -81,19 +81,14 @@ fn in_utc(at: &str) -> Result<String, Problem> {
 }
 
 /// Keeps entries that were read; for the demo.
-pub(crate) fn new_entries(
-    connection: &mut Connection,
-    build: &str,
-    entries: Vec<Entry>,
-    now: &str,
-) -> anyhow::Result<()> {
+pub(crate) fn new_entries(store: &Store, build: &str, entries: Vec<Entry>) -> anyhow::Result<()> {
     let prepared = entries
         .into_iter()
         .map(|entry| Prepared::of(uuid::Uuid::now_v7().to_string(), entry))
         .collect::<Result<Vec<_>, _>>()
         .map_err(|problem| anyhow::anyhow!("an entry of a log cannot be kept: {problem:?}"))?;
     let new: Vec<NewEntry<'_>> = prepared.iter().map(Prepared::stored).collect();
-    Ok(log::create(connection, build, &new, now)?)
+    Ok(store.with(|connection| log::create(connection, build, &new, &crate::time::now()))?)
 }
 
 /// An entry that was kept, without the readings of a ride: those count two rows of nothing.
