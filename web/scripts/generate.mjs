@@ -67,6 +67,10 @@ for (const variant of schemas.Measurement.oneOf) {
   records[`Measurement:${variant.properties.kind.const}`] = record(variant);
 }
 collect(schemas.Measurement);
+for (const variant of schemas.LogEntry.oneOf) {
+  records[`LogEntry:${variant.properties.kind.const}`] = record(variant);
+}
+collect(schemas.LogEntry);
 records.Wheel = record(wheelOf(schemas.ShelfPart));
 records.Tolerances = record(schemas.Tolerances);
 

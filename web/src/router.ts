@@ -15,10 +15,11 @@ export const STEPS = [
   "odds",
   "run",
   "sheet",
+  "log",
 ] as const;
 /** The key that opens a step: its number, and a letter beyond the tenth. */
 export function stepKey(index: number): string {
-  return index < 10 ? String((index + 1) % 10) : ("rb"[index - 10] ?? "");
+  return index < 10 ? String((index + 1) % 10) : ("rbl"[index - 10] ?? "");
 }
 export type Step = (typeof STEPS)[number];
 
@@ -33,6 +34,7 @@ export const router = createRouter({
       component: afterwards(() => import("./workbench/BenchView.vue")),
       props: true,
     },
+    { path: "/log", name: "log", component: afterwards(() => import("./logbook/LogView.vue")) },
     { path: "/shelf", name: "shelf", component: afterwards(() => import("./shelf/ShelfView.vue")) },
     { path: "/bench", name: "sheets", component: afterwards(() => import("./measure/SheetsView.vue")) },
     {

@@ -10469,10 +10469,7 @@ export interface components {
              */
             hours_left: number | null;
             /** @description Their 90 % interval; the second null where the readings allow that it never comes. Null with fewer than three. */
-            interval_90: [
-                number,
-                number | null
-            ] | null;
+            interval_90: (number | null)[] | null;
             /** @description In one sentence. */
             says: string;
         };
@@ -10567,6 +10564,8 @@ export interface components {
             entry: components["schemas"]["LogEntry"];
             /** @description What a ride adds up to and says; null for anything else. */
             summary: components["schemas"]["RideSummary"] | null;
+            /** @description Id of the bench sheet that stands here by itself; null for anything else. */
+            sheet: string | null;
         };
         LogEntry: {
             /**

@@ -42,7 +42,8 @@ const drives = (line: BuildLine) =>
       <span class="soft tagline">the sizing bench for electric machines you build yourself</span>
       <span class="right"
         ><router-link to="/shelf" class="shelf">Shelf of parts</router-link
-        ><router-link to="/bench" class="shelf">Bench</router-link><PreferencesMenu
+        ><router-link to="/bench" class="shelf">Bench</router-link
+        ><router-link to="/log" class="shelf">Logbook</router-link><PreferencesMenu
       /></span>
     </header>
     <div class="body">
@@ -98,6 +99,13 @@ const drives = (line: BuildLine) =>
                 }}</span>
                 <span class="note"
                   >{{ drives(line) }}<template v-if="line.notes"> · {{ line.notes }}</template></span
+                >
+                <router-link
+                  v-if="line.due.length > 0"
+                  :to="{ name: 'bench', params: { id: line.id, step: 'log' } }"
+                  class="due"
+                  data-build-due
+                  >due: {{ line.due.map((item) => item.toLowerCase()).join(", ") }}</router-link
                 >
               </td>
               <td>
@@ -229,6 +237,13 @@ h1 {
 
 .machine .note {
   display: block;
+}
+
+.machine .due {
+  display: block;
+  font-size: var(--size-note);
+  font-weight: 400;
+  color: var(--tight);
 }
 
 .option {

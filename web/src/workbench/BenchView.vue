@@ -44,7 +44,7 @@ const sums = useSums();
 const router = useRouter();
 
 /** Steps about whole options keep what is open in them when another option is taken up. */
-const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet"]);
+const OF_ALL = new Set<Step>(["search", "options", "parts", "odds", "run", "sheet", "log"]);
 /** What other steps own and a step shows too, to be dragged on its picture: undoing it needs no going there. */
 const SHOWN_TOO: Partial<Record<Step, RegExp>> = {
   motor:

@@ -17,6 +17,7 @@ const FETCH: Record<Step, () => Promise<{ default: Component }>> = {
   odds: () => import("../odds/OddsPanel.vue"),
   run: () => import("../run/RunPanel.vue"),
   sheet: () => import("../sheet/SheetPanel.vue"),
+  log: () => import("../logbook/LogPanel.vue"),
 };
 export const PANELS = Object.fromEntries(STEPS.map((name) => [name, later(FETCH[name])])) as Record<
   Step,

@@ -11,12 +11,13 @@ const USUAL_PATH: Partial<Record<Step, PathMode>> = {
   search: "line",
   options: "line",
   run: "line",
+  log: "line",
   parts: "off",
   odds: "off",
   sheet: "off",
 };
 /** Steps that want the room of the verdict. */
-const USUALLY_FOLDED = new Set<Step>(["options", "sheet"]);
+const USUALLY_FOLDED = new Set<Step>(["options", "sheet", "log"]);
 
 interface Layout {
   path: Partial<Record<Step, PathMode>>;

@@ -3,6 +3,7 @@ import { computed, type ComputedRef } from "vue";
 import type { Verdict } from "../api/client";
 import { STEPS, type Step } from "../router";
 import { figures, shownText } from "../units/quantity";
+import { useLog } from "../logbook/log";
 import { useBench } from "./bench";
 import { LOAD_WORDS, stepOf, worst } from "./words";
 
@@ -19,6 +20,7 @@ export const TITLES: Record<Step, string> = {
   odds: "Odds",
   run: "Run",
   sheet: "Build sheet",
+  log: "Logbook",
 };
 
 /** The last step of each group: what is chosen, what is weighed, what is proven. */
@@ -49,6 +51,15 @@ function runWords(bench: Bench): string {
 function sheetWords(bench: Bench): string {
   const done = new Set((bench.option?.power_up ?? []).map(({ step }) => step)).size;
   return done === 0 ? "settings, power-up, print" : `power-up: ${done} done`;
+}
+
+function logWords(): string {
+  const lines = useLog().lines;
+  if (lines === null) return "what happened";
+  const rides = lines.filter(({ kind }) => kind === "ride").length;
+  return rides === 0
+    ? `${lines.length} ${lines.length === 1 ? "entry" : "entries"}`
+    : `${rides} ${rides === 1 ? "ride" : "rides"}`;
 }
 
 function targetWords(bench: Bench): string {
@@ -94,6 +105,7 @@ export function useStepWords(): ComputedRef<Record<Step, string>> {
       odds: "with every tolerance",
       run: runWords(bench),
       sheet: sheetWords(bench),
+      log: logWords(),
     };
   });
 }

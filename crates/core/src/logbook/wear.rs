@@ -20,7 +20,7 @@ pub struct Wear {
     /// Hours left from the last measurement; null where that is not told.
     pub hours_left: Option<f64>,
     /// Their 90 % interval; the second null where the readings allow that it never comes. Null with fewer than three.
-    pub interval_90: Option<(f64, Option<f64>)>,
+    pub interval_90: Option<[Option<f64>; 2]>,
     /// In one sentence.
     pub says: String,
 }
@@ -99,16 +99,16 @@ fn of(item: String, limit_mm: f64, points: Vec<[f64; 2]>) -> Wear {
     let left = ((fitted.at(last_h) - limit_mm) / rate).max(0.0);
     let interval = interval(&fitted, &hours, limit_mm, last_h);
     let says = match interval {
-        Some((least, Some(most))) => format!(
+        Some([Some(least), Some(most)]) => format!(
             "{item}: {} h left, between {} and {} (90 %).",
             significant(left),
             significant(least),
             significant(most)
         ),
-        Some((least, None)) => {
+        Some([Some(least), None]) => {
             format!("{item}: {} h left, at least {} (90 %).", significant(left), significant(least))
         }
-        None => format!("{item}: {} h left.", significant(left)),
+        _ => format!("{item}: {} h left.", significant(left)),
     };
     told(says, Some(rate), Some(left), interval)
 }
@@ -118,7 +118,7 @@ fn interval(
     hours: &[f64],
     limit_mm: f64,
     last_h: f64,
-) -> Option<(f64, Option<f64>)> {
+) -> Option<[Option<f64>; 2]> {
     let scatter = fitted.scatter?;
     let t = student(0.95, fitted.slope.freedom)?;
     #[allow(clippy::cast_precision_loss, reason = "measurements are some tens")]
@@ -142,7 +142,7 @@ fn interval(
     if a <= 0.0 {
         // The slope may be none: the nearer end counts, the farther never comes.
         let nearer = ends.into_iter().filter(|end| *end > 0.0).fold(f64::INFINITY, f64::min);
-        return nearer.is_finite().then(|| (hours_of(nearer), None));
+        return nearer.is_finite().then(|| [Some(hours_of(nearer)), None]);
     }
-    Some((hours_of(ends[0].min(ends[1])), Some(hours_of(ends[0].max(ends[1])))))
+    Some([Some(hours_of(ends[0].min(ends[1]))), Some(hours_of(ends[0].max(ends[1])))])
 }

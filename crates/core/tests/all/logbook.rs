@@ -336,7 +336,7 @@ fn validated_wear_on_a_straight_line() {
     let told = compare(&log_of(&build, vec![upkeep(0.0, 10.0), upkeep(10.0, 9.01), upkeep(20.0, 8.0)]));
     let wear = &told.wear[0];
     assert_relative_eq!(wear.hours_left.unwrap(), 20.0, max_relative = 0.02);
-    let (least, most) = wear.interval_90.unwrap();
+    let [Some(least), most] = wear.interval_90.unwrap() else { panic!("{wear:?}") };
     assert!(least < 20.0 && most.is_some_and(|most| most > 20.0), "{wear:?}");
     let two = compare(&log_of(&build, vec![upkeep(0.0, 10.0), upkeep(20.0, 8.0)]));
     assert_relative_eq!(two.wear[0].hours_left.unwrap(), 20.0, max_relative = 1e-9);

@@ -23,7 +23,10 @@ const KINDS = [
 const map = computed(() => (desk.get(`${props.at}/provenance`) ?? {}) as Record<string, string>);
 const day = computed(() => {
   const at = (desk.get(`${props.at}/measured_on`) as Record<string, string> | undefined)?.[props.name];
-  return at ? ` on ${new Date(at).toLocaleDateString()}` : "";
+  if (!at) return "";
+  // By a ride it says which: the day, then its name.
+  const [moment = "", ...by] = at.split(", ");
+  return ` on ${new Date(moment).toLocaleDateString()}${by.length > 0 ? `, by “${by.join(", ")}”` : ""}`;
 });
 const said = computed(() =>
   now.value.word === "measured" ? `${now.value.said}${day.value}` : now.value.said,

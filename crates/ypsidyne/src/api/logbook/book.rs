@@ -10,9 +10,10 @@ use ypsidyne_core::document::log::{Entry, Happened};
 use ypsidyne_core::logbook::book::{Book, RideSummary, book};
 use ypsidyne_core::logbook::line;
 use ypsidyne_store::log::{self, StoredEntry};
+use ypsidyne_store::sheets::{self, Belonging, StoredSheet};
 use ypsidyne_store::{Connection, StoreError, builds};
 
-use super::kept::{about, build_of, light, summary};
+use super::kept::{about, build_of, in_utc, light, summary};
 use crate::api::problem::ApiError;
 use crate::api::{App, Operation, Route};
 
@@ -57,6 +58,8 @@ pub(super) struct LogLine {
     entry: serde_json::Value,
     /// What a ride adds up to and says; null for anything else.
     summary: Option<RideSummary>,
+    /// Id of the bench sheet that stands here by itself; null for anything else.
+    sheet: Option<String>,
 }
 
 impl LogLine {
@@ -76,8 +79,41 @@ impl LogLine {
             by_itself: stored.since_revision.is_some(),
             entry: entry.without_readings(),
             summary,
+            sheet: None,
         })
     }
+
+    /// A bench sheet of this build: a check that nobody had to write.
+    fn of_sheet(stored: &StoredSheet, build: &str, build_name: &str) -> Option<Self> {
+        let entry = entry_of_sheet(stored)?;
+        Some(Self {
+            id: stored.id.clone(),
+            build: build.to_owned(),
+            build_name: build_name.to_owned(),
+            revision: stored.revision,
+            kind: entry.happened.kind(),
+            at: entry.heading.at.clone(),
+            title: line::title(&entry),
+            says: line::says(&entry, None),
+            by_itself: true,
+            entry: entry.without_readings(),
+            summary: None,
+            sheet: Some(stored.id.clone()),
+        })
+    }
+}
+
+/// A bench sheet as a check of the log; `None` for one that nothing can be read of yet.
+fn entry_of_sheet(stored: &StoredSheet) -> Option<Entry> {
+    let sheet: serde_json::Value = serde_json::from_str(&stored.document).ok()?;
+    let at = sheet.get("at").and_then(|at| at.as_str()).unwrap_or(&stored.updated_at).to_owned();
+    let title = sheet.get("label").and_then(|label| label.as_str()).map(str::to_owned);
+    let mut entry = serde_json::json!({ "kind": "check", "at": in_utc(&at).ok()?, "measurement": sheet });
+    if let Some(title) = title.filter(|title| !title.trim().is_empty()) {
+        entry["title"] = title.clone().into();
+        entry["motor"] = title.chars().take(120).collect::<String>().into();
+    }
+    Entry::from_value(&entry).ok()
 }
 
 /// The log of a build.
@@ -105,13 +141,22 @@ fn booked(build: &Build, stored: &[StoredEntry], now: &str) -> Book {
 }
 
 async fn of_build(State(app): State<App>, Path(id): Path<String>) -> Result<Json<BuildLog>, ApiError> {
-    let (build, stored) =
-        app.store(move |connection| Ok((builds::by_id(connection, &id)?, log::list(connection, Some(&id))?))).await?;
+    let (build, stored, sheets) = app
+        .store(move |connection| {
+            let of = Belonging { build: Some(id.clone()), part: None };
+            Ok((builds::by_id(connection, &id)?, log::list(connection, Some(&id))?, sheets::list(connection, &of)?))
+        })
+        .await?;
     app.compute(move || {
+        let id = build.id;
         let build = build_of(&build.document)?;
         let (option, drive) = about(&build);
-        let lines = stored.iter().filter_map(|entry| LogLine::of(entry, &build.name)).collect();
-        let book = booked(&build, &stored, &crate::time::now());
+        let mut lines: Vec<LogLine> = stored.iter().filter_map(|entry| LogLine::of(entry, &build.name)).collect();
+        lines.extend(sheets.iter().filter_map(|sheet| LogLine::of_sheet(sheet, &id, &build.name)));
+        lines.sort_by(|a, b| b.at.cmp(&a.at));
+        let (mut entries, rides) = parted(&stored);
+        entries.extend(sheets.iter().filter_map(entry_of_sheet));
+        let book = book(&build, option, drive, &entries, &rides, &crate::time::now());
         Ok(Json(BuildLog { option, drive, lines, book }))
     })
     .await?

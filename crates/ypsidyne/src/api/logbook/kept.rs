@@ -68,7 +68,7 @@ fn summary_of(entry: &Entry, ride: &Ride) -> RideSummary {
 }
 
 /// A time of an entry as UTC.
-fn in_utc(at: &str) -> Result<String, Problem> {
+pub(super) fn in_utc(at: &str) -> Result<String, Problem> {
     let read = at.parse::<jiff::Timestamp>();
     let read = read.or_else(|_| {
         let civil = at.parse::<jiff::civil::DateTime>()?;
