@@ -47,7 +47,7 @@ function tellEarly(): void {
   <Toast v-if="toasts" position="bottom-left" @vue:mounted="tellEarly">
     <template #message="{ message }">
       <span>{{ message.summary }}</span>
-      <button v-if="message.detail" type="button" class="action" @click="message.detail()">undo</button>
+      <button v-if="message.detail" type="button" class="action undo" @click="message.detail()">undo</button>
     </template>
   </Toast>
 </template>
@@ -60,6 +60,10 @@ function tellEarly(): void {
 /* Room for the strip, which never covers what is worked on. */
 .frame.low {
   height: calc(100% - 30px);
+}
+
+.undo {
+  white-space: nowrap;
 }
 
 .silent {

@@ -372,9 +372,9 @@ select {
   min-width: 0;
 }
 
-.answer {
+.form > .answer {
   border-left: 3px solid var(--accent);
-  padding-left: var(--space-5);
+  padding: var(--space-1) 0 var(--space-1) var(--space-5);
   max-width: 66ch;
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The logbook of a build: the timeline, and beside it the ride, the entry or the answer that is open.
 import { computed, defineAsyncComponent, watch } from "vue";
+import { useRoute } from "vue-router";
 import { download, fileName } from "../shared/lib/download";
 import { narrow } from "../workbench/layout";
 import { useBench } from "../workbench/bench";
@@ -21,6 +22,9 @@ const HeatStages = defineAsyncComponent(() => import("./HeatStages.vue"));
 const bench = useBench();
 const log = useLog();
 void log.load();
+// Whoever comes from the log of all builds comes for one entry.
+const asked = useRoute().query.entry;
+if (typeof asked === "string") log.look(asked);
 
 const due = computed(() => (log.book?.upkeep ?? []).filter((one) => one.due));
 const counted = computed(() => {
@@ -91,7 +95,11 @@ function back(): void {
         </button>
       </header>
       <p v-if="log.problem" class="wrong" role="alert">{{ log.problem }}</p>
-      <TimeLine :lines="log.lines ?? []" :chosen="log.chosen" @look="({ id }) => log.look(id)" />
+      <TimeLine
+        :lines="log.lines ?? []"
+        :chosen="log.pane === null ? log.chosen : null"
+        @look="({ id }) => log.look(id)"
+      />
       <p v-if="log.lines?.length === 0" class="note first">
         Nothing here yet. Put a ride in: the table of any logger, or written down by hand. It is laid over
         what is computed of it, and corrects the figures that nobody measured.

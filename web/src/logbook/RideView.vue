@@ -192,6 +192,7 @@ const file = computed(() => `/api/log/${id.value}/table`);
       :apart="apart"
       :file="file"
     />
+    <CalibrationTable v-if="first && first.calibration.length > 0" :figures="first.calibration" />
     <div v-if="sums.length > 0" class="scroll">
       <table class="sums" data-ride-sums>
         <thead>
@@ -217,15 +218,13 @@ const file = computed(() => `/api/log/${id.value}/table`);
         {{ channel.says }}
       </li>
     </ul>
-    <template v-if="first && first.calibration.length > 0">
-      <CalibrationTable :figures="first.calibration" />
-      <PutIn
-        :line="line"
-        :figures="first.calibration"
-        :option="against.then?.option ?? ''"
-        :drive="against.then?.drive ?? ''"
-      />
-    </template>
+    <PutIn
+      v-if="first && first.calibration.length > 0"
+      :line="line"
+      :figures="first.calibration"
+      :option="against.then?.option ?? ''"
+      :drive="against.then?.drive ?? ''"
+    />
   </article>
 </template>
 

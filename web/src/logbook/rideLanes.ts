@@ -20,16 +20,16 @@ export interface Line {
 }
 
 const LANES: { key: string; title: string; quantity: Quantity; height: number }[] = [
-  { key: "speed_m_s", title: "speed", quantity: "speed", height: 68 },
-  { key: "supply_current_a", title: "battery current", quantity: "current", height: 86 },
-  { key: "motor_current_a", title: "motor current", quantity: "current", height: 76 },
-  { key: "supply_voltage_v", title: "battery", quantity: "voltage", height: 62 },
-  { key: "winding_c", title: "winding", quantity: "temperature", height: 66 },
-  { key: "case_c", title: "motor case", quantity: "temperature", height: 66 },
-  { key: "controller_c", title: "controller", quantity: "temperature", height: 56 },
-  { key: "battery_c", title: "battery", quantity: "temperature", height: 56 },
-  { key: "grade_percent", title: "grade", quantity: "percent", height: 40 },
-  { key: "altitude_m", title: "height", quantity: "length", height: 40 },
+  { key: "speed_m_s", title: "speed", quantity: "speed", height: 50 },
+  { key: "supply_current_a", title: "battery current", quantity: "current", height: 66 },
+  { key: "motor_current_a", title: "motor current", quantity: "current", height: 56 },
+  { key: "supply_voltage_v", title: "battery", quantity: "voltage", height: 48 },
+  { key: "winding_c", title: "winding", quantity: "temperature", height: 48 },
+  { key: "case_c", title: "motor case", quantity: "temperature", height: 48 },
+  { key: "controller_c", title: "controller", quantity: "temperature", height: 42 },
+  { key: "battery_c", title: "battery", quantity: "temperature", height: 42 },
+  { key: "grade_percent", title: "grade", quantity: "percent", height: 28 },
+  { key: "altitude_m", title: "height", quantity: "length", height: 28 },
 ];
 
 const largest = (values: (number | null)[]) =>

@@ -155,11 +155,11 @@ fn in_words(answers: &Answers, build: &Build) -> Vec<String> {
     let mut says = Vec::new();
     if let (Some(best), Some(worst)) = (&answers.best, &answers.worst) {
         says.push(format!(
-            "A kilometre took {} to {} Wh/km; least on {}, most on {}.",
+            "A kilometre took {} to {} Wh/km: least “{}”, most “{}”.",
             significant(best.wh_per_km),
             significant(worst.wh_per_km),
-            best.at.get(..10).unwrap_or_default(),
-            worst.at.get(..10).unwrap_or_default()
+            best.title,
+            worst.title
         ));
     }
     let farthest = answers.seasons.iter().filter_map(|season| Some((season, season.range_km?)));

@@ -126,8 +126,8 @@ fn measured(prefix: &str, before: &Value, after: &Value) -> Vec<ChangedFigure> {
         .iter()
         .filter(|(key, day)| then.get(*key) != Some(day))
         .filter_map(|(key, _)| {
-            let what =
-                format!("{prefix}{}", key.split('_').filter(|word| !is_unit(word)).collect::<Vec<_>>().join(" "));
+            let words = key.split('_').filter(|word| !is_unit(word)).collect::<Vec<_>>().join(" ");
+            let what = format!("{prefix}{}", if key == "thermal" { "heat path" } else { &words });
             Some(ChangedFigure {
                 what,
                 before: said(before, key),

@@ -97,6 +97,11 @@ impl Channel {
         }
     }
 
+    /// Whether it is a current or a power, which have spikes of their own.
+    pub(super) const fn is_flow(self) -> bool {
+        matches!(self, Self::MotorCurrent | Self::SupplyCurrent | Self::SupplyPower)
+    }
+
     /// A reading this far from both of its neighbours, which agree, is a fault of the logger.
     pub(super) const fn spike(self) -> Option<f64> {
         Some(match self {
@@ -104,7 +109,6 @@ impl Channel {
             Self::Distance | Self::ChargeDrawn | Self::Time | Self::Date => return None,
             Self::Grade => 25.0,
             Self::Altitude => 30.0,
-            // Real currents have spikes of their own.
             Self::MotorCurrent | Self::SupplyCurrent | Self::SupplyPower => return None,
             Self::SupplyVoltage => 6.0,
             Self::Winding | Self::Case | Self::Controller | Self::Battery => 15.0,
@@ -114,12 +118,12 @@ impl Channel {
     /// Units that it may be written in: words, factor and offset to the unit of the ride. The first stands where none is named.
     pub(super) const fn units(self) -> &'static [(&'static [&'static str], f64, f64)] {
         const CELSIUS: &[(&[&str], f64, f64)] = &[
-            (&["°c", "c", "degc", "deg c", "celsius"], 1.0, 0.0),
-            (&["°f", "f", "degf", "deg f", "fahrenheit"], 5.0 / 9.0, -160.0 / 9.0),
-            (&["k", "kelvin"], 1.0, -273.15),
+            (&["°C", "c", "degc", "deg c", "celsius"], 1.0, 0.0),
+            (&["°F", "f", "degf", "deg f", "fahrenheit"], 5.0 / 9.0, -160.0 / 9.0),
+            (&["K", "kelvin"], 1.0, -273.15),
         ];
         const AMPERES: &[(&[&str], f64, f64)] =
-            &[(&["a", "amp", "amps", "ampere", "amperes"], 1.0, 0.0), (&["ma"], 1e-3, 0.0)];
+            &[(&["A", "amp", "amps", "ampere", "amperes"], 1.0, 0.0), (&["mA"], 1e-3, 0.0)];
         match self {
             Self::Time => &[
                 (&["s", "sec", "secs", "second", "seconds"], 1.0, 0.0),
@@ -148,9 +152,9 @@ impl Channel {
                 &[(&["m", "meter", "meters", "metre", "metres"], 1.0, 0.0), (&["ft", "feet"], 0.3048, 0.0)]
             }
             Self::MotorCurrent | Self::SupplyCurrent => AMPERES,
-            Self::SupplyVoltage => &[(&["v", "volt", "volts"], 1.0, 0.0), (&["mv"], 1e-3, 0.0)],
-            Self::SupplyPower => &[(&["w", "watt", "watts"], 1.0, 0.0), (&["kw"], 1000.0, 0.0)],
-            Self::ChargeDrawn => &[(&["ah"], 1.0, 0.0), (&["mah"], 1e-3, 0.0)],
+            Self::SupplyVoltage => &[(&["V", "volt", "volts"], 1.0, 0.0), (&["mV"], 1e-3, 0.0)],
+            Self::SupplyPower => &[(&["W", "watt", "watts"], 1.0, 0.0), (&["kW"], 1000.0, 0.0)],
+            Self::ChargeDrawn => &[(&["Ah"], 1.0, 0.0), (&["mAh"], 1e-3, 0.0)],
             Self::Winding | Self::Case | Self::Controller | Self::Battery => CELSIUS,
         }
     }
@@ -196,11 +200,11 @@ const WORDS: &[(&str, Channel)] = &[
         Channel::ChargeDrawn,
     ),
     (
-        r"\b(?:bat\w*|input|in|supply|pack|dc|bus|total)?[ _.-]*(?:current|curr|amps?|amperage)\b|\bi[ _.-]*(?:bat\w*|in|dc)\b|^(?:i|a)$",
+        r"\b(?:bat\w*|input|in|supply|pack|dc|bus|total)?[ _.-]*(?:current|curr|amps?|amperage)\b|\bi[ _.-]*(?:bat\w*|in|dc)\b|\b(?:bat\w*|pack|supply|input|dc|bus)[ _.-]*[ai]\b|^(?:i|a)$",
         Channel::SupplyCurrent,
     ),
     (
-        r"\b(?:bat\w*|input|in|supply|pack|dc|bus|total)?[ _.-]*(?:voltage|volts?|vbat\w*|vin)\b|\b(?:v|u)[ _.-]*(?:bat\w*|in|dc|bus|pack)\b|^(?:v|u)$",
+        r"\b(?:bat\w*|input|in|supply|pack|dc|bus|total)?[ _.-]*(?:voltage|volts?|vbat\w*|vin)\b|\b(?:v|u)[ _.-]*(?:bat\w*|in|dc|bus|pack)\b|\b(?:bat\w*|pack|supply|input|dc|bus)[ _.-]*[vu]\b|^(?:v|u)$",
         Channel::SupplyVoltage,
     ),
     (r"\b(?:power|watts?|p[ _.-]*(?:in|bat\w*|el))\b|^(?:p|w)$", Channel::SupplyPower),
@@ -255,10 +259,7 @@ pub(super) fn understood(head: &str, unit_row: Option<&str>) -> Option<Understoo
         .or_else(|| own("t_s").then_some(Channel::Time))
         .or_else(|| words().iter().find(|known| known.regex.is_match(spaced)).map(|known| known.channel))?;
     let units = channel.units();
-    let named = |text: &str| {
-        let text = text.trim().to_lowercase();
-        units.iter().find(|(words, ..)| words.contains(&text.as_str()))
-    };
+    let named = |text: &str| units.iter().find(|(words, ..)| is_one_of(words, text));
     // In brackets, in the row below, as the last word of the head, or the whole head.
     let last_word = spaced.rsplit(' ').next().unwrap_or_default();
     let ending = || {
@@ -275,10 +276,14 @@ pub(super) fn understood(head: &str, unit_row: Option<&str>) -> Option<Understoo
     Some(Understood { channel, factor, offset, unit: words[0], unit_said: said.is_some() })
 }
 
+fn is_one_of(words: &[&str], text: &str) -> bool {
+    let text = text.trim().to_lowercase();
+    words.iter().any(|word| word.to_lowercase() == text)
+}
+
 /// A unit of a channel by its word.
 pub(super) fn unit_of(channel: Channel, word: &str) -> Option<(f64, f64, &'static str)> {
-    let word = word.trim().to_lowercase();
-    let found = channel.units().iter().find(|(words, ..)| words.contains(&word.as_str()))?;
+    let found = channel.units().iter().find(|(words, ..)| is_one_of(words, word))?;
     Some((found.1, found.2, found.0[0]))
 }
 
@@ -306,6 +311,8 @@ mod tests {
     #[case("Voltage", Channel::SupplyVoltage, 1.0)]
     #[case("pack voltage [mV]", Channel::SupplyVoltage, 1e-3)]
     #[case("input_voltage", Channel::SupplyVoltage, 1.0)]
+    #[case("Pack V", Channel::SupplyVoltage, 1.0)]
+    #[case("Battery A", Channel::SupplyCurrent, 1.0)]
     #[case("Motor Temp (°F)", Channel::Winding, 5.0 / 9.0)]
     #[case("temp_motor", Channel::Winding, 1.0)]
     #[case("ESC temp C", Channel::Controller, 1.0)]
@@ -334,6 +341,6 @@ mod tests {
     #[test]
     fn a_row_below_names_the_unit() {
         assert!((understood("Speed", Some("km/h")).unwrap().factor - 1.0 / 3.6).abs() < 1e-12);
-        assert_eq!(understood("Motor temp", Some("°F")).unwrap().unit, "°f");
+        assert_eq!(understood("Motor temp", Some("°F")).unwrap().unit, "°F");
     }
 }

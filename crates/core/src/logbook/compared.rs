@@ -167,7 +167,7 @@ fn in_words(ride: &ComparedRide) -> Vec<String> {
             let more = figure.after > figure.before;
             let by = percent((figure.after / figure.before - 1.0).abs());
             says.push(format!(
-                "{} than assumed: {} is {by} {} than what stands in the build.",
+                "{} than assumed: {} is {by} {} than in the build.",
                 head_of(figure.name, more),
                 figure.title.to_lowercase(),
                 if more { "more" } else { "less" }

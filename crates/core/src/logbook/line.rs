@@ -22,7 +22,13 @@ pub fn title(entry: &Entry) -> String {
         Happened::Change(change) => match change.changes.as_slice() {
             [one] => one_change(one),
             [] => "Change".to_owned(),
-            [first, rest @ ..] => format!("{}, {} more", first.what, rest.len()),
+            several => {
+                let last = |change: &ChangedFigure| change.what.rsplit(": ").next().unwrap_or_default().to_owned();
+                let named: Vec<String> = several.iter().take(3).map(last).collect();
+                let more = several.len().saturating_sub(named.len());
+                let more = if more > 0 { format!(", {more} more") } else { String::new() };
+                format!("Changed: {}{more}", named.join(", "))
+            }
         },
         _ => entry.title().to_owned(),
     }

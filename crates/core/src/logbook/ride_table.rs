@@ -17,6 +17,8 @@ use crate::shelf::table::{delimiter, harmless, refuse_open_quote};
 const MOST_NAMED: usize = 200;
 /// The head stands among this many first lines.
 const HEAD_WITHIN: usize = 60;
+/// A current that stands alone is no reading where it is so many times what is usual at most.
+const FAR_BEYOND: f64 = 5.0;
 /// Cells that say that nothing was read.
 const NOTHING: [&str; 9] = ["", "-", "--", "na", "n/a", "nan", "null", "none", "inf"];
 
@@ -359,6 +361,11 @@ impl Reading {
             self.began_s = seconds.first().copied();
         }
         let clock = matches!(self.times.first(), Some(Moment::Clock(_)));
+        if clock || dated {
+            // A clock is in no other unit.
+            self.mapped[time_at].units.clear();
+            self.mapped[time_at].unit = "";
+        }
         let mut days = 0.0;
         let mut raw_before = f64::NAN;
         for second in &mut seconds {
@@ -414,7 +421,8 @@ impl Reading {
     fn spikes_taken_out(&mut self) {
         let mut found: Vec<(usize, usize, f64)> = Vec::new();
         for (at, (place, values)) in self.values.iter().enumerate() {
-            let Some(far) = self.understood[*place].and_then(|found| found.channel.spike()) else { continue };
+            let Some(channel) = self.understood[*place].map(|found| found.channel) else { continue };
+            let Some(far) = channel.spike().or_else(|| channel.is_flow().then(|| far_beyond(values))) else { continue };
             for row in 1..values.len().saturating_sub(1) {
                 let (before, now, after) = (values[row - 1], values[row], values[row + 1]);
                 let (up, down) = (now - before, now - after);
@@ -532,6 +540,16 @@ impl Reading {
         columns.supply_current_a = Some(Column(amps));
         self.says.push("The battery current is how fast the charge drawn rises.".to_owned());
     }
+}
+
+/// Currents have spikes of their own: only one that is far beyond all the others is a fault of the logger.
+fn far_beyond(values: &[f64]) -> f64 {
+    let mut sizes: Vec<f64> = values.iter().filter(|value| !value.is_nan()).map(|value| value.abs()).collect();
+    let Some(last) = sizes.len().checked_sub(1) else { return f64::INFINITY };
+    let place = last - last / 100;
+    // Of a hundred readings the largest is left out of what is usual.
+    let usual = *sizes.select_nth_unstable_by(place.min(last.saturating_sub(1)), f64::total_cmp).1;
+    (FAR_BEYOND * usual).max(1.0)
 }
 
 fn rows_said(rows: usize, left_out: usize, step_s: f64) -> String {

@@ -118,7 +118,7 @@ const STORAGE: Habit = Habit {
     measured: false,
 };
 const FULL: Habit = Habit {
-    item: "Charged full",
+    item: "Full charge",
     every: every(None, None, Some(30.0)),
     how: "lead that stands empty is lead that is lost",
     measured: false,
@@ -253,6 +253,11 @@ pub(super) fn upkeep(
     found
 }
 
+/// Hours and kilometres of upkeep are counted in tenths.
+fn tenths(value: f64) -> impl std::fmt::Display {
+    significant((10.0 * value).round() / 10.0)
+}
+
 fn own_interval(entry: &UpkeepEntry) -> Option<Interval> {
     let own = every(entry.hours_between, entry.km_between, entry.days_between);
     (own.hours.is_some() || own.km.is_some() || own.days.is_some()).then_some(own)
@@ -281,9 +286,9 @@ fn one(
         every.km.map(|every| since.km / every),
         every.days.zip(since_days).map(|(every, since)| since / every),
     ];
-    let used = shares.into_iter().flatten().fold(0.0f64, f64::max);
     // What is measured goes by its length, where that is told.
     let worn_out = wear.and_then(|wear| wear.hours_left).is_some_and(|left| left <= 0.0);
+    let used = shares.into_iter().flatten().fold(if worn_out { 1.0 } else { 0.0 }, f64::max);
     let due = used >= 1.0 || worn_out;
     let says = if worn_out {
         wear.map_or_else(String::new, |wear| wear.says.clone())
@@ -293,8 +298,8 @@ fn one(
             None => "since the log began".to_owned(),
         };
         let counted = [
-            every.hours.map(|every| format!("{} of {} h", significant(since.hours), significant(every))),
-            every.km.map(|every| format!("{} of {} km", significant(since.km), significant(every))),
+            every.hours.map(|every| format!("{} of {} h", tenths(since.hours), significant(every))),
+            every.km.map(|every| format!("{} of {} km", tenths(since.km), significant(every))),
             every
                 .days
                 .zip(since_days)

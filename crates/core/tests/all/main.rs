@@ -21,6 +21,7 @@ mod generators;
 mod heat_and_times;
 mod loads;
 mod logbook;
+mod logbook_book;
 mod loggers;
 mod loom;
 mod measure;

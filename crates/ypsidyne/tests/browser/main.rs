@@ -2,6 +2,8 @@
 
 #[path = "../support/link.rs"]
 mod link;
+#[path = "../support/rides.rs"]
+mod rides;
 #[path = "../support/mod.rs"]
 mod support;
 #[path = "../support/browser.rs"]
@@ -13,6 +15,7 @@ mod fields;
 mod handling;
 mod known;
 mod links;
+mod logbook;
 mod measuring;
 mod options;
 mod reading;

@@ -2,6 +2,8 @@
 
 #[path = "../support/request.rs"]
 mod request;
+#[path = "../support/rides.rs"]
+mod rides;
 #[path = "../support/mod.rs"]
 mod support;
 
@@ -12,6 +14,7 @@ mod description;
 mod hostile;
 mod instruments;
 mod known;
+mod logbook;
 mod options;
 mod runs;
 mod search;
