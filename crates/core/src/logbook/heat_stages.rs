@@ -18,6 +18,8 @@ use crate::variants::candidates::Effect;
 const USUAL_MIN: f64 = 30.0;
 /// A stage is never shorter than this, min.
 const SHORTEST_MIN: f64 = 1.0;
+/// The shortest stage that readings may ask for, min.
+const FIRST_LOOK_MIN: f64 = 0.5;
 /// A stage ends at these shares of the rise that is computed.
 const ENDS_AT: [f64; 4] = [0.4, 0.65, 0.85, 0.95];
 /// What may be touched by a hand on a motor, and what controllers and cells stand, °C (common practice).
@@ -256,7 +258,7 @@ pub fn heat_stages(build: &Build, option: usize, drive: usize, entry: &HeatEntry
     let done = run.iter().any(|stage| stage.read != Places::default());
     let mut told = HeatStages { plan, run, limits, go_on: None, next_min: None, next_computed: None, says: Vec::new() };
     if done {
-        told.after_a_stage(entry, ambient_c, planned_min);
+        told.after_a_stage(ambient_c, planned_min);
     } else {
         told.next_min = told.plan.first().map(|stage| stage.minutes);
         told.says.push(match told.plan.first() {
@@ -308,7 +310,7 @@ fn stages_read(machine: &Machine<'_>, entry: &HeatEntry) -> Result<Vec<StageRead
 
 impl HeatStages {
     /// Go on or stop, by the rule of a heat run over all readings.
-    fn after_a_stage(&mut self, entry: &HeatEntry, ambient_c: f64, planned_min: f64) {
+    fn after_a_stage(&mut self, ambient_c: f64, planned_min: f64) {
         let points: Vec<Value> = self
             .run
             .iter()
@@ -337,20 +339,24 @@ impl HeatStages {
         let go_on = measured.results.get("verdict").and_then(Value::as_str) == Some("go_on");
         self.go_on = Some(go_on);
         let more = measured.results.get("next_stage_s").and_then(Value::as_f64).unwrap_or(0.0) / 60.0;
-        // The plan's own stage, where the readings allow that much.
+        // The plan's own stage, where the readings allow that much; after a first look of seconds half a minute is no risk.
         let planned =
             self.plan.iter().find(|stage| stage.ends_min > elapsed + 0.5).map(|stage| stage.ends_min - elapsed);
-        self.next_min = planned.map(|planned| planned.min(more)).filter(|next| go_on && *next >= 0.5);
+        let allowed = if elapsed < SHORTEST_MIN { more.max(FIRST_LOOK_MIN) } else { more };
+        self.next_min = planned.map(|planned| planned.min(allowed)).filter(|next| go_on && *next >= FIRST_LOOK_MIN);
         for finding in measured.findings.iter().filter(|finding| finding.code == "stop") {
             self.says.push(finding.text.clone());
         }
         if go_on {
-            self.says.push(match self.next_min {
-                Some(next) => format!("Go on: {} min more, then read again.", significant((next * 2.0).round() / 2.0)),
-                None if entry.stages.len() > 1 => {
-                    "Done: it ran as long as planned and stayed below every limit.".to_owned()
+            self.says.push(match (self.next_min, planned) {
+                (Some(next), _) => {
+                    format!("Go on: {} min more, then read again.", significant((next * 2.0).round() / 2.0))
                 }
-                None => "It ran as long as planned and stayed below every limit.".to_owned(),
+                (None, None) => "Done: it ran as long as planned and stayed below every limit.".to_owned(),
+                (None, Some(_)) => {
+                    self.go_on = Some(false);
+                    "Stop: a limit is less than half a minute away. Let it cool, then find out why.".to_owned()
+                }
             });
         }
         if let Some(last) = self.run.last() {

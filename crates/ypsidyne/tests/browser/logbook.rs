@@ -9,6 +9,18 @@ use serde_json::json;
 const SAYS: &str = "document.querySelector('[data-ride-says]')?.textContent";
 const BOARD: &str = "Tracking-shot dolly board";
 
+/// Types into what a selector finds, replacing what stood there, and leaves it.
+async fn write(browser: &Browser, selector: &str, text: &str) {
+    browser.click(selector).await;
+    browser.control("a").await;
+    browser.keys(&format!("{text}\u{e004}")).await;
+    if text.is_empty() {
+        browser.click(selector).await;
+        browser.control("a").await;
+        browser.keys("\u{e017}").await;
+    }
+}
+
 #[tokio::test]
 async fn a_ride_is_imported_compared_put_in_and_undone() {
     let server = Server::demo();
@@ -62,7 +74,11 @@ async fn a_ride_is_imported_compared_put_in_and_undone() {
     let stored = document(&server, &id).await;
     let rolling = stored["job"]["drives"][0]["load"]["rolling_resistance"].as_f64().unwrap();
     assert!((rolling / 0.027 - 1.0).abs() < 0.05, "{rolling}");
-    assert_eq!(stored["options"], build["options"], "nothing else went in");
+    for untouched in
+        ["/battery/cell_resistance_ohm", "/drives/0/motor/resistance_ohm", "/drives/0/gearing/0/efficiency"]
+    {
+        assert_eq!(stored["options"][0].pointer(untouched), build["options"][0].pointer(untouched), "{untouched}");
+    }
     browser.click("[data-figures='now']").await;
     browser.until("it agrees now", &format!("{SAYS}?.startsWith('As computed')")).await;
     browser.until("a change entered itself", "document.querySelector(\"[data-entry-kind='change']\")").await;
@@ -95,9 +111,9 @@ async fn heat_is_run_in_stages_with_the_thermometer_and_survives_a_reload() {
     browser.until("still one stage", "document.querySelectorAll('[data-heat-run]').length === 1").await;
     // A motor that runs away is stopped.
     for celsius in ["70", "88", "93"] {
-        browser.fill("[data-heat-reading='motor_c'] input", celsius).await;
+        write(&browser, "[data-heat-reading='motor_c'] input", celsius).await;
+        write(&browser, ".short input", "2 min").await;
         browser.until("readable", "!document.querySelector('[data-heat-stage]').disabled").await;
-        browser.fill(".short input", "2 min").await;
         browser.click("[data-heat-stage]").await;
     }
     browser.until("stop", "document.querySelector('[data-heat-says]').textContent.startsWith('Stop:')").await;
@@ -116,7 +132,7 @@ async fn entries_are_written_found_taken_out_and_put_back() {
     browser.until("the log", "document.querySelectorAll('[data-log-entry]').length === 8").await;
     browser.click("[data-log-write]").await;
     browser.click("[data-write-kind='failure']").await;
-    browser.fill("[data-log-part]", "Belt, left").await;
+    write(&browser, "[data-log-part]", "Belt, left").await;
     browser.choose("[data-log-component]", "Gearing").await;
     browser
         .until(
@@ -124,23 +140,23 @@ async fn entries_are_written_found_taken_out_and_put_back() {
             "document.querySelector('[data-moment]')?.textContent.includes('Within its limits')",
         )
         .await;
-    browser.fill("[data-log-batch]", "B7").await;
+    write(&browser, "[data-log-batch]", "B7").await;
     browser.click("[data-entry-keep]").await;
     browser.until("written", "document.querySelector('[data-log-entry=\"Belt, left: failed\"]')").await;
-    browser.fill("[data-log-find]", "belt left").await;
+    write(&browser, "[data-log-find]", "belt left").await;
     browser.until("found", "document.querySelectorAll('[data-log-entry]').length === 1").await;
     browser.click("[data-entry-out]").await;
     browser.until("gone", "document.querySelectorAll('[data-log-entry]').length === 0").await;
     browser.press("undo").await;
     browser.until("back", "document.querySelectorAll('[data-log-entry]').length === 1").await;
-    browser.fill("[data-log-find]", "").await;
+    write(&browser, "[data-log-find]", "").await;
 
     // By hand: the clock, the meter, the charger.
     browser.click("[data-log-import]").await;
     browser.click("[data-by-hand]").await;
-    browser.fill("[aria-label='Time since the start, row 2']", "25 min").await;
-    browser.fill("[aria-label='Way, row 2']", "4.2 km").await;
-    browser.fill("[data-log-title]", "To the pond").await;
+    write(&browser, "[aria-label='Time since the start, row 2']", "25 min").await;
+    write(&browser, "[aria-label='Way, row 2']", "4.2 km").await;
+    write(&browser, "[data-log-title]", "To the pond").await;
     browser.until("can be kept", "!document.querySelector('[data-ride-keep]').disabled").await;
     browser.click("[data-ride-keep]").await;
     browser
