@@ -1494,6 +1494,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Parts over all machines: what broke, wore and cost. */
+        get: operations["partStories"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/log/entries": {
         parameters: {
             query?: never;
@@ -11238,6 +11255,29 @@ export interface components {
              */
             per_hour: number | null;
         };
+        /** @description What all logs say of a part. */
+        PartStory: {
+            /** @description The part, as it was called first. */
+            part: string;
+            /** @description Builds in whose logs it stands. */
+            builds: string[];
+            /** @description How much these machines have run. */
+            usage: components["schemas"]["Usage"];
+            /** @description What broke; null where nothing did. */
+            failures: components["schemas"]["Failures"] | null;
+            /** @description What wears, machine by machine. */
+            wear: components["schemas"]["Wear"][];
+            /**
+             * Format: double
+             * @description What it cost in all.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description Over the hours of these machines; null while there are none.
+             */
+            cost_per_hour: number | null;
+        };
         /** @description A table as it is understood, and the ride in it. */
         LookedAt: {
             /** @description The columns in the order of the table. */
@@ -15848,6 +15888,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogLine"][];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    partStories: {
+        parameters: {
+            query?: {
+                units?: string;
+            };
+            header?: {
+                "x-reader-units"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartStory"][];
                 };
             };
             /** @description A problem document (RFC 9457). */

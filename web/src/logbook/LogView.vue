@@ -7,11 +7,13 @@ import { ask } from "../api/reach";
 import { readerUnits } from "../units/reader";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
 import type { LogLine } from "./kinds";
+import PartStories from "./PartStories.vue";
 import TimeLine from "./TimeLine.vue";
 
 const router = useRouter();
 const lines = shallowRef<LogLine[] | null>(null);
 const problem = ref<string | null>(null);
+const text = ref("");
 
 watch(
   readerUnits,
@@ -46,7 +48,10 @@ function look(line: LogLine): void {
       <p v-else-if="lines?.length === 0" class="note">
         Nothing has happened yet: open a build and write into its Logbook, the last of its steps.
       </p>
-      <TimeLine v-if="lines" :lines="lines" :chosen="null" named @look="look" />
+      <div class="both">
+        <TimeLine v-if="lines" v-model:text="text" :lines="lines" :chosen="null" named @look="look" />
+        <PartStories @find="(part) => (text = part)" />
+      </div>
     </main>
   </div>
 </template>
@@ -82,8 +87,15 @@ function look(line: LogLine): void {
 }
 
 main {
-  max-width: 760px;
+  max-width: 1240px;
   padding: var(--space-10) var(--space-12);
+}
+
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 26rem);
+  gap: var(--space-12);
+  align-items: start;
 }
 
 .wrong {
@@ -93,6 +105,10 @@ main {
 @media (max-width: 699px) {
   main {
     padding: var(--space-5) var(--space-3);
+  }
+
+  .both {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -13,7 +13,8 @@ const props = defineProps<{
 const emit = defineEmits<{ look: [line: LogLine] }>();
 
 const kind = ref("");
-const text = ref("");
+/** Words that are looked for. */
+const text = defineModel<string>("text", { default: "" });
 /** Long logs are shown in parts. */
 const PART = 200;
 const parts = ref(1);

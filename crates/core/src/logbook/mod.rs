@@ -6,7 +6,7 @@
 //! * [`calibration`]: which figures of the build the ride corrects, and how surely; [`adjusted`]: a build with such a figure.
 //!   [`corrected`]: what changes once such figures are in, and the odds.
 //! * [`magnets`], [`wear`], [`failures`]: what checks, upkeep and breakage say. [`compared`]: the answer.
-//! * [`book`]: a whole logbook: [`upkeep`] and what is due, [`answers`] over many rides.
+//! * [`book`]: a whole logbook: [`upkeep`] and what is due, [`answers`] over many rides; [`part_stories`]: one part over all machines.
 //! * [`heat_stages`]: heat runs in stages. [`at_that_moment`]: whether a limit was passed when something broke.
 //! * [`changes`]: what changed between two documents of a machine. [`line`]: an entry in one line, [`entries_csv`]: the log as a table. [`drawn`]: a ride's lines.
 
@@ -27,6 +27,7 @@ pub mod failures;
 pub mod heat_stages;
 pub mod line;
 pub mod magnets;
+pub mod part_stories;
 pub mod prediction;
 pub mod ride_table;
 pub mod totals;

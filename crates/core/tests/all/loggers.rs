@@ -158,6 +158,26 @@ fn a_file_that_is_no_ride_is_refused(#[case] text: &str) {
     assert!(read_ride(text, &BTreeMap::new()).is_err());
 }
 
+#[test]
+fn half_a_million_rows_are_read_whole_with_their_peaks() {
+    use std::fmt::Write as _;
+    let mut text = String::from("Time (ms);Speed (km/h);Current (A)\n");
+    for row in 0..500_000u32 {
+        let amps = if row == 345_678 { 41.5 } else { f64::from(row % 40) * 0.25 };
+        writeln!(text, "{};{};{amps}", row * 100, 10 + row % 3).unwrap();
+    }
+    let found = read_ride(&text, &BTreeMap::new()).unwrap();
+    assert_eq!((found.rows, found.left_out, found.problem_count), (500_000, 0, 0));
+    let told = ypsidyne_core::logbook::totals::totals(&found.columns);
+    assert_relative_eq!(told.duration_s, 49_999.9, max_relative = 1e-9);
+    assert_eq!(told.peak_supply_current_a, Some(41.5));
+    let lines = ypsidyne_core::logbook::drawn::drawn(&found.columns, 0.0, 1e9, 2000);
+    let amps = lines.iter().find(|line| line.name == "supply_current_a").unwrap();
+    assert!(amps.values.len() <= 2100 && amps.values.contains(&Some(41.5)), "{}", amps.values.len());
+    let again = ypsidyne_core::document::log::RideColumns::from_bytes(&found.columns.to_bytes()).unwrap();
+    assert_eq!(again, found.columns);
+}
+
 proptest::proptest! {
     /// Whatever the bytes are, a table is read or refused; what is read keeps to its ranges.
     #[test]

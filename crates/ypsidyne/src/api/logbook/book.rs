@@ -9,6 +9,7 @@ use ypsidyne_core::document::Build;
 use ypsidyne_core::document::log::{Entry, Happened};
 use ypsidyne_core::logbook::book::{Book, RideSummary, book};
 use ypsidyne_core::logbook::line;
+use ypsidyne_core::logbook::part_stories::{MachineLog, PartStory, part_stories};
 use ypsidyne_store::log::{self, StoredEntry};
 use ypsidyne_store::sheets::{self, Belonging, StoredSheet};
 use ypsidyne_store::{Connection, StoreError, builds};
@@ -28,6 +29,11 @@ pub(super) fn routes() -> Vec<Route> {
         Route::at("/api/log").get(
             of_all,
             Operation::new::<Vec<LogLine>>("wholeLog", "The log of all builds, the newest entry first.").said(),
+        ),
+        Route::at("/api/log/parts").get(
+            of_parts,
+            Operation::new::<Vec<PartStory>>("partStories", "Parts over all machines: what broke, wore and cost.")
+                .said(),
         ),
     ]
 }
@@ -173,6 +179,30 @@ async fn of_all(State(app): State<App>) -> Result<Json<Vec<LogLine>>, ApiError> 
     app.compute(move || {
         let name = |id: &str| names.get(id).map_or("", String::as_str);
         Json(stored.iter().filter_map(|entry| LogLine::of(entry, name(&entry.build))).collect())
+    })
+    .await
+}
+
+async fn of_parts(State(app): State<App>) -> Result<Json<Vec<PartStory>>, ApiError> {
+    let (names, stored) = app
+        .store(|connection| {
+            let names: Vec<(String, String)> =
+                builds::list(connection, false)?.into_iter().map(|listed| (listed.build.id, listed.name)).collect();
+            Ok((names, log::list(connection, None)?))
+        })
+        .await?;
+    app.compute(move || {
+        let logs: Vec<(String, Vec<Entry>, Vec<RideSummary>)> = names
+            .into_iter()
+            .map(|(id, name)| {
+                let own: Vec<StoredEntry> = stored.iter().filter(|entry| entry.build == id).cloned().collect();
+                let (entries, rides) = parted(&own);
+                (name, entries, rides)
+            })
+            .collect();
+        let machines: Vec<MachineLog<'_>> =
+            logs.iter().map(|(name, entries, rides)| MachineLog { name, entries, rides }).collect();
+        Json(part_stories(&machines))
     })
     .await
 }
