@@ -14,6 +14,10 @@ const WIDTH = 190;
 
 const rows = computed(() =>
   props.figures.map((figure) => {
+    // Small ohms are told in milliohms.
+    const milli = figure.unit === "Ω" && figure.before < 0.1;
+    const unit = milli ? "mΩ" : figure.unit;
+    const scaled = (value: number, digits = 3) => figuresText(milli ? value * 1000 : value, digits);
     const guess = Math.max(figure.before_sigma / figure.before, 0.02);
     const moved = Math.abs(Math.log(figure.after / figure.before));
     const reach = Math.max(SIGMAS * guess, 1.25 * moved + 2 * (figure.after_sigma / figure.after));
@@ -24,9 +28,10 @@ const rows = computed(() =>
     const [low, high] = figure.interval_95;
     return {
       figure,
-      was: text(figure.before, figure.unit),
-      is: text(figure.after, figure.unit),
-      error: text(2 * figure.after_sigma, figure.unit, 2),
+      was: `${scaled(figure.before)} ${unit}`.trim(),
+      is: scaled(figure.after),
+      error: scaled(2 * figure.after_sigma, 2),
+      unit,
       band: [x(figure.before * Math.exp(-guess)), x(figure.before * Math.exp(guess))] as const,
       bar: [x(low ?? figure.after), x(high ?? figure.after)] as const,
       guessAt: x(figure.before),
@@ -35,12 +40,6 @@ const rows = computed(() =>
     };
   }),
 );
-
-/** Small ohms are told in milliohms. */
-function text(value: number, unit: string, digits = 3): string {
-  if (unit === "Ω" && Math.abs(value) < 0.1) return `${figuresText(value * 1000, digits)} mΩ`;
-  return `${figuresText(value, digits)}${unit ? ` ${unit}` : ""}`;
-}
 </script>
 
 <template>
@@ -65,9 +64,12 @@ function text(value: number, unit: string, digits = 3): string {
           <td>{{ row.figure.title.toLowerCase() }}</td>
           <td class="figure">{{ row.was }}</td>
           <td v-if="row.figure.determined" class="figure">
-            <b>{{ row.is }}</b> <span class="soft">± {{ row.error }}</span>
+            <b>{{ row.is }}</b> <span class="soft">± {{ row.error }} {{ row.unit }}</span>
           </td>
-          <td v-else class="untold">not determined by this ride</td>
+          <td v-else class="untold">
+            not determined by this ride
+            <span class="note under">{{ row.why.replace(/\.$/u, "") }}</span>
+          </td>
           <td class="plotted">
             <svg :width="WIDTH" height="18" role="img" :aria-label="row.figure.says">
               <line x1="0" :x2="WIDTH" y1="9" y2="9" class="axis" />
@@ -133,6 +135,10 @@ td.figure {
   max-width: 30ch;
 }
 
+.under {
+  display: none;
+}
+
 .axis {
   stroke: var(--line);
 }
@@ -158,8 +164,13 @@ td.figure {
 }
 
 @media (max-width: 699px) {
-  .plotted {
+  .plotted,
+  .why {
     display: none;
+  }
+
+  .under {
+    display: block;
   }
 }
 </style>

@@ -25,8 +25,10 @@ watch(
       <h4>
         <button type="button" class="action" @click="emit('find', story.part)">{{ story.part }}</button>
         <span class="note"
-          >{{ story.builds.join(", ") }}; {{ figures(story.usage.hours, 2) }} h,
-          {{ shownText("way", story.usage.km * 1000, 2) }}</span
+          >{{ story.builds.join(", ") }}; {{ figures(story.usage.hours, 2) }} h<template
+            v-if="story.usage.km > 0"
+            >, {{ shownText("way", story.usage.km * 1000, 2) }}</template
+          ></span
         >
       </h4>
       <p v-if="story.failures">{{ story.failures.says }}</p>
