@@ -244,6 +244,31 @@ b.due {
   background: var(--tight);
 }
 
+@media (max-width: 699px) {
+  [data-upkeep] thead {
+    display: none;
+  }
+
+  [data-upkeep] tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    border-bottom: 1px solid var(--faint);
+    padding: var(--space-2) 0;
+  }
+
+  [data-upkeep] td {
+    border: 0;
+  }
+
+  [data-upkeep] td:first-child {
+    grid-column: 1 / -1;
+  }
+
+  [data-upkeep] td:nth-child(4) {
+    display: none;
+  }
+}
+
 p.first {
   padding-top: var(--space-2);
 }

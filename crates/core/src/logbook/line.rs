@@ -15,7 +15,7 @@ pub fn title(entry: &Entry) -> String {
         Happened::Upkeep(upkeep) => upkeep.item.clone(),
         Happened::Failure(failure) => format!("{}: failed", failure.part),
         Happened::Check(check) => match (&check.motor, &check.measurement) {
-            (Some(motor), _) => format!("Check of {motor}"),
+            (Some(motor), _) => format!("Check: {motor}"),
             (None, Some(sheet)) => sheet.heading().label.clone().unwrap_or_else(|| "Check".to_owned()),
             (None, None) => "Check".to_owned(),
         },
