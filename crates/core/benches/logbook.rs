@@ -64,6 +64,7 @@ fn rides(criterion: &mut Criterion) {
         totals: ride_totals(ride),
         ambient_c: ride.ambient_c,
         magnets_c: None,
+        computed: false,
         says: Vec::new(),
     };
     let thousand = vec![summary; 1000];

@@ -11088,6 +11088,11 @@ export interface components {
              * @description Warmest place of the magnets by computing it, °C; null where it was not computed.
              */
             magnets_c: number | null;
+            /**
+             * @description Whether it was computed; false while it was not compared, and where it cannot be.
+             * @default false
+             */
+            computed: boolean;
             /** @description What it says, the most important first; empty while it was not compared. */
             says: string[];
         };

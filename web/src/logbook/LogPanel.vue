@@ -34,15 +34,19 @@ const counted = computed(() => {
 
 // Rides that nobody has opened yet say nothing in the timeline: they are computed one after the other, then it is read again.
 let reading = false;
+/** Each is asked for once: one that cannot be computed would be asked for for ever. */
+const read = new Set<string>();
 watch(
   () => log.lines,
   async (lines) => {
     const silent = (lines ?? []).filter(
-      ({ kind, summary, id }) => kind === "ride" && summary?.says.length === 0 && id !== log.chosen,
+      ({ kind, summary, id }) =>
+        kind === "ride" && summary?.says.length === 0 && id !== log.chosen && !read.has(id),
     );
     if (reading || silent.length === 0) return;
     reading = true;
     for (const { id } of silent.slice(0, 20)) {
+      read.add(id);
       await api.GET("/api/log/{id}/compared", { params: { path: { id } } }).catch(() => undefined);
     }
     await log.load();
@@ -127,12 +131,12 @@ function back(): void {
   position: absolute;
   inset: 0;
   display: grid;
-  grid-template-columns: 268px minmax(0, 1fr);
+  grid-template: minmax(0, 1fr) / 268px minmax(0, 1fr);
 }
 
 .log.narrow {
   position: static;
-  grid-template-columns: minmax(0, 1fr);
+  grid-template: auto / minmax(0, 1fr);
   margin: calc(-1 * var(--space-5)) calc(-1 * var(--space-7)) 0;
 }
 

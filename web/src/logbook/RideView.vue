@@ -76,6 +76,8 @@ const now = computed(() => against.value[figuresOf.value] ?? against.value.then 
 const first = computed(() => against.value.then?.ride ?? null);
 const lanes = computed(() => rideLanes(drawn.value, now.value?.ride.channels ?? []));
 const says = computed(() => (figuresOf.value === "then" ? first.value : now.value?.ride)?.says ?? []);
+/** What cannot be computed says nothing: its title stands there. */
+const headline = computed(() => (first.value?.computed ? says.value[0] : undefined));
 const computedOf = computed(() => now.value?.ride.computed ?? null);
 
 const head = computed(() => {
@@ -156,8 +158,8 @@ const file = computed(() => `/api/log/${id.value}/table`);
         <span>{{ head }}</span>
         <EntryTools :line="line" />
       </p>
-      <h2 class="sentence" data-ride-says>{{ says[0] ?? line.title }}</h2>
-      <p v-for="more in says.slice(1)" :key="more" data-ride-more>{{ more }}</p>
+      <h2 class="sentence" data-ride-says>{{ headline ?? line.title }}</h2>
+      <p v-for="more in headline ? says.slice(1) : says" :key="more" data-ride-more>{{ more }}</p>
       <p v-if="line.entry.notes" class="note">{{ line.entry.notes }}</p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     </header>

@@ -25,6 +25,9 @@ pub struct RideSummary {
     pub ambient_c: Option<f64>,
     /// Warmest place of the magnets by computing it, °C; null where it was not computed.
     pub magnets_c: Option<f64>,
+    /// Whether it was computed; false while it was not compared, and where it cannot be.
+    #[serde(default)]
+    pub computed: bool,
     /// What it says, the most important first; empty while it was not compared.
     pub says: Vec<String>,
 }

@@ -78,7 +78,7 @@ fn ride_says(summary: &RideSummary) -> String {
     let time = Some(format!("{} min", significant(totals.duration_s / 60.0)));
     let need = totals.wh_per_km.map(|wh| format!("{} Wh/km", significant(wh)));
     let counted = [way, time, need].into_iter().flatten().collect::<Vec<_>>().join(", ");
-    match summary.says.first() {
+    match summary.says.first().filter(|_| summary.computed) {
         Some(first) => format!("{counted}. {first}"),
         None => counted,
     }

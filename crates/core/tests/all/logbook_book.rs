@@ -30,6 +30,7 @@ fn ridden(at: &str, minutes: f64, km: f64, wh: f64) -> RideSummary {
         totals: ride_totals(&ride),
         ambient_c: None,
         magnets_c: None,
+        computed: false,
         says: Vec::new(),
     }
 }

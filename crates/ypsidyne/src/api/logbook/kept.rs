@@ -63,6 +63,7 @@ fn summary_of(entry: &Entry, ride: &Ride) -> RideSummary {
         totals: ride_totals(ride),
         ambient_c: ride.ambient_c,
         magnets_c: None,
+        computed: false,
         says: Vec::new(),
     }
 }

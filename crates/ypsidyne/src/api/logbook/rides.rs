@@ -265,6 +265,7 @@ async fn compared(
             totals: told.ride.totals.clone(),
             ambient_c: None,
             magnets_c: told.ride.magnets_c,
+            computed: told.ride.computed.is_some(),
             says: told.ride.says.clone(),
         };
         // The next list says it without computing.
