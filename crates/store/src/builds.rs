@@ -21,15 +21,21 @@ pub struct StoredBuild {
     pub document: String,
 }
 
-/// A build in the list: one that is damaged stands there by its name, so that it hides no other.
+/// A build in the list.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct ListedBuild {
-    /// The build; its document is empty where it is damaged.
-    pub build: StoredBuild,
+    /// Id of the build.
+    pub id: String,
+    /// Current revision.
+    pub revision: u32,
+    /// When it was last saved, RFC 3339.
+    pub updated_at: String,
+    /// When it went into the bin, RFC 3339.
+    pub deleted_at: Option<String>,
     /// Name of its current revision.
     pub name: String,
-    /// Whether its current revision cannot be unpacked.
-    pub damaged: bool,
+    /// What is said of this revision by these rules, as it was kept; `None` where it was not worked out yet.
+    pub line: Option<String>,
 }
 
 /// What a revision is.
@@ -66,25 +72,58 @@ pub struct NewRevision<'a> {
     pub now: &'a str,
 }
 
-/// All builds, newest change first; those in the bin when `deleted`.
+/// All builds, newest change first; those in the bin when `deleted`. No document is opened. `rules` names the rules by which
+/// what is said of them was worked out.
 ///
 /// # Errors
 /// What SQLite reports.
-pub fn list(connection: &Connection, deleted: bool) -> Result<Vec<ListedBuild>, StoreError> {
+pub fn list(connection: &Connection, deleted: bool, rules: &str) -> Result<Vec<ListedBuild>, StoreError> {
     let mut statement = connection.prepare_cached(
-        "SELECT build.id, current_revision, updated_at, deleted_at, document, name
-         FROM build JOIN revision ON build_id = build.id AND number = current_revision
+        "SELECT build.id, current_revision, updated_at, deleted_at, name, line
+         FROM build JOIN revision ON revision.build_id = build.id AND number = current_revision
+         LEFT JOIN build_line ON build_line.build_id = build.id AND build_line.revision = current_revision AND rules = :rules
          WHERE (deleted_at IS NOT NULL) = :deleted
          ORDER BY updated_at DESC, build.id",
     )?;
-    let rows = statement.query_map(named_params! { ":deleted": deleted }, |found| {
-        let (packed, name) = (row(found)?, found.get(5)?);
-        let document = unpack(&packed.document);
-        let damaged = document.is_none();
-        let build = StoredBuild { document: document.unwrap_or_default(), ..packed.build };
-        Ok(ListedBuild { build, name, damaged })
+    let rows = statement.query_map(named_params! { ":deleted": deleted, ":rules": rules }, |row| {
+        Ok(ListedBuild {
+            id: row.get(0)?,
+            revision: row.get(1)?,
+            updated_at: row.get(2)?,
+            deleted_at: row.get(3)?,
+            name: row.get(4)?,
+            line: row.get(5)?,
+        })
     })?;
     Ok(rows.collect::<Result<_, _>>()?)
+}
+
+/// Keeps what is said of revisions of builds: id, revision, text.
+///
+/// # Errors
+/// What SQLite reports.
+pub fn keep_lines(connection: &mut Connection, rules: &str, lines: &[(String, u32, String)]) -> Result<(), StoreError> {
+    let transaction = crate::begin(connection)?;
+    for (id, revision, line) in lines {
+        transaction
+            .prepare_cached(
+                "INSERT INTO build_line (build_id, revision, rules, line)
+                 SELECT id, :revision, :rules, :line FROM build WHERE id = :id
+                 ON CONFLICT (build_id) DO UPDATE SET revision = :revision, rules = :rules, line = :line",
+            )?
+            .execute(named_params! { ":id": id, ":revision": revision, ":rules": rules, ":line": line })?;
+    }
+    transaction.commit()?;
+    Ok(())
+}
+
+/// Id and name of every build that is not in the bin, the newest change first.
+///
+/// # Errors
+/// What SQLite reports.
+pub fn names(connection: &Connection) -> Result<Vec<(String, String)>, StoreError> {
+    let listed = list(connection, false, "")?;
+    Ok(listed.into_iter().map(|build| (build.id, build.name)).collect())
 }
 
 /// One build; those in the bin too.
@@ -270,7 +309,7 @@ fn add_revision(
     kind: RevisionKind,
     new: &NewRevision<'_>,
 ) -> Result<(), StoreError> {
-    let packed = pack(new.document).map_err(|_| StoreError::Full)?;
+    let packed = pack(new.document)?;
     let kind = match kind {
         RevisionKind::Saved => "saved",
         RevisionKind::SetAside => "set_aside",

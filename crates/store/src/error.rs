@@ -95,17 +95,24 @@ pub enum StoreError {
     /// Another process holds the database, or every connection is in use.
     #[error("the database is busy; this change is not stored")]
     Busy,
+    /// A document cannot be compressed.
+    #[error("a document could not be packed: {0}; this change is not stored")]
+    Packing(std::io::Error),
     /// A stored document cannot be unpacked.
-    #[error("revision {number} of build {id} is damaged")]
+    #[error("{} is damaged on the disk", damaged(id, *number))]
     Damaged {
-        /// The build.
+        /// The document.
         id: String,
-        /// The revision.
+        /// Its revision; 0 for one that has none.
         number: u32,
     },
     /// Anything else SQLite reports.
     #[error("database: {0}")]
     Sqlite(rusqlite::Error),
+}
+
+fn damaged(id: &str, number: u32) -> String {
+    if number == 0 { format!("what is kept as {id}") } else { format!("revision {number} of {id}") }
 }
 
 impl From<rusqlite::Error> for StoreError {

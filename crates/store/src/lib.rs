@@ -4,9 +4,10 @@
 //! * [`builds`]: create, read, save, delete, restore. Functions are synchronous and take a connection.
 //! * [`parts`]: the shelf, searched by text, figure and word.
 //! * [`searches`]: what was asked and found, the last ten of a build.
-//! * [`sheets`]: readings of the bench. [`runs`]: runs that are kept. [`log`]: what happened to a machine.
+//! * [`sheets`]: readings of the bench. [`runs`]: runs that are kept. [`log`]: what happened to a machine. [`backup`]: copies and looks through.
 //! * [`StoreError`]: what can go wrong, the full disk by name.
 
+pub mod backup;
 pub mod builds;
 mod error;
 pub mod instruments;

@@ -63,9 +63,9 @@ fn unpacked((entry, packed, summary): (StoredEntry, Vec<u8>, Option<Vec<u8>>)) -
 const COLUMNS: &str = "id, build_id, revision, since_revision, document, summary";
 
 fn add(transaction: &Transaction<'_>, build: &str, new: &NewEntry<'_>, now: &str) -> Result<(), StoreError> {
-    let document = pack(new.document).map_err(|_| StoreError::Full)?;
-    let summary = new.summary.map(pack).transpose().map_err(|_| StoreError::Full)?;
-    let readings = new.readings.map(pack_bytes).transpose().map_err(|_| StoreError::Full)?;
+    let document = pack(new.document)?;
+    let summary = new.summary.map(pack).transpose()?;
+    let readings = new.readings.map(pack_bytes).transpose()?;
     transaction
         .prepare_cached(
             "INSERT INTO log_entry (id, build_id, kind, at, revision, updated_at, since_revision, document, summary, readings)
@@ -163,8 +163,8 @@ pub fn readings(connection: &Connection, id: &str) -> Result<Option<Vec<u8>>, St
 /// [`StoreError::Stale`] when someone saved since, [`StoreError::EntryNotFound`], [`StoreError::Full`], or what SQLite
 /// reports.
 pub fn save(connection: &mut Connection, expected: u32, new: &NewEntry<'_>, now: &str) -> Result<u32, StoreError> {
-    let document = pack(new.document).map_err(|_| StoreError::Full)?;
-    let summary = new.summary.map(pack).transpose().map_err(|_| StoreError::Full)?;
+    let document = pack(new.document)?;
+    let summary = new.summary.map(pack).transpose()?;
     let transaction = crate::begin(connection)?;
     let current = by_id(&transaction, new.id)?.revision;
     if current != expected {
@@ -187,7 +187,7 @@ pub fn save(connection: &mut Connection, expected: u32, new: &NewEntry<'_>, now:
 /// # Errors
 /// [`StoreError::Full`] or what SQLite reports.
 pub fn keep_summary(connection: &mut Connection, id: &str, summary: &str) -> Result<(), StoreError> {
-    let packed = pack(summary).map_err(|_| StoreError::Full)?;
+    let packed = pack(summary)?;
     let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("UPDATE log_entry SET summary = :summary WHERE id = :id")?
@@ -240,7 +240,7 @@ pub fn change_again(
     let transaction = crate::begin(connection)?;
     match document {
         Some(document) => {
-            let packed = pack(document).map_err(|_| StoreError::Full)?;
+            let packed = pack(document)?;
             transaction
                 .prepare_cached("UPDATE log_entry SET document = :document, updated_at = :now WHERE id = :id")?
                 .execute(named_params! { ":id": id, ":document": packed, ":now": now })?;

@@ -6,18 +6,27 @@ use flate2::Compression;
 use flate2::read::ZlibDecoder;
 use flate2::write::ZlibEncoder;
 
+use crate::StoreError;
+
 /// Text to compressed bytes.
-pub(crate) fn pack(text: &str) -> std::io::Result<Vec<u8>> {
-    let mut encoder = ZlibEncoder::new(Vec::new(), Compression::default());
-    encoder.write_all(text.as_bytes())?;
-    encoder.finish()
+///
+/// # Errors
+/// [`StoreError::Packing`]: of memory, never of the disk.
+pub(crate) fn pack(text: &str) -> Result<Vec<u8>, StoreError> {
+    packed(text.as_bytes(), Compression::default())
+}
+
+fn packed(bytes: &[u8], compression: Compression) -> Result<Vec<u8>, StoreError> {
+    let mut encoder = ZlibEncoder::new(Vec::new(), compression);
+    encoder.write_all(bytes).and_then(|()| encoder.finish()).map_err(StoreError::Packing)
 }
 
 /// Bytes to compressed bytes, quickly: readings are many.
-pub(crate) fn pack_bytes(bytes: &[u8]) -> std::io::Result<Vec<u8>> {
-    let mut encoder = ZlibEncoder::new(Vec::new(), Compression::fast());
-    encoder.write_all(bytes)?;
-    encoder.finish()
+///
+/// # Errors
+/// [`StoreError::Packing`].
+pub(crate) fn pack_bytes(bytes: &[u8]) -> Result<Vec<u8>, StoreError> {
+    packed(bytes, Compression::fast())
 }
 
 /// Compressed bytes to bytes; `None` when they are damaged.

@@ -43,8 +43,8 @@ pub struct RunLine {
 /// # Errors
 /// [`StoreError::NotFound`] when there is no such build, [`StoreError::Full`], or what SQLite reports.
 pub fn keep(connection: &mut Connection, id: &str, new: &NewRun<'_>) -> Result<RunLine, StoreError> {
-    let document = pack(new.document).map_err(|_| StoreError::Full)?;
-    let simulated = pack(new.simulated).map_err(|_| StoreError::Full)?;
+    let document = pack(new.document)?;
+    let simulated = pack(new.simulated)?;
     let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("SELECT 1 FROM build WHERE id = :id")?

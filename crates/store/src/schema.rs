@@ -119,6 +119,12 @@ const STEPS: &[M<'static>] = &[
         readings BLOB
     ) STRICT;
     CREATE INDEX log_entry_by_build ON log_entry (build_id, deleted_at, at);
+    CREATE TABLE build_line (
+        build_id TEXT PRIMARY KEY REFERENCES build (id) ON DELETE CASCADE,
+        revision INTEGER NOT NULL CHECK (revision > 0),
+        rules TEXT NOT NULL,
+        line TEXT NOT NULL
+    ) STRICT, WITHOUT ROWID;
     CREATE TABLE log_picture (
         id TEXT PRIMARY KEY CHECK (length(id) = 36),
         build_id TEXT NOT NULL REFERENCES build (id) ON DELETE CASCADE,

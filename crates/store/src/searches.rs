@@ -127,7 +127,7 @@ fn row(row: &rusqlite::Row<'_>) -> rusqlite::Result<StoredSearch> {
 /// # Errors
 /// [`StoreError::NotFound`] when there is no such build, [`StoreError::Full`], or what SQLite reports.
 pub fn begin(connection: &mut Connection, id: &str, new: &NewSearch<'_>) -> Result<(), StoreError> {
-    let packed = pack(new.document).map_err(|_| StoreError::Full)?;
+    let packed = pack(new.document)?;
     let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
@@ -158,7 +158,7 @@ pub fn begin(connection: &mut Connection, id: &str, new: &NewSearch<'_>) -> Resu
 /// # Errors
 /// [`StoreError::Full`] or what SQLite reports. A search that was deleted meanwhile is no error.
 pub fn end(connection: &Connection, id: &str, outcome: &Outcome<'_>) -> Result<(), StoreError> {
-    let packed = pack(outcome.found).map_err(|_| StoreError::Full)?;
+    let packed = pack(outcome.found)?;
     connection
         .prepare_cached(
             "UPDATE search SET state = :state, ended_at = :now, considered = :considered, feasible = :feasible,

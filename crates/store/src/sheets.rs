@@ -58,7 +58,7 @@ fn unpacked((sheet, packed): (StoredSheet, Vec<u8>)) -> Result<StoredSheet, Stor
 /// # Errors
 /// [`StoreError::Full`] or what SQLite reports.
 pub fn create(connection: &mut Connection, id: &str, new: &NewSheet<'_>) -> Result<(), StoreError> {
-    let packed = pack(new.document).map_err(|_| StoreError::Full)?;
+    let packed = pack(new.document)?;
     let transaction = crate::begin(connection)?;
     transaction
         .prepare_cached(
@@ -113,7 +113,7 @@ fn refuse_stale(connection: &Connection, id: &str, expected: u32) -> Result<(), 
 /// [`StoreError::Stale`] when someone saved since, [`StoreError::SheetNotFound`], [`StoreError::Full`], or what SQLite
 /// reports.
 pub fn save(connection: &mut Connection, id: &str, expected: u32, new: &NewSheet<'_>) -> Result<u32, StoreError> {
-    let packed = pack(new.document).map_err(|_| StoreError::Full)?;
+    let packed = pack(new.document)?;
     let transaction = crate::begin(connection)?;
     refuse_stale(&transaction, id, expected)?;
     transaction

@@ -133,6 +133,27 @@ enum Command {
         #[arg(long, default_value_t = crate::instruments::simulated::SEED)]
         seed: u64,
     },
+    /// Write a copy of the data into a new file, also while the bench runs.
+    #[command(
+        long_about = "Writes a consistent copy of the data file into a new one, also while the bench runs and is \
+                      written to. The bench keeps a copy of every day by itself, seven of them, in a folder beside the data."
+    )]
+    Backup {
+        /// The copy; it must not be there yet.
+        file: PathBuf,
+        /// The data file; your own builds when left out.
+        #[arg(long, value_name = "FILE")]
+        data: Option<PathBuf>,
+    },
+    /// Look a data file through, without changing it: is it whole, and what can be read of it.
+    #[command(
+        long_about = "Reads every page, every revision, part, sheet, run, search, log entry and picture of a data file. \
+                      What cannot be opened is named; the exit code is then 1. Nothing is written."
+    )]
+    Check {
+        /// The data file, or a copy of one.
+        file: PathBuf,
+    },
     /// Print the JSON Schema of a document.
     Schema {
         /// build, evaluation, part, shelf, search, found, measurement, measured, simulation or simulated.
@@ -185,6 +206,8 @@ pub fn main() -> ExitCode {
         Command::Sheet { file, option } => return build_sheet(&file, option.as_deref()),
         Command::Simulate { file, csv } => return simulate(&file, csv),
         Command::Instruments { motor, port, seed } => run_instruments(motor.as_deref(), port, seed),
+        Command::Backup { file, data } => back_up(&file, data),
+        Command::Check { file } => return check(&file),
         Command::Schema { what } => return schema(&what),
         Command::Openapi => print_json(&crate::api::openapi()),
     };
@@ -285,6 +308,45 @@ fn compare(file: &Path, build: Option<&Path>, option: Option<String>) -> ExitCod
         Log::of(build, heading, vec![Entry::of_ride("unknown", table.columns.clone())])
     };
     with_document(build, log_of, |log| print_json(&ypsidyne_core::logbook::compare(&log)))
+}
+
+fn back_up(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> {
+    let data = match data {
+        Some(data) => data,
+        None => default_data(false)?,
+    };
+    anyhow::ensure!(data.exists(), "there is no data file {}", data.display());
+    anyhow::ensure!(!file.exists(), "{} is there already: name another file", file.display());
+    let store = ypsidyne_store::Store::open(&data)?;
+    store.with(|connection| ypsidyne_store::backup::copy(connection, file))?;
+    let looked = ypsidyne_store::backup::look_through(file)?;
+    anyhow::ensure!(looked.is_sound(), "the copy is not whole: look {} through with `ypsidyne check`", data.display());
+    println!("{} holds a copy of {}", file.display(), data.display());
+    Ok(())
+}
+
+fn check(file: &Path) -> ExitCode {
+    let looked = match ypsidyne_store::backup::look_through(file) {
+        Ok(looked) => looked,
+        Err(error) => {
+            eprintln!("ypsidyne: {error}");
+            return ExitCode::from(BAD_INPUT);
+        }
+    };
+    for (name, all, read) in &looked.kinds {
+        println!("{name}: {read} of {all} can be read");
+    }
+    for line in looked.pages.iter().chain(&looked.damaged) {
+        println!("damaged: {line}");
+    }
+    if looked.is_sound() {
+        println!("{} is whole", file.display());
+        return ExitCode::SUCCESS;
+    }
+    println!(
+        "What can be read can be exported: start the bench on a copy of this file, or go back to a day's copy beside it."
+    );
+    ExitCode::FAILURE
 }
 
 fn simulate(file: &Path, csv: bool) -> ExitCode {

@@ -4,10 +4,12 @@
 //! * [`serve`]: from settings and a listener to a running server; `connections`: their time limits and their end.
 //! * [`api`]: the interface over HTTP; one list of routes makes router and OpenAPI document.
 //! * [`instruments`]: the bench spoken to in SCPI, and a simulated one.
+//! * [`backups`]: a copy of the data every day.
 //! * `jobs`: searches that run; `underway`: runs that do.
 //! * [`guard`]: who may talk to the server.
 
 pub mod api;
+pub mod backups;
 pub mod cli;
 mod connections;
 pub mod guard;

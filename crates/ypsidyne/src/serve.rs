@@ -13,6 +13,7 @@ use ypsidyne_core::shelf::stock;
 use ypsidyne_store::{Store, builds, instruments, parts, searches, sheets};
 
 use crate::api;
+use crate::backups;
 use crate::connections;
 use crate::guard::Guard;
 use crate::instruments::registry::{InstrumentRegistry, Remembered};
@@ -93,7 +94,8 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
         hub.simulate(bench.listen([0; 4]).await.context("the simulated bench found no free port")?);
     }
     hub.take_again(remembered);
-    let router = api::router(store.clone(), guard, jobs, hub.clone(), closing.clone());
+    tokio::spawn(backups::daily(store.clone(), settings.data.clone(), closing.clone()));
+    let router = api::router(store.clone(), &settings.data, guard, jobs, hub.clone(), closing.clone());
     Ok(Bench { router, closing, hub, store })
 }
 

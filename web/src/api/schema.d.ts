@@ -531,6 +531,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which days' copies of the data there are, the newest first. */
+        get: operations["backups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -6424,10 +6441,6 @@ export interface components {
             id: string;
             /** @description Name. */
             name: string;
-            /** @description Why it cannot be opened; null for one that can. */
-            unreadable: string | null;
-            /** @description First words of the notes. */
-            notes: string;
             /**
              * Format: uint32
              * @description Current revision.
@@ -6437,6 +6450,10 @@ export interface components {
             updated_at: string;
             /** @description When it went into the bin, RFC 3339. */
             deleted_at: string | null;
+            /** @description Why it cannot be opened; null for one that can. */
+            unreadable: string | null;
+            /** @description First words of the notes. */
+            notes: string;
             /** @description What it drives: names of the drives. */
             drives: string[];
             /** @description Kinds of its loads, in the order of the drives. */
@@ -6490,6 +6507,18 @@ export interface components {
         };
         /** @description What a revision is. */
         RevisionKind: "saved" | "set_aside";
+        /** @description The daily copies. */
+        Backups: {
+            /** @description Name of the folder beside the data in which they are. */
+            folder: string;
+            /** @description Their days, the newest first. */
+            days: string[];
+            /**
+             * Format: uint
+             * @description How many stay.
+             */
+            kept: number;
+        };
         /** @description What was found. */
         FoundParts: {
             /**
@@ -13705,6 +13734,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Build"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backups"];
                 };
             };
             /** @description A problem document (RFC 9457). */

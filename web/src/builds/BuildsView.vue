@@ -10,6 +10,7 @@ import { useBuilds } from "./builds";
 const {
   builds,
   templates,
+  backups,
   problem,
   refused,
   dropping,
@@ -152,6 +153,10 @@ const drives = (line: BuildLine) =>
           />
           <span class="note">or drop it anywhere on this page</span>
         </label>
+        <p v-if="backups" class="note" data-backups>
+          A copy of every day is kept beside the data, in {{ backups.folder }}, {{ backups.kept }} of them.
+          {{ backups.days[0] ? `The newest is of ${day(backups.days[0])}.` : "The first comes in a moment." }}
+        </p>
         <section class="way">
           <h3>a short way in</h3>
           <ol>
@@ -227,6 +232,11 @@ h1 {
 
 .machine {
   width: 42%;
+}
+
+.machine a,
+.option span {
+  overflow-wrap: anywhere;
 }
 
 .machine a {

@@ -13,6 +13,7 @@ export function useBuilds() {
   const toast = useToast();
   const builds = ref<BuildLine[] | null>(null);
   const templates = ref<Schemas["Template"][]>([]);
+  const backups = ref<Schemas["Backups"] | null>(null);
   const problem = ref<string | null>(null);
   const refused = ref<{ file: string; problem: ProblemDocument } | null>(null);
   const dropping = ref(false);
@@ -28,6 +29,7 @@ export function useBuilds() {
     void load();
     const reply = await ask(() => api.GET("/api/templates"));
     templates.value = reply?.data ?? [];
+    backups.value = (await ask(() => api.GET("/api/backups")))?.data ?? null;
   });
 
   function complain(error: ProblemDocument | undefined): void {
@@ -134,6 +136,7 @@ export function useBuilds() {
   return {
     builds,
     templates,
+    backups,
     problem,
     refused,
     dropping,

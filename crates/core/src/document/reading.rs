@@ -273,6 +273,13 @@ impl FieldValue for bool {
     }
 }
 
+/// Whether a character leaves nothing on paper: space, control, zero width, a mark of direction.
+fn is_unseen(letter: char) -> bool {
+    letter.is_whitespace()
+        || letter.is_control()
+        || matches!(letter, '\u{ad}' | '\u{200b}'..='\u{200f}' | '\u{202a}'..='\u{202e}' | '\u{2060}'..='\u{206f}' | '\u{feff}')
+}
+
 impl FieldValue for String {
     fn read(value: &Value, spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
         let Shape::Text { longest, filled } = spec.shape else { unreachable!("a text field has a length") };
@@ -285,8 +292,13 @@ impl FieldValue for String {
             problems.note(at, format!("{length} characters came, at most {longest} fit"));
             return None;
         }
-        if filled && text.trim().is_empty() {
+        if filled && text.chars().all(is_unseen) {
             problems.note(at, format!("{} came, at least one letter is needed", shown(value)));
+            return None;
+        }
+        if let Some(place) = text.chars().position(char::is_control).filter(|_| filled) {
+            let detail = format!("{} came, a control character stands at place {}", shown(value), place + 1);
+            problems.note(at, detail);
             return None;
         }
         Some(text.to_owned())

@@ -68,12 +68,12 @@ fn a_deleted_build_comes_back_whole() {
         .with(|c| {
             builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
             builds::delete(c, ID, 1, "2026-01-01T10:00:05Z")?;
-            assert!(builds::list(c, false)?.is_empty());
-            assert_eq!(builds::list(c, true)?.len(), 1);
+            assert!(builds::list(c, false, "")?.is_empty());
+            assert_eq!(builds::list(c, true, "")?.len(), 1);
             let save = builds::save(c, ID, 1, &at("2026-01-01T10:00:06Z", "two"));
             assert!(matches!(save, Err(StoreError::NotFound { .. })), "a build in the bin is not edited");
             assert_eq!(builds::restore(c, ID)?.document, "one");
-            assert_eq!(builds::list(c, false)?.len(), 1);
+            assert_eq!(builds::list(c, false, "")?.len(), 1);
             Ok(())
         })
         .unwrap();
@@ -88,7 +88,7 @@ fn deleting_what_someone_edited_since_is_refused() {
             builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?;
             let refused = builds::delete(c, ID, 1, "2026-01-01T10:00:05Z");
             assert!(matches!(refused, Err(StoreError::Stale { expected: 1, current: 2, kept_as: None, .. })));
-            assert_eq!(builds::list(c, false)?.len(), 1);
+            assert_eq!(builds::list(c, false, "")?.len(), 1);
             Ok(())
         })
         .unwrap();
@@ -176,10 +176,10 @@ fn a_damaged_build_hides_no_other() {
                 builds::create(c, id, &NewRevision { name: id, document: "{}", now: "2026-01-01T10:00:00Z" })?;
             }
             c.execute("UPDATE revision SET document = x'00ff' WHERE build_id = ?", [ids[0]])?;
-            let listed = builds::list(c, false)?;
+            let listed = builds::list(c, false, "")?;
             assert_eq!(listed.len(), 2);
-            let damaged: Vec<_> = listed.iter().filter(|one| one.damaged).map(|one| one.name.as_str()).collect();
-            assert_eq!(damaged, [ids[0]], "it is named");
+            assert!(listed.iter().any(|one| one.name == ids[0]), "it is named");
+            assert!(matches!(builds::by_id(c, ids[0]), Err(StoreError::Damaged { number: 1, .. })));
             Ok(())
         })
         .unwrap();
@@ -209,4 +209,27 @@ fn a_database_of_another_program_is_refused_and_left_as_it_is() {
     let before = std::fs::read(&file).unwrap();
     assert!(matches!(Store::open(&file), Err(StoreError::Foreign { .. })));
     assert_eq!(std::fs::read(&file).unwrap(), before);
+}
+
+#[test]
+fn what_is_said_of_a_build_is_kept_for_its_revision_and_its_rules() {
+    let (_folder, store) = fresh_store();
+    store
+        .with(|c| {
+            builds::create(c, ID, &at("2026-01-01T10:00:00Z", "one"))?;
+            builds::keep_lines(c, "rules", &[(ID.to_owned(), 1, "holds".to_owned())])?;
+            let line = |c: &_, rules| Ok::<_, StoreError>(builds::list(c, false, rules)?[0].line.clone());
+            assert_eq!(line(c, "rules")?.as_deref(), Some("holds"));
+            assert_eq!(line(c, "other rules")?, None);
+            builds::save(c, ID, 1, &at("2026-01-01T10:00:01Z", "two"))?;
+            assert_eq!(line(c, "rules")?, None, "another revision");
+            builds::keep_lines(
+                c,
+                "rules",
+                &[(ID.to_owned(), 2, "fails".to_owned()), ("gone".to_owned(), 1, String::new())],
+            )?;
+            assert_eq!(line(c, "rules")?.as_deref(), Some("fails"));
+            Ok(())
+        })
+        .unwrap();
 }

@@ -1,5 +1,6 @@
 //! Every test of the store from outside, in one program: linked once.
 
+mod backup;
 mod builds;
 mod parts;
 mod runs;

@@ -1,14 +1,18 @@
 //! Stored builds. A change names the revision it was made from (If-Match); a stale one is refused and set aside.
 
+use std::collections::BTreeMap;
+use std::hash::{Hash as _, Hasher as _};
+use std::sync::LazyLock;
+
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
 use serde::{Deserialize, Serialize};
-use ypsidyne_core::document::{Build, Load};
+use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::evaluate_option;
-use ypsidyne_store::builds::{self, ListedBuild, NewRevision, RevisionLine};
+use ypsidyne_store::builds::{self, NewRevision, RevisionLine};
 
 use super::compute::json_text;
 use super::etag::{Saved, if_match, saved, tagged};
@@ -66,28 +70,36 @@ struct BuildLine {
     id: String,
     /// Name.
     name: String,
-    /// Why it cannot be opened; null for one that can.
-    unreadable: Option<&'static str>,
-    /// First words of the notes.
-    notes: String,
     /// Current revision.
     revision: u32,
     /// When it was last saved, RFC 3339.
     updated_at: String,
     /// When it went into the bin, RFC 3339.
     deleted_at: Option<String>,
-    /// What it drives: names of the drives.
-    drives: Vec<String>,
-    /// Kinds of its loads, in the order of the drives.
-    loads: Vec<&'static str>,
-    /// Its options with their verdicts.
-    options: Vec<OptionLine>,
+    /// What it is and how it comes out.
+    #[serde(flatten)]
+    said: SaidOfBuild,
     /// What of it is due, by its log.
     due: Vec<String>,
 }
 
+/// What a revision of a build is and how it comes out: worked out once for each.
+#[derive(Debug, Clone, Default, Serialize, Deserialize, schemars::JsonSchema)]
+struct SaidOfBuild {
+    /// Why it cannot be opened; null for one that can.
+    unreadable: Option<String>,
+    /// First words of the notes.
+    notes: String,
+    /// What it drives: names of the drives.
+    drives: Vec<String>,
+    /// Kinds of its loads, in the order of the drives.
+    loads: Vec<String>,
+    /// Its options with their verdicts.
+    options: Vec<OptionLine>,
+}
+
 /// An option in the list.
-#[derive(Debug, Serialize, schemars::JsonSchema)]
+#[derive(Debug, Clone, Serialize, Deserialize, schemars::JsonSchema)]
 struct OptionLine {
     /// Name.
     name: String,
@@ -96,7 +108,7 @@ struct OptionLine {
     /// Its verdict.
     verdict: Verdict,
     /// Title of what gives way first.
-    weakest: Option<&'static str>,
+    weakest: Option<String>,
     /// How far that is used.
     utilisation: Option<f64>,
 }
@@ -117,68 +129,96 @@ async fn list(
     QueryOf(ListQuery { deleted }): QueryOf<ListQuery>,
 ) -> Result<Json<Vec<BuildLine>>, ApiError> {
     let now = crate::time::now();
-    let (stored, mut due) = app
-        .store(move |connection| Ok((builds::list(connection, deleted)?, logbook::due_of(connection, &now)?)))
-        .await?;
-    let lines = app
-        .compute(move || {
-            let lines = stored.iter().map(line);
-            lines.map(|line| BuildLine { due: due.remove(&line.id).unwrap_or_default(), ..line }).collect()
+    let (listed, mut due, unsaid) = app
+        .store(move |connection| {
+            let listed = builds::list(connection, deleted, rules())?;
+            let mut unsaid: Vec<(String, u32, Option<String>)> = Vec::new();
+            for build in listed.iter().filter(|build| build.line.is_none()) {
+                // One that is damaged hides no other.
+                let document = builds::by_id(connection, &build.id).ok().map(|stored| stored.document);
+                unsaid.push((build.id.clone(), build.revision, document));
+            }
+            Ok((listed, logbook::due_of(connection, &now)?, unsaid))
         })
         .await?;
+    let said: BTreeMap<String, (u32, SaidOfBuild)> = app
+        .compute(move || {
+            use rayon::prelude::*;
+            unsaid
+                .into_par_iter()
+                .map(|(id, revision, document)| (id, (revision, said_of(document.as_deref()))))
+                .collect()
+        })
+        .await?;
+    let lines = listed
+        .into_iter()
+        .map(|build| BuildLine {
+            said: build
+                .line
+                .and_then(|line| serde_json::from_str(&line).ok())
+                .or_else(|| said.get(&build.id).map(|(_, said)| said.clone()))
+                .unwrap_or_default(),
+            due: due.remove(&build.id).unwrap_or_default(),
+            id: build.id,
+            name: build.name,
+            revision: build.revision,
+            updated_at: build.updated_at,
+            deleted_at: build.deleted_at,
+        })
+        .collect();
+    if !said.is_empty() {
+        let kept: Vec<(String, u32, String)> = said
+            .into_iter()
+            .filter(|(_, (_, said))| said.unreadable.is_none())
+            .filter_map(|(id, (revision, said))| Some((id, revision, serde_json::to_string(&said).ok()?)))
+            .collect();
+        // A list that cannot be kept is worked out again the next time.
+        let _ = app.store(move |connection| builds::keep_lines(connection, rules(), &kept)).await;
+    }
     Ok(Json(lines))
 }
 
-fn line(listed: &ListedBuild) -> BuildLine {
-    let stored = &listed.build;
+/// The rules by which builds are judged, told apart by how the demo builds come out: what was kept by others is worked out anew.
+fn rules() -> &'static str {
+    static RULES: LazyLock<String> = LazyLock::new(|| {
+        let mut hasher = std::hash::DefaultHasher::new();
+        env!("CARGO_PKG_VERSION").hash(&mut hasher);
+        for demo in ypsidyne_core::library::demo::BUILDS {
+            serde_json::to_string(&said_of(Some(demo.json))).unwrap_or_default().hash(&mut hasher);
+        }
+        format!("{:016x}", hasher.finish())
+    });
+    &RULES
+}
+
+/// What a build document is and how it comes out; `None` for one that is damaged.
+fn said_of(document: Option<&str>) -> SaidOfBuild {
     const LONGEST_NOTES: usize = 200;
-    let mut line = BuildLine {
-        id: stored.id.clone(),
-        name: listed.name.clone(),
-        unreadable: None,
-        notes: String::new(),
-        revision: stored.revision,
-        updated_at: stored.updated_at.clone(),
-        deleted_at: stored.deleted_at.clone(),
-        drives: Vec::new(),
-        loads: Vec::new(),
-        options: Vec::new(),
-        due: Vec::new(),
+    let unreadable = |why: &str| SaidOfBuild { unreadable: Some(why.to_owned()), ..SaidOfBuild::default() };
+    let Some(document) = document else {
+        return unreadable("damaged on the disk: an earlier version may be whole, look into its history");
     };
     // Only checked documents are stored; one from a version with other rules still shows, so that it can be exported.
-    let Ok(build) = Build::from_json(&stored.document) else {
-        line.unreadable = Some(if listed.damaged {
-            "damaged on the disk: an earlier version may be whole, look into its history"
-        } else {
-            "not readable by this version of the program"
-        });
-        return line;
+    let Ok(build) = Build::from_json(document) else {
+        return unreadable("not readable by this version of the program");
     };
-    line.notes = build.notes.chars().take(LONGEST_NOTES).collect();
+    let mut said = SaidOfBuild { notes: build.notes.chars().take(LONGEST_NOTES).collect(), ..SaidOfBuild::default() };
     for drive in &build.job.drives {
-        line.drives.push(drive.name.clone());
-        line.loads.push(match drive.load {
-            Load::Vehicle(_) => "vehicle",
-            Load::Flywheel(_) => "flywheel",
-            Load::Fan(_) => "fan",
-            Load::Blade(_) => "blade",
-            Load::Hoist(_) => "hoist",
-            Load::ConstantTorque(_) => "constant_torque",
-            Load::Generator(_) => "generator",
-        });
+        said.drives.push(drive.name.clone());
+        said.loads.push(drive.load.kind().to_owned());
     }
     for (index, option) in build.options.iter().enumerate() {
         let result = evaluate_option(&build.job, option, index);
         let weakest = result.weakest();
-        line.options.push(OptionLine {
+        said.options.push(OptionLine {
             name: option.name.clone(),
             chosen: build.chosen.as_deref() == Some(option.name.as_str()),
             verdict: result.verdict,
-            weakest: weakest.map(|check| check.title),
+            weakest: weakest.map(|check| check.title.to_owned()),
             utilisation: weakest.and_then(|check| check.utilisation),
         });
     }
-    line
+    said
 }
 
 async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {

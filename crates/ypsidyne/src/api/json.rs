@@ -20,6 +20,17 @@ impl<S: Send + Sync> FromRequest<S> for JsonBody {
         if essence != "application/json" {
             return Err(ApiError::ContentType { came: came.to_owned() });
         }
+        FileBody::from_request(request, state).await.map(|FileBody(bytes)| Self(bytes))
+    }
+}
+
+/// The bytes of a file that is sent as it is.
+pub(crate) struct FileBody(pub Bytes);
+
+impl<S: Send + Sync> FromRequest<S> for FileBody {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request<Body>, state: &S) -> Result<Self, ApiError> {
         let bytes = Bytes::from_request(request, state).await.map_err(|rejection| {
             if rejection.status() == axum::http::StatusCode::PAYLOAD_TOO_LARGE {
                 ApiError::TooLarge

@@ -1,5 +1,6 @@
 //! The interface over HTTP. [`routes`] is the one list: the router and the OpenAPI document are made from it.
 
+mod backups;
 mod builds;
 mod choosing;
 mod compute;
@@ -28,6 +29,7 @@ mod trade;
 mod weighing;
 mod workshop;
 
+use std::path::Path;
 use std::sync::Arc;
 
 use axum::Router;
@@ -64,6 +66,8 @@ const SMALLEST_COMPRESSED: u64 = 1024;
 #[derive(Clone)]
 pub(crate) struct App {
     store: Store,
+    /// The file that it is kept in.
+    data: Arc<Path>,
     guard: Guard,
     /// Searches that run.
     jobs: Jobs,
@@ -122,6 +126,7 @@ fn routes() -> Vec<Route> {
         propose::routes(),
         trade::routes(),
         builds::routes(),
+        backups::routes(),
         parts::routes(),
         part_files::routes(),
         searches::routes(),
@@ -157,6 +162,7 @@ fn compression() -> CompressionLayer<impl Predicate> {
 /// The whole server: interface, page, guard, headers.
 pub(crate) fn router(
     store: Store,
+    data: &Path,
     guard: Guard,
     jobs: Jobs,
     hub: InstrumentRegistry,
@@ -165,6 +171,7 @@ pub(crate) fn router(
     let cores = std::thread::available_parallelism().map_or(2, std::num::NonZero::get);
     let app = App {
         store,
+        data: data.into(),
         guard: guard.clone(),
         jobs,
         underway: Underway::new(closing.clone()),

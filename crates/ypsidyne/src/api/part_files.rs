@@ -1,7 +1,6 @@
 //! The shelf in and out as files: CSV and JSON.
 
 use axum::Json;
-use axum::body::Bytes;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -12,6 +11,7 @@ use ypsidyne_core::shelf::{MOST_PARTS, PartKind, ShelfPart, csv_out, read_shelf,
 use ypsidyne_store::parts::{self, Search};
 
 use super::extract::{QueryFields, QueryOf};
+use super::json::FileBody;
 use super::parts::{PartLine, new_part};
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -135,7 +135,7 @@ impl QueryFields for ImportQuery {
 async fn import(
     State(app): State<App>,
     QueryOf(query): QueryOf<ImportQuery>,
-    body: Bytes,
+    FileBody(body): FileBody,
 ) -> Result<(StatusCode, Json<Import>), ApiError> {
     let choices: ColumnChoices = match &query.columns {
         None => ColumnChoices::new(),

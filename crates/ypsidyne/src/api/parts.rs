@@ -126,6 +126,9 @@ impl PartSearch {
     }
 }
 
+/// Most ranges and words of one search: no kind of part has more figures, and the database takes no question of thousands.
+const MOST_ASKED: usize = 60;
+
 /// What was found.
 #[derive(Debug, Serialize, schemars::JsonSchema)]
 struct FoundParts {
@@ -180,7 +183,13 @@ fn part_of(body: &JsonBody) -> Result<ShelfPart, ApiError> {
 }
 
 async fn search(State(app): State<App>, body: JsonBody) -> Result<Json<FoundParts>, ApiError> {
-    let search = body.read::<PartSearch>()?.stored();
+    let search = body.read::<PartSearch>()?;
+    let asked = search.ranges.len() + search.words.len();
+    if asked > MOST_ASKED {
+        let came = format!("{asked} ranges and words");
+        return Err(ApiError::Parameter { name: "ranges", came, needed: "at most 60 ranges and words together" });
+    }
+    let search = search.stored();
     let found = app.store(move |connection| parts::search(connection, &search)).await?;
     Ok(Json(FoundParts { total: found.total, parts: found.parts.into_iter().filter_map(PartLine::of).collect() }))
 }

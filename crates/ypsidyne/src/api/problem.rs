@@ -18,7 +18,7 @@ pub enum ApiError {
     #[error("{0}")]
     Body(String),
     /// The body is too large.
-    #[error("the body is larger than {} MiB", super::LARGEST_BODY_BYTES / 1024 / 1024)]
+    #[error("the body is larger than what is taken here")]
     TooLarge,
     /// The content type is not JSON.
     #[error("the content type {came:?} came, application/json is needed")]
@@ -170,6 +170,7 @@ impl ApiError {
                 | StoreError::Foreign { .. }
                 | StoreError::Newer { .. }
                 | StoreError::Damaged { .. }
+                | StoreError::Packing(_)
                 | StoreError::Sqlite(_) => {
                     (StatusCode::INTERNAL_SERVER_ERROR, "/problems/database", "The database failed")
                 }

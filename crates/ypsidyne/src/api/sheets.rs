@@ -247,11 +247,16 @@ struct PacksOfBuild {
 const MOST_BUILDS: usize = 40;
 
 async fn packs(State(app): State<App>) -> Result<Json<Vec<PacksOfBuild>>, ApiError> {
-    let stored = app.store(|connection| builds::list(connection, false)).await?;
+    let stored = app
+        .store(|connection| {
+            let newest = builds::names(connection)?.into_iter().take(MOST_BUILDS);
+            Ok(newest.filter_map(|(id, _)| builds::by_id(connection, &id).ok()).collect::<Vec<_>>())
+        })
+        .await?;
     app.compute(move || {
-        let read = stored.into_iter().take(MOST_BUILDS).filter_map(|listed| {
-            let build = Build::from_json(&listed.build.document).ok()?;
-            Some(PacksOfBuild { build_id: listed.build.id, packs: packs_of(&build), build: build.name.clone() })
+        let read = stored.into_iter().filter_map(|stored| {
+            let build = Build::from_json(&stored.document).ok()?;
+            Some(PacksOfBuild { build_id: stored.id, packs: packs_of(&build), build: build.name.clone() })
         });
         Json(read.collect())
     })

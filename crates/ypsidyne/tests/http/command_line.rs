@@ -212,3 +212,34 @@ fn a_loggers_table_is_compared_with_its_build_and_what_is_unusable_is_named() {
     assert_eq!(output.status.code(), Some(2));
     assert!(String::from_utf8_lossy(&output.stderr).contains("/entries/0/columns/t_s/2"));
 }
+
+#[tokio::test]
+async fn a_copy_is_made_while_the_bench_runs_and_a_damaged_file_is_told() {
+    let server = crate::support::Server::demo();
+    let folder = tempfile::tempdir().unwrap();
+    let copy = folder.path().join("copy.sqlite");
+    let (data, to) = (server.data().to_str().unwrap().to_owned(), copy.to_str().unwrap().to_owned());
+    let made = run(&["backup", &to, "--data", &data], None);
+    assert!(made.status.success(), "{}", text(&made.stderr));
+    let again = run(&["backup", &to, "--data", &data], None);
+    assert!(text(&again.stderr).contains("is there already"), "{}", text(&again.stderr));
+    let looked = run(&["check", &to], None);
+    assert!(looked.status.success());
+    assert!(text(&looked.stdout).contains("revisions of builds: 5 of 5 can be read"), "{}", text(&looked.stdout));
+    // The copy opens as it is.
+    let other = crate::support::Server::on(&copy);
+    let list: Value = reqwest::get(other.url("/api/builds")).await.unwrap().json().await.unwrap();
+    assert_eq!(list.as_array().unwrap().len(), 5);
+    drop(other);
+
+    let mut bytes = std::fs::read(&copy).unwrap();
+    let from = bytes.len() - 40 * 4096;
+    bytes[from..].fill(0);
+    std::fs::write(&copy, bytes).unwrap();
+    let torn = run(&["check", &to], None);
+    assert_eq!(torn.status.code(), Some(1), "{}", text(&torn.stdout));
+    assert!(text(&torn.stdout).contains("damaged: "), "{}", text(&torn.stdout));
+    assert_eq!(run(&["check", "no such file"], None).status.code(), Some(2));
+    let none = run(&["backup", &format!("{to}2"), "--data", "no such file"], None);
+    assert!(text(&none.stderr).contains("there is no data file"), "{}", text(&none.stderr));
+}

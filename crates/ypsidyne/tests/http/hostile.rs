@@ -180,3 +180,55 @@ fn collect(value: &Value, at: String, lists: &mut Vec<String>) {
         _ => {}
     }
 }
+
+#[tokio::test]
+async fn a_search_of_thousands_of_ranges_is_refused_and_many_are_taken() {
+    let server = Server::demo();
+    let ranges = |count: usize| {
+        let one = json!({ "key": "kv_rpm_per_v", "at_least": 1 });
+        json!({ "kind": "motor", "ranges": vec![one; count] }).to_string()
+    };
+    let client = Client::new();
+    for (count, status) in [(60, StatusCode::OK), (61, StatusCode::BAD_REQUEST), (2000, StatusCode::BAD_REQUEST)] {
+        let reply = send(&client, &server, &Method::POST, "/api/parts/search", Some(ranges(count).as_bytes())).await;
+        assert_eq!(reply.status(), status, "{count}");
+        is_answered(reply, "a search").await;
+    }
+}
+
+#[tokio::test]
+async fn a_file_that_is_too_large_is_called_that() {
+    let server = Server::start();
+    let body = vec![b'a'; 64 * 1024 * 1024 + 1];
+    let path = "/api/parts/import?format=csv&mode=look&kind=motor";
+    let reply = Client::new().post(server.url(path)).body(body).send().await.unwrap();
+    assert_eq!(reply.status(), StatusCode::PAYLOAD_TOO_LARGE);
+    is_answered(reply, "an import").await;
+}
+
+#[tokio::test]
+async fn names_of_nothing_that_can_be_seen_are_refused() {
+    let server = Server::demo();
+    let client = Client::new();
+    let list: Value = reqwest::get(server.url("/api/builds")).await.unwrap().json().await.unwrap();
+    let path = format!("/api/builds/{}", list[0]["id"].as_str().unwrap());
+    let build: Value = reqwest::get(server.url(&path)).await.unwrap().json().await.unwrap();
+    for (name, status) in [
+        ("\u{200b}\u{200b}", StatusCode::UNPROCESSABLE_ENTITY),
+        ("\u{feff}", StatusCode::UNPROCESSABLE_ENTITY),
+        ("cart\u{7}", StatusCode::UNPROCESSABLE_ENTITY),
+        ("cart\n2", StatusCode::UNPROCESSABLE_ENTITY),
+        ("कार्ट", StatusCode::CREATED),
+        ("cart 👩\u{200d}🔧", StatusCode::CREATED),
+        ("ＷＷＷＷＷＷＷＷ", StatusCode::CREATED),
+    ] {
+        let mut named = build.clone();
+        named["name"] = json!(name);
+        let reply = send(&client, &server, &Method::POST, "/api/builds", Some(named.to_string().as_bytes())).await;
+        assert_eq!(reply.status(), status, "{name:?}");
+        if status == StatusCode::UNPROCESSABLE_ENTITY {
+            let problem: Value = reply.json().await.unwrap();
+            assert_eq!(problem["errors"][0]["pointer"], "/name", "{problem}");
+        }
+    }
+}

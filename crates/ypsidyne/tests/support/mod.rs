@@ -37,6 +37,15 @@ impl Server {
         Self { child, address, folder }
     }
 
+    /// A server on a copy of a data file.
+    pub fn on(data: &std::path::Path) -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let own = folder.path().join("builds.sqlite");
+        std::fs::copy(data, &own).unwrap();
+        let (child, address) = launch(&["serve"], "0", &own);
+        Self { child, address, folder }
+    }
+
     /// Its database file.
     pub fn data(&self) -> PathBuf {
         self.folder.path().join("builds.sqlite")

@@ -1,6 +1,6 @@
 //! How a utilisation becomes a verdict: what fails, what is tight, what is only to be known.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 use super::code::{CheckCode, CheckKind};
 
@@ -24,7 +24,7 @@ pub enum CheckClass {
 }
 
 /// How a check came out.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Verdict {
     /// Holds with room.

@@ -171,8 +171,7 @@ async fn of_build(State(app): State<App>, Path(id): Path<String>) -> Result<Json
 async fn of_all(State(app): State<App>) -> Result<Json<Vec<LogLine>>, ApiError> {
     let (names, stored) = app
         .store(|connection| {
-            let names: BTreeMap<String, String> =
-                builds::list(connection, false)?.into_iter().map(|listed| (listed.build.id, listed.name)).collect();
+            let names: BTreeMap<String, String> = builds::names(connection)?.into_iter().collect();
             Ok((names, log::list(connection, None)?))
         })
         .await?;
@@ -186,8 +185,7 @@ async fn of_all(State(app): State<App>) -> Result<Json<Vec<LogLine>>, ApiError> 
 async fn of_parts(State(app): State<App>) -> Result<Json<Vec<PartStory>>, ApiError> {
     let (names, stored) = app
         .store(|connection| {
-            let names: Vec<(String, String)> =
-                builds::list(connection, false)?.into_iter().map(|listed| (listed.build.id, listed.name)).collect();
+            let names = builds::names(connection)?;
             Ok((names, log::list(connection, None)?))
         })
         .await?;

@@ -1,7 +1,6 @@
 //! The log out and in as files, and pictures of notes.
 
 use axum::Json;
-use axum::body::Bytes;
 use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -19,6 +18,7 @@ use ypsidyne_store::{Connection, StoreError, builds};
 use super::LARGEST_FILE_BYTES;
 use super::kept::{Prepared, about, build_of, light, summary, whole};
 use crate::api::extract::{QueryFields, QueryOf};
+use crate::api::json::FileBody;
 use crate::api::problem::ApiError;
 use crate::api::{App, Operation, Route};
 
@@ -175,7 +175,7 @@ async fn import(
     State(app): State<App>,
     Path(id): Path<String>,
     QueryOf(FormatQuery { format }): QueryOf<FormatQuery>,
-    body: Bytes,
+    FileBody(body): FileBody,
 ) -> Result<(StatusCode, Json<Imported>), ApiError> {
     let (entries, problems) = app
         .compute(move || {
@@ -270,7 +270,7 @@ struct KeptPicture {
 async fn keep_picture(
     State(app): State<App>,
     Path(build): Path<String>,
-    body: Bytes,
+    FileBody(body): FileBody,
 ) -> Result<(StatusCode, Json<KeptPicture>), ApiError> {
     let picture = picture_of(body.to_vec()).ok_or_else(|| {
         ApiError::Body("the file is no picture that can be shown: PNG, JPEG, WebP or GIF would do".to_owned())
