@@ -452,7 +452,7 @@ fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
     settings.check(options.address)?;
     let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
     let served = runtime.block_on(async move {
-        let listener = bind(options.address, options.port).await?;
+        let listener = bind(options.address, options.port)?;
         let address = listener.local_addr()?;
         let bench = serve::prepare(&settings, address).await?;
         announce(address, &settings, demo);
@@ -492,15 +492,26 @@ fn announce(address: SocketAddr, settings: &Settings, demo: bool) {
     let _ = std::io::stdout().flush();
 }
 
-async fn bind(address: IpAddr, port: Option<u16>) -> anyhow::Result<tokio::net::TcpListener> {
+fn bind(address: IpAddr, port: Option<u16>) -> anyhow::Result<tokio::net::TcpListener> {
     let wanted = SocketAddr::new(address, port.unwrap_or(USUAL_PORT));
-    match (tokio::net::TcpListener::bind(wanted).await, port) {
+    match (listen(wanted), port) {
         (Ok(listener), _) => Ok(listener),
         (Err(error), None) if error.kind() == std::io::ErrorKind::AddrInUse => {
-            tokio::net::TcpListener::bind(SocketAddr::new(address, 0)).await.context("no free port")
+            listen(SocketAddr::new(address, 0)).context("no free port")
         }
         (Err(error), _) => Err(error).with_context(|| format!("cannot listen on {wanted}; try another --port")),
     }
+}
+
+/// Visitors that may stand before the door at once: a class that opens the page together is more than the usual 128.
+const QUEUE: u32 = 1024;
+
+fn listen(wanted: SocketAddr) -> std::io::Result<tokio::net::TcpListener> {
+    let socket = if wanted.is_ipv4() { tokio::net::TcpSocket::new_v4() } else { tokio::net::TcpSocket::new_v6() }?;
+    #[cfg(not(windows))]
+    socket.set_reuseaddr(true)?;
+    socket.bind(wanted)?;
+    socket.listen(QUEUE)
 }
 
 fn default_data(demo: bool) -> anyhow::Result<PathBuf> {

@@ -95,10 +95,6 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
 table {
   width: 100%;
 }

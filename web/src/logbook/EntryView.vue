@@ -181,21 +181,6 @@ const places = (read: { motor_c?: number | null; controller_c?: number | null; b
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: var(--space-1) var(--space-6);
-}
-
-.sentence {
-  font-size: var(--size-sentence);
-  font-weight: 600;
-  line-height: 1.28;
-  max-width: 62ch;
-  padding: var(--space-1) 0;
-}
-
 .notes {
   max-width: 70ch;
   white-space: pre-line;
@@ -206,20 +191,9 @@ p + p {
   margin-top: var(--space-3);
 }
 
-th {
-  text-align: left;
-  font-weight: 400;
-  font-size: var(--size-note);
-  color: var(--soft);
-}
-
 td,
 th {
   padding: var(--space-1) var(--space-6) var(--space-1) 0;
-}
-
-.told {
-  color: var(--accent);
 }
 
 .pictures {

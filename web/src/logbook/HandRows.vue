@@ -72,17 +72,6 @@ function add(): void {
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
-th {
-  text-align: left;
-  font-weight: 400;
-  font-size: var(--size-note);
-  color: var(--soft);
-}
-
 td {
   padding: var(--space-1) var(--space-4) var(--space-1) 0;
   min-width: 7.5rem;

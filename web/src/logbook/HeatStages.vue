@@ -314,13 +314,6 @@ const text = (celsius: number | null | undefined) =>
 </template>
 
 <style scoped>
-.sentence {
-  font-size: var(--size-sentence);
-  font-weight: 600;
-  line-height: 1.28;
-  max-width: 62ch;
-}
-
 .stop {
   color: var(--fail);
 }
@@ -371,20 +364,9 @@ const text = (celsius: number | null | undefined) =>
   width: 9rem;
 }
 
-th {
-  text-align: left;
-  font-weight: 400;
-  font-size: var(--size-note);
-  color: var(--soft);
-}
-
 td,
 th {
   padding: var(--space-1) var(--space-6) var(--space-1) 0;
-}
-
-.told {
-  color: var(--accent);
 }
 
 summary {

@@ -179,14 +179,6 @@ function done(item: string, measured: boolean): void {
 </template>
 
 <style scoped>
-.sentence {
-  font-size: var(--size-sentence);
-  font-weight: 600;
-  line-height: 1.28;
-  max-width: 62ch;
-  padding-bottom: var(--space-3);
-}
-
 section {
   padding-bottom: var(--space-7);
 }
@@ -194,17 +186,6 @@ section {
 h3 {
   border-bottom: 1px solid var(--line);
   padding-bottom: 0.1875rem;
-}
-
-.scroll {
-  overflow-x: auto;
-}
-
-th {
-  text-align: left;
-  font-weight: 400;
-  font-size: var(--size-note);
-  color: var(--soft);
 }
 
 td,

@@ -126,6 +126,40 @@ function back(): void {
   </div>
 </template>
 
+<style>
+/* Shared by what stands in the logbook. */
+.log .sentence {
+  font-size: var(--size-sentence);
+  font-weight: 600;
+  line-height: 1.28;
+  max-width: 62ch;
+  text-wrap: pretty;
+  padding: var(--space-1) 0;
+}
+
+.log .open .line {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: var(--space-1) var(--space-6);
+}
+
+.log .scroll {
+  overflow-x: auto;
+}
+
+.log th {
+  text-align: left;
+  font-weight: 400;
+  font-size: var(--size-note);
+  color: var(--soft);
+}
+
+.log .told {
+  color: var(--accent);
+}
+</style>
+
 <style scoped>
 .log {
   position: absolute;

@@ -350,17 +350,6 @@ h3 {
   padding: var(--space-2) 0;
 }
 
-.scroll {
-  overflow-x: auto;
-}
-
-th {
-  text-align: left;
-  font-weight: 400;
-  font-size: var(--size-note);
-  color: var(--soft);
-}
-
 td,
 th {
   padding: var(--space-1) var(--space-6) var(--space-1) 0;

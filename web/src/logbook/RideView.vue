@@ -238,22 +238,6 @@ const file = computed(() => `/api/log/${id.value}/table`);
   min-width: 0;
 }
 
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: var(--space-1) var(--space-6);
-}
-
-.sentence {
-  font-size: var(--size-sentence);
-  font-weight: 600;
-  line-height: 1.28;
-  max-width: 62ch;
-  text-wrap: pretty;
-  padding: var(--space-1) 0;
-}
-
 .legend {
   display: flex;
   flex-wrap: wrap;
@@ -279,14 +263,6 @@ const file = computed(() => `/api/log/${id.value}/table`);
   stroke: var(--accent);
   stroke-width: 1.6;
   stroke-dasharray: 5 3;
-}
-
-.told {
-  color: var(--accent);
-}
-
-.scroll {
-  overflow-x: auto;
 }
 
 .sums th {

@@ -83,7 +83,7 @@ impl Channel {
     /// Least and most in the units of the ride.
     pub(super) const fn range(self) -> (f64, f64) {
         match self {
-            Self::Time => (-1e13, 1e13),
+            Self::Time => (-1e17, 1e17),
             Self::Date => (0.0, 0.0),
             Self::Speed => (-150.0, 150.0),
             Self::Distance => (-1e8, 1e8),

@@ -16,6 +16,7 @@ mod fair_verdicts;
 mod fit;
 mod fitting;
 mod floors;
+mod fuzzed;
 mod gearing_by_hand;
 mod generators;
 mod heat_and_times;

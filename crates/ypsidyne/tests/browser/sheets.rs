@@ -227,6 +227,9 @@ async fn type_into_entry(browser: &Browser, list: &str, typed: &[&str]) {
 }
 
 async fn switch_on(browser: &Browser, volts: &str) {
+    let heard =
+        "['off', 'on', 'limiting'].includes(document.querySelector('[data-supply-state]')?.dataset.supplyState)";
+    browser.until("the supply is heard", heard).await;
     let field = browser.find("[aria-label='Volts of the supply']").await;
     field.send_keys(&format!("\u{e009}a\u{e000}{volts}")).await.unwrap();
     let limit = browser.find("[aria-label='Current limit of the supply']").await;
@@ -256,6 +259,8 @@ async fn every_sheet_is_filled_by_the_instruments_that_serve_it_on_a_phone() {
         browser.until("live volts", "parseFloat(document.querySelector('[data-supply] b').innerText) > 2").await;
         for row in 1..=2 {
             type_into_entry(&browser, sheet.list, sheet.typed).await;
+            let read = format!("document.querySelector(\"[data-list='{}'] [data-read]\")", sheet.list);
+            browser.until("nothing is being read", &format!("{read} && !{read}.disabled")).await;
             browser.click(&format!("[data-list='{}'] [data-read]", sheet.list)).await;
             browser.until(&format!("row {row} of {}", sheet.kind), &format!("{} === {row}", rows(sheet.list))).await;
         }

@@ -2,6 +2,7 @@
 
 use super::{Head, Reading, short};
 use crate::document::log::MOST_ROWS;
+use crate::logbook::channel_heads::Channel;
 use crate::logbook::clock::{Moment, moment, plain_number};
 use crate::shelf::table::harmless;
 
@@ -44,7 +45,11 @@ impl Reading {
                 _ => time,
             };
             let said = moment(harmless(time_said), decimal_comma);
-            let Some(moment) = said.or_else(|| with_unit(time_said, decimal_comma).map(Moment::Number)) else {
+            let said = said.or_else(|| with_unit(time_said, decimal_comma).map(Moment::Number));
+            let (least, most) = Channel::Time.range();
+            let possible =
+                |moment: &Moment| !matches!(moment, Moment::Number(number) if !(least..=most).contains(number));
+            let Some(moment) = said.filter(possible) else {
                 let name = self.mapped[time_at].head.clone();
                 self.note(line, Some(&name), || format!("{time_said:?} came, a time is needed: the row is left out"));
                 self.left_out += 1;

@@ -4,6 +4,9 @@ use super::{Reading, short};
 use crate::logbook::clock::Moment;
 use crate::logbook::totals::usual_step_s;
 
+/// A ride lasts so long at most, s: as its document allows.
+const LONGEST_S: f64 = 1e7;
+
 impl Reading {
     /// Times as seconds since the start, each above the one before; rows that repeat or go back are left out and named.
     pub(super) fn times_set_right(&mut self) {
@@ -60,17 +63,26 @@ impl Reading {
     pub(super) fn keep_rising(&mut self, seconds: &[f64]) {
         let name = self.time_at.map(|at| self.mapped[at].head.clone());
         let mut keep = vec![true; seconds.len()];
+        let first = seconds.first().copied().unwrap_or_default();
         let mut last = f64::NEG_INFINITY;
         for (row, second) in seconds.iter().enumerate() {
-            if *second > last {
-                last = *second;
+            // Since the start: what is left of an enormous number tells two rows apart no more.
+            let since = second - first;
+            if since > last && since <= LONGEST_S {
+                last = since;
                 continue;
             }
             keep[row] = false;
             self.left_out += 1;
-            let (line, back) = (self.lines[row], last - second);
+            let (line, back) = (self.lines[row], last - since);
             let detail = move || {
-                if back == 0.0 {
+                if since > LONGEST_S {
+                    format!(
+                        "it is {} s after the start, at most {} s are possible: the row is left out",
+                        short(since),
+                        short(LONGEST_S)
+                    )
+                } else if back == 0.0 {
                     "the time of the row before is repeated: the row is left out".to_owned()
                 } else {
                     format!("the time goes back by {} s: the row is left out", short(back))
@@ -78,7 +90,6 @@ impl Reading {
             };
             self.note(line, name.as_deref(), detail);
         }
-        let first = seconds.iter().zip(&keep).find(|(_, keep)| **keep).map_or(0.0, |(second, _)| *second);
         self.seconds = seconds.iter().zip(&keep).filter(|(_, keep)| **keep).map(|(second, _)| second - first).collect();
         let mut row = 0;
         self.lines.retain(|_| {
