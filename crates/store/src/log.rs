@@ -115,13 +115,14 @@ pub fn list(connection: &Connection, build: Option<&str>) -> Result<Vec<StoredEn
     rows.map(|found| unpacked(found?)).collect()
 }
 
-/// Builds that have entries.
+/// Builds whose log counts towards upkeep: those with rides, and those that were looked after.
 ///
 /// # Errors
 /// What SQLite reports.
-pub fn builds_with_entries(connection: &Connection) -> Result<Vec<String>, StoreError> {
-    let mut statement =
-        connection.prepare_cached("SELECT DISTINCT build_id FROM log_entry WHERE deleted_at IS NULL")?;
+pub fn builds_in_use(connection: &Connection) -> Result<Vec<String>, StoreError> {
+    let mut statement = connection.prepare_cached(
+        "SELECT DISTINCT build_id FROM log_entry WHERE deleted_at IS NULL AND kind IN ('ride', 'upkeep')",
+    )?;
     let rows = statement.query_map([], |row| row.get(0))?;
     Ok(rows.collect::<Result<_, _>>()?)
 }

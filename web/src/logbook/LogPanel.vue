@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // The logbook of a build: the timeline, and beside it the ride, the entry or the answer that is open.
-import { computed, defineAsyncComponent, watch } from "vue";
+import { computed, defineAsyncComponent, onBeforeUnmount, watch } from "vue";
 import { useRoute } from "vue-router";
 import { download, fileName } from "../shared/lib/download";
 import { narrow } from "../workbench/layout";
@@ -22,6 +22,8 @@ const HeatStages = defineAsyncComponent(() => import("./HeatStages.vue"));
 const bench = useBench();
 const log = useLog();
 void log.load();
+log.active = true;
+onBeforeUnmount(() => (log.active = false));
 // Whoever comes from the log of all builds comes for one entry.
 const asked = useRoute().query.entry;
 if (typeof asked === "string") log.look(asked);

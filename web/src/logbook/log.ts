@@ -25,7 +25,6 @@ export const useLog = defineStore("log", () => {
   const editing = shallowRef<{ id: string | null; revision: number; entry: Partial<LogEntry> } | null>(null);
 
   const open = computed(() => lines.value?.find(({ id }) => id === chosen.value) ?? null);
-  const rides = computed(() => (lines.value ?? []).filter(({ kind }) => kind === "ride"));
 
   async function load(): Promise<void> {
     const id = bench.id;
@@ -54,10 +53,14 @@ export const useLog = defineStore("log", () => {
     },
     { immediate: true },
   );
+  /** Whether the log is looked at. */
+  const active = ref(false);
   // A save of the build may have entered a change; the reader may have taken other units.
   watch(
     () => [bench.revision, readerUnits()],
-    () => void load(),
+    () => {
+      if (active.value) void load();
+    },
   );
 
   function look(id: string): void {
@@ -120,12 +123,12 @@ export const useLog = defineStore("log", () => {
     lines,
     book,
     about,
+    active,
     problem,
     chosen,
     pane,
     editing,
     open,
-    rides,
     load,
     look,
     show,

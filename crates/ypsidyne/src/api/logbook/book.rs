@@ -208,7 +208,7 @@ async fn of_parts(State(app): State<App>) -> Result<Json<Vec<PartStory>>, ApiErr
 /// What is due, build by build, of those that have a log.
 pub(in crate::api) fn due_of(connection: &Connection, now: &str) -> Result<BTreeMap<String, Vec<String>>, StoreError> {
     let mut found = BTreeMap::new();
-    for id in log::builds_with_entries(connection)? {
+    for id in log::builds_in_use(connection)? {
         let (Ok(stored), entries) = (builds::by_id(connection, &id), log::list(connection, Some(&id))?) else {
             continue;
         };

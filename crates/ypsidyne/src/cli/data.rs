@@ -1,0 +1,54 @@
+//! The data file: where it is, copied, looked through.
+
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+
+use anyhow::Context;
+
+use super::documents::BAD_INPUT;
+
+pub(super) fn back_up(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> {
+    let data = match data {
+        Some(data) => data,
+        None => default_data(false)?,
+    };
+    anyhow::ensure!(data.exists(), "there is no data file {}", data.display());
+    anyhow::ensure!(!file.exists(), "{} is there already: name another file", file.display());
+    let store = ypsidyne_store::Store::open(&data)?;
+    store.with(|connection| ypsidyne_store::backup::copy(connection, file))?;
+    let looked = ypsidyne_store::backup::look_through(file)?;
+    anyhow::ensure!(looked.is_sound(), "the copy is not whole: look {} through with `ypsidyne check`", data.display());
+    println!("{} holds a copy of {}", file.display(), data.display());
+    Ok(())
+}
+
+pub(super) fn check(file: &Path) -> ExitCode {
+    let looked = match ypsidyne_store::backup::look_through(file) {
+        Ok(looked) => looked,
+        Err(error) => {
+            eprintln!("ypsidyne: {error}");
+            return ExitCode::from(BAD_INPUT);
+        }
+    };
+    for (name, all, read) in &looked.kinds {
+        println!("{name}: {read} of {all} can be read");
+    }
+    for line in looked.pages.iter().chain(&looked.damaged) {
+        println!("damaged: {line}");
+    }
+    if looked.is_sound() {
+        println!("{} is whole", file.display());
+        return ExitCode::SUCCESS;
+    }
+    println!(
+        "What can be read can be exported: start the bench on a copy of this file, or go back to a day's copy beside it."
+    );
+    ExitCode::FAILURE
+}
+
+pub(super) fn default_data(demo: bool) -> anyhow::Result<PathBuf> {
+    let folder =
+        dirs::data_dir().context("no home folder to keep builds in; name a file with --data")?.join("ypsidyne");
+    std::fs::create_dir_all(&folder).with_context(|| format!("cannot make {}", folder.display()))?;
+    Ok(folder.join(if demo { "demo.sqlite" } else { "builds.sqlite" }))
+}
