@@ -13,7 +13,7 @@ export function printLog(name: string, lines: LogLine[]): void {
   const rows = lines.map((line) => {
     const kind = KINDS.find((known) => known.kind === line.kind)?.one ?? line.kind;
     const notes = line.entry.notes ?? "";
-    return `<tr>${cell(momentOf(line.at))}${cell(kind)}${cell(line.title)}${cell([line.says, notes].filter(Boolean).join(". "))}</tr>`;
+    return `<tr>${cell(momentOf(line.at))}${cell(kind)}${cell(line.title)}${cell([line.says, notes].filter(Boolean).join(" "))}</tr>`;
   });
   const title = document.createElement("h1");
   title.textContent = `${name}: logbook`;
