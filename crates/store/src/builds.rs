@@ -143,6 +143,15 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredBuild, StoreErro
         .unpacked()
 }
 
+/// Refuses what would belong to a build that is not there.
+pub(crate) fn must_be_there(connection: &Connection, build: &str) -> Result<(), StoreError> {
+    connection
+        .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
+        .query_row(named_params! { ":id": build }, |_| Ok(()))
+        .optional()?
+        .ok_or_else(|| StoreError::NotFound { id: build.to_owned() })
+}
+
 /// Stores a new build as its revision 1.
 ///
 /// # Errors

@@ -78,21 +78,13 @@ fn add(transaction: &Transaction<'_>, build: &str, new: &NewEntry<'_>, now: &str
     Ok(())
 }
 
-fn build_is_there(connection: &Connection, build: &str) -> Result<(), StoreError> {
-    connection
-        .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
-        .query_row(named_params! { ":id": build }, |_| Ok(()))
-        .optional()?
-        .ok_or_else(|| StoreError::NotFound { id: build.to_owned() })
-}
-
 /// Keeps new entries of a build, all or none.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] when there is no such build, [`StoreError::Full`], or what SQLite reports.
 pub fn create(connection: &mut Connection, build: &str, new: &[NewEntry<'_>], now: &str) -> Result<(), StoreError> {
     let transaction = crate::begin(connection)?;
-    build_is_there(&transaction, build)?;
+    crate::builds::must_be_there(&transaction, build)?;
     for entry in new {
         add(&transaction, build, entry, now)?;
     }
@@ -275,7 +267,7 @@ pub fn keep_picture(
     now: &str,
 ) -> Result<(), StoreError> {
     let transaction = crate::begin(connection)?;
-    build_is_there(&transaction, build)?;
+    crate::builds::must_be_there(&transaction, build)?;
     transaction
         .prepare_cached(
             "INSERT INTO log_picture (id, build_id, kind, kept_at, content) VALUES (:id, :build, :kind, :now, :content)",

@@ -46,11 +46,7 @@ pub fn keep(connection: &mut Connection, id: &str, new: &NewRun<'_>) -> Result<R
     let document = pack(new.document)?;
     let simulated = pack(new.simulated)?;
     let transaction = crate::begin(connection)?;
-    transaction
-        .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
-        .query_row(named_params! { ":id": new.build }, |_| Ok(()))
-        .optional()?
-        .ok_or_else(|| StoreError::NotFound { id: new.build.to_owned() })?;
+    crate::builds::must_be_there(&transaction, new.build)?;
     transaction
         .prepare_cached(
             "INSERT INTO run (id, build_id, title, option_name, kept_at, document, simulated)

@@ -129,11 +129,7 @@ fn row(row: &rusqlite::Row<'_>) -> rusqlite::Result<StoredSearch> {
 pub fn begin(connection: &mut Connection, id: &str, new: &NewSearch<'_>) -> Result<(), StoreError> {
     let packed = pack(new.document)?;
     let transaction = crate::begin(connection)?;
-    transaction
-        .prepare_cached("SELECT 1 FROM build WHERE id = :id")?
-        .query_row(named_params! { ":id": new.build }, |_| Ok(()))
-        .optional()?
-        .ok_or_else(|| StoreError::NotFound { id: new.build.to_owned() })?;
+    crate::builds::must_be_there(&transaction, new.build)?;
     transaction
         .prepare_cached(
             "INSERT INTO search (id, build_id, title, state, started_at, combinations, document)

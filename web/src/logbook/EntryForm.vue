@@ -1,13 +1,13 @@
 <script setup lang="ts">
 // An entry written by hand: upkeep, a failure, a check, a change, a note with pictures.
-import { computed, ref, shallowRef, watch } from "vue";
-import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
-import { ask } from "../api/reach";
+import { computed, ref, watch } from "vue";
+import { type ProblemDocument, saying } from "../api/client";
 import { fieldMeta } from "../api/fields";
 import { useBench } from "../workbench/bench";
 import EntryField from "./EntryField.vue";
 import { type Kind, KINDS, type LogEntry } from "./kinds";
 import { useLog } from "./log";
+import { useMoment } from "./moment";
 import WhenWhat from "./WhenWhat.vue";
 
 const bench = useBench();
@@ -71,21 +71,14 @@ const measures = computed(() => log.book?.upkeep.find(({ item: name }) => name =
 
 // ---- a failure: whether a limit was passed at that moment, by the verdict and the rides of that day
 
-const moment = shallowRef<Schemas["AtThatMoment"] | null>(null);
-watch(
-  () => [draft.value.kind, draft.value.at, draft.value.component],
-  async () => {
-    moment.value = null;
-    if (draft.value.kind !== "failure" || !bench.id) return;
-    const component = (draft.value.component ?? null) as string | null;
-    const body = { build_id: bench.id, at: draft.value.at, component };
-    const reply = await ask(() => api.POST("/api/log/moment", { body }));
-    moment.value = reply?.data ?? null;
-    if (reply?.data?.beyond != null && log.editing?.id === null)
-      draft.value.beyond_limits = reply.data.beyond;
-  },
-  { immediate: true },
+const { value: moment } = useMoment(() =>
+  draft.value.kind === "failure"
+    ? { at: draft.value.at, component: draft.value.component as string | undefined }
+    : null,
 );
+watch(moment, (told) => {
+  if (told?.beyond != null && log.editing?.id === null) draft.value.beyond_limits = told.beyond;
+});
 const components = fieldMeta("LogEntry:failure", "component").choices ?? [];
 
 // ---- pictures of a note

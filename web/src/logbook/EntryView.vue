@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // An entry that is no ride: all that stands in it.
-import { computed, shallowRef, watch } from "vue";
+import { computed } from "vue";
 import { api, type Schemas } from "../api/client";
-import { ask } from "../api/reach";
+import { useAnswer } from "../api/answer";
 import { figures, shownText } from "../units/quantity";
 import { useBench } from "../workbench/bench";
 import EntryTools from "./EntryTools.vue";
 import { type LogLine, momentOf, oneOf } from "./kinds";
 import { useLog } from "./log";
+import { useMoment } from "./moment";
 
 const props = defineProps<{ line: LogLine }>();
 const bench = useBench();
@@ -27,17 +28,12 @@ const results = computed(() => check.value?.results ?? null);
 
 // ---- heat: each day beside the prediction and the days before
 
-const stages = shallowRef<Schemas["HeatStages"] | null>(null);
-watch(
-  heat,
-  async (entry) => {
-    stages.value = null;
-    const build = bench.document;
-    if (!entry || !build) return;
-    const reply = await ask(() => api.POST("/api/log/heat", { body: { build, entry } }));
-    stages.value = reply?.data ?? null;
-  },
-  { immediate: true },
+const { value: stages } = useAnswer<Schemas["HeatStages"]>(
+  () => [heat.value, bench.document],
+  (signal) =>
+    heat.value && bench.document
+      ? api.POST("/api/log/heat", { body: { build: bench.document, entry: heat.value }, signal })
+      : null,
 );
 const otherDays = computed(() =>
   (log.lines ?? []).filter(({ kind, id }) => kind === "heat" && id !== props.line.id),
@@ -45,18 +41,7 @@ const otherDays = computed(() =>
 
 // ---- a failure: whether a limit was passed that day
 
-const moment = shallowRef<Schemas["AtThatMoment"] | null>(null);
-watch(
-  failure,
-  async (entry) => {
-    moment.value = null;
-    if (!entry || !bench.id) return;
-    const body = { build_id: bench.id, at: entry.at, component: entry.component ?? null };
-    const reply = await ask(() => api.POST("/api/log/moment", { body }));
-    moment.value = reply?.data ?? null;
-  },
-  { immediate: true },
-);
+const { value: moment } = useMoment(() => failure.value);
 const about = computed(() => log.book?.failures.find(({ part }) => part === failure.value?.part) ?? null);
 const health = computed(() =>
   log.book?.magnets.find(({ motor }) => (motor ?? null) === (check.value?.motor ?? null)),

@@ -61,7 +61,9 @@ const NOTHING = { duration_s: 1, gaps: [] } as unknown as Schemas["RideTotals"];
 watch(figuresOf, (wanted) => void compare(wanted), { immediate: true });
 watch(readerUnits, () => {
   against.value = {};
-  void compare(figuresOf.value);
+  // What it says and puts in is that of then, whatever is foretold beside it.
+  void compare("then");
+  if (figuresOf.value !== "then") void compare(figuresOf.value);
 });
 watch(stretch, () => void fetchLines(), { immediate: true });
 // What was put in changes the figures of now.

@@ -275,7 +275,7 @@ pub fn heat_stages(build: &Build, option: usize, drive: usize, entry: &HeatEntry
     Ok(told)
 }
 
-/// The stages as they were run, computed one after the other at their own speeds: each goes on from the rise before it.
+/// The stages as they were run: what is computed at the end of each is its own speed held from the start until then.
 fn stages_read(machine: &Machine<'_>, entry: &HeatEntry) -> Result<Vec<StageRead>, Vec<Problem>> {
     let mut read = Vec::with_capacity(entry.stages.len());
     let mut ends_min = 0.0;

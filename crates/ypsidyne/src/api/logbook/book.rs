@@ -69,44 +69,54 @@ pub(super) struct LogLine {
 }
 
 impl LogLine {
-    /// `None` for an entry that another version wrote and this one cannot read.
-    fn of(stored: &StoredEntry, build_name: &str) -> Option<Self> {
-        let entry = light(stored)?;
-        let summary = summary(stored);
-        Some(Self {
-            id: stored.id.clone(),
-            build: stored.build.clone(),
+    fn of(kept: &Kept<'_>, build_name: &str) -> Self {
+        Self {
             build_name: build_name.to_owned(),
-            revision: stored.revision,
-            kind: entry.happened.kind(),
-            at: entry.heading.at.clone(),
-            title: line::title(&entry),
-            says: line::says(&entry, summary.as_ref()),
-            by_itself: stored.since_revision.is_some(),
-            entry: entry.without_readings(),
-            summary,
-            sheet: None,
-        })
+            revision: kept.stored.revision,
+            by_itself: kept.stored.since_revision.is_some(),
+            ..Self::about(&kept.stored.id, &kept.stored.build, &kept.entry, kept.summary.clone())
+        }
     }
 
     /// A bench sheet of this build: a check that nobody had to write.
-    fn of_sheet(stored: &StoredSheet, build: &str, build_name: &str) -> Option<Self> {
-        let entry = entry_of_sheet(stored)?;
-        Some(Self {
-            id: stored.id.clone(),
-            build: build.to_owned(),
+    fn of_sheet(stored: &StoredSheet, entry: &Entry, build: &str, build_name: &str) -> Self {
+        Self {
             build_name: build_name.to_owned(),
             revision: stored.revision,
+            by_itself: true,
+            sheet: Some(stored.id.clone()),
+            ..Self::about(&stored.id, build, entry, None)
+        }
+    }
+
+    fn about(id: &str, build: &str, entry: &Entry, summary: Option<RideSummary>) -> Self {
+        Self {
+            id: id.to_owned(),
+            build: build.to_owned(),
+            build_name: String::new(),
+            revision: 1,
             kind: entry.happened.kind(),
             at: entry.heading.at.clone(),
-            title: line::title(&entry),
-            says: line::says(&entry, None),
-            by_itself: true,
+            title: line::title(entry),
+            says: line::says(entry, summary.as_ref()),
+            by_itself: false,
             entry: entry.without_readings(),
-            summary: None,
-            sheet: Some(stored.id.clone()),
-        })
+            summary,
+            sheet: None,
+        }
     }
+}
+
+/// An entry that was kept, read once for all that is said of it.
+struct Kept<'s> {
+    stored: &'s StoredEntry,
+    entry: Entry,
+    summary: Option<RideSummary>,
+}
+
+/// What was kept, but for entries that another version wrote and this one cannot read.
+fn read(stored: &[StoredEntry]) -> Vec<Kept<'_>> {
+    stored.iter().filter_map(|stored| Some(Kept { stored, entry: light(stored)?, summary: summary(stored) })).collect()
 }
 
 /// A bench sheet as a check of the log; `None` for one that nothing can be read of yet.
@@ -135,15 +145,16 @@ struct BuildLog {
     book: Book,
 }
 
-fn parted(stored: &[StoredEntry]) -> (Vec<Entry>, Vec<RideSummary>) {
-    let entries = stored.iter().filter_map(light).filter(|entry| !matches!(entry.happened, Happened::Ride(_)));
-    (entries.collect(), stored.iter().filter_map(summary).collect())
-}
-
-fn booked(build: &Build, stored: &[StoredEntry], now: &str) -> Book {
-    let (option, drive) = about(build);
-    let (entries, rides) = parted(stored);
-    book(build, option, drive, &entries, &rides, now)
+/// Entries that are no rides, and rides by what they add up to.
+fn parted(kept: Vec<Kept<'_>>) -> (Vec<Entry>, Vec<RideSummary>) {
+    let (mut entries, mut rides) = (Vec::new(), Vec::new());
+    for one in kept {
+        rides.extend(one.summary);
+        if !matches!(one.entry.happened, Happened::Ride(_)) {
+            entries.push(one.entry);
+        }
+    }
+    (entries, rides)
 }
 
 async fn of_build(State(app): State<App>, Path(id): Path<String>) -> Result<Json<BuildLog>, ApiError> {
@@ -157,11 +168,14 @@ async fn of_build(State(app): State<App>, Path(id): Path<String>) -> Result<Json
         let id = build.id;
         let build = build_of(&build.document)?;
         let (option, drive) = about(&build);
-        let mut lines: Vec<LogLine> = stored.iter().filter_map(|entry| LogLine::of(entry, &build.name)).collect();
-        lines.extend(sheets.iter().filter_map(|sheet| LogLine::of_sheet(sheet, &id, &build.name)));
+        let kept = read(&stored);
+        let checks: Vec<(&StoredSheet, Entry)> =
+            sheets.iter().filter_map(|sheet| Some((sheet, entry_of_sheet(sheet)?))).collect();
+        let mut lines: Vec<LogLine> = kept.iter().map(|kept| LogLine::of(kept, &build.name)).collect();
+        lines.extend(checks.iter().map(|(sheet, entry)| LogLine::of_sheet(sheet, entry, &id, &build.name)));
         lines.sort_by(|a, b| b.at.cmp(&a.at));
-        let (mut entries, rides) = parted(&stored);
-        entries.extend(sheets.iter().filter_map(entry_of_sheet));
+        let (mut entries, rides) = parted(kept);
+        entries.extend(checks.into_iter().map(|(_, entry)| entry));
         let book = book(&build, option, drive, &entries, &rides, &crate::time::now());
         Ok(Json(BuildLog { option, drive, lines, book }))
     })
@@ -177,7 +191,7 @@ async fn of_all(State(app): State<App>) -> Result<Json<Vec<LogLine>>, ApiError> 
         .await?;
     app.compute(move || {
         let name = |id: &str| names.get(id).map_or("", String::as_str);
-        Json(stored.iter().filter_map(|entry| LogLine::of(entry, name(&entry.build))).collect())
+        Json(read(&stored).iter().map(|kept| LogLine::of(kept, name(&kept.stored.build))).collect())
     })
     .await
 }
@@ -190,12 +204,15 @@ async fn of_parts(State(app): State<App>) -> Result<Json<Vec<PartStory>>, ApiErr
         })
         .await?;
     app.compute(move || {
-        let logs: Vec<(String, Vec<Entry>, Vec<RideSummary>)> = names
-            .into_iter()
-            .map(|(id, name)| {
-                let own: Vec<StoredEntry> = stored.iter().filter(|entry| entry.build == id).cloned().collect();
-                let (entries, rides) = parted(&own);
-                (name, entries, rides)
+        let mut by_build: BTreeMap<&str, Vec<Kept<'_>>> = BTreeMap::new();
+        for kept in read(&stored) {
+            by_build.entry(&kept.stored.build).or_default().push(kept);
+        }
+        let logs: Vec<(&String, Vec<Entry>, Vec<RideSummary>)> = names
+            .iter()
+            .filter_map(|(id, name)| {
+                let (entries, rides) = parted(by_build.remove(id.as_str())?);
+                Some((name, entries, rides))
             })
             .collect();
         let machines: Vec<MachineLog<'_>> =
@@ -213,8 +230,10 @@ pub(in crate::api) fn due_of(connection: &Connection, now: &str) -> Result<BTree
             continue;
         };
         let Ok(build) = Build::from_json(&stored.document) else { continue };
-        let due = booked(&build, &entries, now).upkeep.into_iter().filter(|one| one.due).map(|one| one.item).collect();
-        found.insert(id, due);
+        let (option, drive) = about(&build);
+        let (entries, rides) = parted(read(&entries));
+        let upkeep = book(&build, option, drive, &entries, &rides, now).upkeep;
+        found.insert(id, upkeep.into_iter().filter(|one| one.due).map(|one| one.item).collect());
     }
     Ok(found)
 }

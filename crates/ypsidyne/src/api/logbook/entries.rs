@@ -7,7 +7,7 @@ use axum::response::Response;
 use ypsidyne_core::document::log::{Entry, Happened};
 use ypsidyne_store::log;
 
-use super::kept::{Prepared, read_whole, whole};
+use super::kept::{Prepared, keep_new, read_whole, whole};
 use crate::api::etag::{Saved, if_match, saved};
 use crate::api::json::JsonBody;
 use crate::api::problem::ApiError;
@@ -51,14 +51,7 @@ async fn create(State(app): State<App>, Path(build): Path<String>, body: JsonBod
             Prepared::of(id, Entry::from_value(&value).map_err(ApiError::Document)?)
         })
         .await??;
-    let now = crate::time::now();
-    let (id, now) = app
-        .store(move |connection| {
-            log::create(connection, &build, &[prepared.stored()], &now)?;
-            Ok((prepared.stored().id.to_owned(), now))
-        })
-        .await?;
-    Ok(saved(StatusCode::CREATED, id, 1, now))
+    keep_new(&app, build, prepared).await
 }
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Entry>, ApiError> {

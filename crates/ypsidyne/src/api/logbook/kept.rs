@@ -1,13 +1,17 @@
 //! Entries between the store and the core: what is kept of them, and what comes back.
 
+use axum::http::StatusCode;
+use axum::response::Response;
 use serde_json::Value;
 use ypsidyne_core::document::log::{Entry, Happened, Ride, RideColumns};
 use ypsidyne_core::document::{Build, Load, Problem};
 use ypsidyne_core::logbook::book::RideSummary;
 use ypsidyne_core::logbook::totals::ride_totals;
 use ypsidyne_store::log::{NewEntry, StoredEntry};
-use ypsidyne_store::{Connection, Store, StoreError, builds, log};
+use ypsidyne_store::{Connection, Store, StoreError, log};
 
+use crate::api::App;
+use crate::api::etag::saved;
 use crate::api::problem::ApiError;
 
 /// An entry about to be kept, with what the store wants of it.
@@ -81,6 +85,18 @@ pub(super) fn in_utc(at: &str) -> Result<String, Problem> {
     })
 }
 
+/// Keeps a new entry of a build, and says where it stands.
+pub(super) async fn keep_new(app: &App, build: String, prepared: Prepared) -> Result<Response, ApiError> {
+    let now = crate::time::now();
+    let (id, now) = app
+        .store(move |connection| {
+            log::create(connection, &build, &[prepared.stored()], &now)?;
+            Ok((prepared.id, now))
+        })
+        .await?;
+    Ok(saved(StatusCode::CREATED, id, 1, now))
+}
+
 /// Keeps entries that were read; for the demo.
 pub(crate) fn new_entries(store: &Store, build: &str, entries: Vec<Entry>) -> anyhow::Result<()> {
     let prepared = entries
@@ -119,11 +135,6 @@ pub(super) fn read_whole(connection: &Connection, id: &str) -> Result<(StoredEnt
 /// A build that was stored.
 pub(super) fn build_of(document: &str) -> Result<Build, ApiError> {
     Build::from_json(document).map_err(ApiError::Document)
-}
-
-/// The build as it stood at a moment.
-pub(super) fn build_at(connection: &Connection, id: &str, at: &str) -> Result<(u32, String), StoreError> {
-    builds::at_moment(connection, id, at)
 }
 
 /// The option and the drive that a log is about where its entries do not say: the one that is chosen, else the first; the first

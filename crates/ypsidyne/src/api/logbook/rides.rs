@@ -4,7 +4,7 @@ use std::collections::BTreeMap;
 
 use axum::Json;
 use axum::extract::{Path, State};
-use axum::http::{StatusCode, header};
+use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::document::Build;
@@ -19,8 +19,8 @@ use ypsidyne_core::logbook::{ComparedRide, compare_ride};
 use ypsidyne_store::{builds, log};
 
 use super::LARGEST_FILE_BYTES;
-use super::kept::{Prepared, build_at, build_of, named, read_whole, whole};
-use crate::api::etag::{Saved, saved};
+use super::kept::{Prepared, build_of, keep_new, named, read_whole, whole};
+use crate::api::etag::Saved;
 use crate::api::extract::{QueryFields, QueryOf};
 use crate::api::json::JsonBody;
 use crate::api::problem::ApiError;
@@ -133,14 +133,7 @@ async fn keep_ride(State(app): State<App>, Path(build): Path<String>, body: Json
             Prepared::of(id, entry)
         })
         .await??;
-    let now = crate::time::now();
-    let (id, now) = app
-        .store(move |connection| {
-            log::create(connection, &build, &[prepared.stored()], &now)?;
-            Ok((prepared.stored().id.to_owned(), now))
-        })
-        .await?;
-    Ok(saved(StatusCode::CREATED, id, 1, now))
+    keep_new(&app, build, prepared).await
 }
 
 #[derive(Deserialize)]
@@ -243,7 +236,7 @@ async fn compared(
                 let stored = builds::by_id(connection, &build_id)?;
                 Ok((stored.revision, stored.document))
             }
-            Figures::Then | Figures::Ride => build_at(connection, &build_id, &at),
+            Figures::Then | Figures::Ride => builds::at_moment(connection, &build_id, &at),
         })
         .await?;
     let told = app

@@ -8,9 +8,9 @@ use ypsidyne_core::document::log::{Calibrated, Component, Entry, Happened, HeatE
 use ypsidyne_core::logbook::at_that_moment::{AtThatMoment, at_that_moment};
 use ypsidyne_core::logbook::corrected::{Corrected, corrected};
 use ypsidyne_core::logbook::heat_stages::{HeatStages, heat_stages};
-use ypsidyne_store::log;
+use ypsidyne_store::{builds, log};
 
-use super::kept::{build_at, build_of, named, summary, whole};
+use super::kept::{build_of, named, summary, whole};
 use crate::api::extract::WithBuild;
 use crate::api::json::JsonBody;
 use crate::api::problem::ApiError;
@@ -148,7 +148,7 @@ async fn moment(State(app): State<App>, body: JsonBody) -> Result<Json<AtThatMom
     let (id, at) = (asked.build_id, asked.at);
     let (document, rides) = app
         .store(move |connection| {
-            let (_, document) = build_at(connection, &id, &at)?;
+            let (_, document) = builds::at_moment(connection, &id, &at)?;
             let of_that_day = log::list(connection, Some(&id))?
                 .into_iter()
                 .filter(|entry| summary(entry).is_some_and(|ride| ride.at.get(..10) == Some(&*day)));
