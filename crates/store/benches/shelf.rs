@@ -72,6 +72,16 @@ fn searching(criterion: &mut Criterion) {
                 ..motor()
             },
         ),
+        ("every kind, sorted by price", Search { sort: Some("price".to_owned()), limit: 100, ..Search::default() }),
+        (
+            "every kind, a wide range, sorted by price",
+            Search {
+                ranges: vec![range("mass_kg", 10.0, 9000.0)],
+                sort: Some("price".to_owned()),
+                limit: 100,
+                ..Search::default()
+            },
+        ),
         ("the last page", Search { offset: PARTS - 100, limit: 100, ..Search::default() }),
     ];
     let mut group = criterion.benchmark_group("search 20 000 parts");

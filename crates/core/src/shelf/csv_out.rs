@@ -3,31 +3,55 @@
 use serde_json::Value;
 
 use super::columns::fields;
-use super::table::{defused, write as write_table};
+use super::table::{defused, lines};
 use super::{PartKind, ShelfPart};
 
-/// The parts as a table: `part`, then every figure that any of their kinds has.
-///
-/// Reading the table gives the same parts, apart from shelf links and provenance, which tables do not carry.
-#[must_use]
-pub fn write<'a>(parts: impl Iterator<Item = &'a ShelfPart> + Clone) -> String {
-    let mut keys: Vec<String> = Vec::new();
-    for kind in PartKind::ALL {
-        if parts.clone().any(|part| part.kind() == *kind) {
+/// The columns of a table of parts: `part`, then every figure that any of their kinds has.
+#[derive(Debug, Clone)]
+pub struct PartColumns {
+    keys: Vec<String>,
+}
+
+impl PartColumns {
+    /// The columns that parts of these kinds need.
+    #[must_use]
+    pub fn of(kinds: &[PartKind]) -> Self {
+        let mut keys: Vec<String> = Vec::new();
+        for kind in PartKind::ALL.iter().filter(|kind| kinds.contains(kind)) {
             for field in fields(*kind) {
                 if !keys.contains(&field.key) {
                     keys.push(field.key);
                 }
             }
         }
+        Self { keys }
     }
-    let header: Vec<&str> = std::iter::once("part").chain(keys.iter().map(String::as_str)).collect();
-    let rows = parts.map(|part| {
-        let document = part.document();
-        let cells = keys.iter().map(|key| cell(document.pointer(&format!("/{}", key.replace('.', "/")))));
-        std::iter::once(part.kind().word().to_owned()).chain(cells).collect::<Vec<_>>()
-    });
-    write_table(header, rows)
+
+    /// The line of heads.
+    #[must_use]
+    pub fn heading(&self) -> String {
+        lines([std::iter::once("part").chain(self.keys.iter().map(String::as_str))])
+    }
+
+    /// A line for each part, given as its document.
+    #[must_use]
+    pub fn rows<'a>(&self, documents: impl IntoIterator<Item = &'a Value>) -> String {
+        lines(documents.into_iter().map(|document| {
+            let at = move |key: &String| key.split('.').try_fold(document, |value, member| value.get(member));
+            std::iter::once(cell(document.get("part"))).chain(self.keys.iter().map(move |key| cell(at(key))))
+        }))
+    }
+}
+
+/// The parts as a table.
+///
+/// Reading the table gives the same parts, apart from shelf links and provenance, which tables do not carry.
+#[must_use]
+pub fn write<'a>(parts: impl Iterator<Item = &'a ShelfPart> + Clone) -> String {
+    let kinds: Vec<PartKind> = parts.clone().map(ShelfPart::kind).collect();
+    let columns = PartColumns::of(&kinds);
+    let documents: Vec<Value> = parts.map(ShelfPart::document).collect();
+    columns.heading() + &columns.rows(&documents)
 }
 
 fn cell(value: Option<&Value>) -> String {

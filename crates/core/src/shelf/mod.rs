@@ -246,12 +246,6 @@ impl schemars::JsonSchema for Shelf {
     }
 }
 
-/// A whole shelf as a document, in the order given.
-#[must_use]
-pub fn shelf_document(parts: impl Iterator<Item = Value>) -> Value {
-    json!({ "format": SHELF_FORMAT, "parts": parts.collect::<Vec<_>>() })
-}
-
 /// A part read from a shelf, or what is wrong with it; `place` counts from 0.
 pub type ReadPart = (usize, Result<ShelfPart, Vec<Problem>>);
 

@@ -56,10 +56,18 @@ where
     R: IntoIterator<Item = C>,
     C: IntoIterator<Item: AsRef<[u8]>>,
 {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    // Writing to memory does not fail.
-    let _ = writer.write_record(heading);
+    lines([heading]) + &lines(rows)
+}
+
+/// Lines of a table as CSV.
+pub(crate) fn lines<R, C>(rows: R) -> String
+where
+    R: IntoIterator<Item = C>,
+    C: IntoIterator<Item: AsRef<[u8]>>,
+{
+    let mut writer = csv::WriterBuilder::new().flexible(true).from_writer(Vec::new());
     for row in rows {
+        // Writing to memory does not fail.
         let _ = writer.write_record(row);
     }
     writer.into_inner().ok().and_then(|bytes| String::from_utf8(bytes).ok()).unwrap_or_default()

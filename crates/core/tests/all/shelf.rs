@@ -7,7 +7,7 @@ use ypsidyne_core::shelf::columns::{ColumnChoice, ColumnChoices, fields, guess};
 use ypsidyne_core::shelf::csv_in::{Table, TableError, read, text_of};
 use ypsidyne_core::shelf::csv_out::write;
 use ypsidyne_core::shelf::stock::{PARTS, STOCK};
-use ypsidyne_core::shelf::{PartKind, ShelfPart, read_shelf, shelf_document};
+use ypsidyne_core::shelf::{PartKind, SHELF_FORMAT, ShelfPart, read_shelf};
 
 fn table(text: &str, kind: Option<PartKind>) -> Table {
     read(text, kind, &ColumnChoices::new()).unwrap_or_else(|error| panic!("{error}"))
@@ -42,7 +42,8 @@ fn the_stock_reads_whole_and_is_varied() {
 
 #[test]
 fn a_shelf_document_reads_back_equal() {
-    let again = shelf_document(PARTS.iter().map(ShelfPart::document)).to_string();
+    let parts: Vec<Value> = PARTS.iter().map(ShelfPart::document).collect();
+    let again = json!({ "format": SHELF_FORMAT, "parts": parts }).to_string();
     let read: Vec<ShelfPart> = read_shelf(&again).unwrap().into_iter().map(|(_, part)| part.unwrap()).collect();
     assert_eq!(read, *PARTS);
 }

@@ -1,6 +1,6 @@
 //! The shelf by what it promises: found by text, figure and word; odd input finds nothing and breaks nothing.
 
-use ypsidyne_store::parts::{self, Found, NewPart, Range, Search};
+use ypsidyne_store::parts::{self, NewPart, Range, Search};
 use ypsidyne_store::{Store, StoreError};
 
 fn part(kind: &'static str, label: &str, text: &str, figures: &[(&str, f64)], words: &[(&str, &str)]) -> NewPart {
@@ -50,10 +50,7 @@ fn shelf() -> (tempfile::TempDir, Store, Vec<String>) {
 }
 
 fn labels(store: &Store, search: Search) -> Vec<String> {
-    let search = Search { limit: 50, ..search };
-    let found: Found = store.with(|c| parts::search(c, &search)).unwrap();
-    assert_eq!(found.total, u32::try_from(found.parts.len()).unwrap());
-    found.parts.into_iter().map(|part| part.document[11..part.document.len() - 2].to_owned()).collect()
+    labels_of(store, &Search { limit: 50, ..search })
 }
 
 fn by_text(store: &Store, text: &str) -> Vec<String> {
@@ -155,4 +152,95 @@ fn an_import_that_fails_half_way_stores_nothing() {
     let mut given = vec![twin, "0192f0c0-0000-7000-8000-aaaaaaaaaaaa".to_owned()].into_iter().rev();
     assert!(store.with(|c| parts::create(c, &two, || given.next().unwrap(), NOW)).is_err());
     assert!(labels(&store, Search { kind: Some("wheel".to_owned()), ..Search::default() }).is_empty());
+}
+
+#[test]
+fn a_search_finds_what_a_look_at_every_part_finds() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("shelf.sqlite")).unwrap();
+    // Figures that repeat, that are missing, and that are less than nothing; names of which two are alike.
+    let price = |number: i32| (number % 7 != 0).then(|| f64::from((number * 37) % 11 - 3));
+    let mass = |number: i32| (number % 5 != 0).then(|| f64::from((number * 17) % 13));
+    let kinds = ["motor", "battery", "wheel"];
+    let is_owned = |number: i32| number % 4 == 0;
+    let name = |number: i32| format!("{} {}", ["can", "Bell", "axle"][number as usize % 3], number / 2);
+    let all: Vec<NewPart> = (0..120)
+        .map(|number| {
+            let figures: Vec<_> = [("price", price(number)), ("mass_kg", mass(number))]
+                .into_iter()
+                .filter_map(|(key, value)| Some((key, value?)))
+                .collect();
+            let mut new = part(
+                kinds[number as usize % 3],
+                &name(number),
+                "",
+                &figures,
+                &[("owned", if is_owned(number) { "true" } else { "false" })],
+            );
+            new.document = format!("{{\"label\": \"{number}\"}}");
+            new
+        })
+        .collect();
+    store.with(|c| parts::create(c, &all, ids(), NOW)).unwrap();
+    let plainly = |search: &Search| {
+        let holds = |number: &i32| {
+            let figure = |key: &str| if key == "price" { price(*number) } else { mass(*number) };
+            let in_range = |range: &Range| {
+                figure(&range.key).is_some_and(|value| {
+                    range.at_least.is_none_or(|least| value >= least) && range.at_most.is_none_or(|most| value <= most)
+                })
+            };
+            search.kind.as_ref().is_none_or(|kind| kind == kinds[*number as usize % 3])
+                && search.ranges.iter().all(in_range)
+                && search.owned.is_none_or(|owned| owned == is_owned(*number))
+        };
+        let mut found: Vec<i32> = (0..120).filter(holds).collect();
+        found.sort_by_key(|number| (name(*number).to_lowercase(), *number));
+        match search.sort.as_deref() {
+            Some(key) => found.sort_by(|one, other| {
+                let value = |number: i32| if key == "price" { price(number) } else { mass(number) };
+                let (one, other) = (value(*one), value(*other));
+                let by_value = one.partial_cmp(&other).unwrap();
+                let missing = one.is_none().cmp(&other.is_none());
+                missing.then(if search.descending { by_value.reverse() } else { by_value })
+            }),
+            None if search.descending => found.reverse(),
+            None => {}
+        }
+        found.iter().map(i32::to_string).collect::<Vec<_>>()
+    };
+    let range = |key: &str, at_least, at_most| Range { key: key.to_owned(), at_least, at_most };
+    let mut tried = 0;
+    for kind in [None, Some("motor".to_owned())] {
+        for ranges in [
+            vec![],
+            vec![range("price", Some(0.0), None)],
+            vec![range("price", Some(-2.0), Some(5.0)), range("mass_kg", None, Some(9.0))],
+        ] {
+            for owned in [None, Some(true), Some(false)] {
+                for sort in [None, Some("price".to_owned()), Some("mass_kg".to_owned())] {
+                    for descending in [false, true] {
+                        let search = Search {
+                            kind: kind.clone(),
+                            ranges: ranges.clone(),
+                            owned,
+                            sort: sort.clone(),
+                            descending,
+                            limit: 200,
+                            ..Search::default()
+                        };
+                        assert_eq!(labels_of(&store, &search), plainly(&search), "{search:?}");
+                        tried += 1;
+                    }
+                }
+            }
+        }
+    }
+    assert_eq!(tried, 108);
+}
+
+fn labels_of(store: &Store, search: &Search) -> Vec<String> {
+    let found = store.with(|c| parts::search(c, search)).unwrap();
+    assert_eq!(found.total as usize, found.parts.len());
+    found.parts.into_iter().map(|part| part.document[11..part.document.len() - 2].to_owned()).collect()
 }

@@ -1,9 +1,9 @@
 //! Which days' copies of the data there are.
 
-use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
 
+use super::answer::Json;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 use crate::backups::{KEPT, days, folder};

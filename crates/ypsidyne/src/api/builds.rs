@@ -4,7 +4,6 @@ use std::collections::BTreeMap;
 use std::hash::{Hash as _, Hasher as _};
 use std::sync::LazyLock;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
@@ -14,6 +13,7 @@ use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_store::builds::{self, NewRevision, RevisionLine};
 
+use super::answer::Json;
 use super::compute::json_text;
 use super::etag::{Saved, if_match, saved, tagged};
 use super::extract::{QueryFields, QueryOf};
@@ -141,39 +141,44 @@ async fn list(
             Ok((listed, logbook::due_of(connection, &now)?, unsaid))
         })
         .await?;
-    let said: BTreeMap<String, (u32, SaidOfBuild)> = app
+    let (lines, said) = app
         .compute(move || {
             use rayon::prelude::*;
-            unsaid
+            let said: BTreeMap<String, (u32, SaidOfBuild)> = unsaid
                 .into_par_iter()
                 .map(|(id, revision, document)| (id, (revision, said_of(document.as_deref()))))
-                .collect()
+                .collect();
+            let lines: Vec<BuildLine> = listed
+                .into_iter()
+                .map(|build| BuildLine {
+                    said: build
+                        .line
+                        .and_then(|line| serde_json::from_str(&line).ok())
+                        .or_else(|| said.get(&build.id).map(|(_, said)| said.clone()))
+                        .unwrap_or_default(),
+                    due: due.remove(&build.id).unwrap_or_default(),
+                    id: build.id,
+                    name: build.name,
+                    revision: build.revision,
+                    updated_at: build.updated_at,
+                    deleted_at: build.deleted_at,
+                })
+                .collect();
+            (lines, said)
         })
         .await?;
-    let lines = listed
-        .into_iter()
-        .map(|build| BuildLine {
-            said: build
-                .line
-                .and_then(|line| serde_json::from_str(&line).ok())
-                .or_else(|| said.get(&build.id).map(|(_, said)| said.clone()))
-                .unwrap_or_default(),
-            due: due.remove(&build.id).unwrap_or_default(),
-            id: build.id,
-            name: build.name,
-            revision: build.revision,
-            updated_at: build.updated_at,
-            deleted_at: build.deleted_at,
-        })
-        .collect();
     if !said.is_empty() {
-        let kept: Vec<(String, u32, String)> = said
-            .into_iter()
-            .filter(|(_, (_, said))| said.unreadable.is_none())
-            .filter_map(|(id, (revision, said))| Some((id, revision, serde_json::to_string(&said).ok()?)))
-            .collect();
         // A list that cannot be kept is worked out again the next time.
-        let _ = app.store(move |connection| builds::keep_lines(connection, rules(), &kept)).await;
+        let _ = app
+            .store(move |connection| {
+                let kept: Vec<(String, u32, String)> = said
+                    .into_iter()
+                    .filter(|(_, (_, said))| said.unreadable.is_none())
+                    .filter_map(|(id, (revision, said))| Some((id, revision, serde_json::to_string(&said).ok()?)))
+                    .collect();
+                builds::keep_lines(connection, rules(), &kept)
+            })
+            .await;
     }
     Ok(Json(lines))
 }
@@ -222,7 +227,7 @@ fn said_of(document: Option<&str>) -> SaidOfBuild {
 }
 
 async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let name = body.build()?.name.clone();
+    let name = body.by(|body| Ok(body.build()?.name.clone())).await?;
     let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
     let (revision, id, now) = app
         .store(move |connection| {
@@ -246,7 +251,7 @@ async fn save(
     body: JsonBody,
 ) -> Result<Response, ApiError> {
     let expected = if_match(&headers, &id)?;
-    let name = body.build()?.name.clone();
+    let name = body.by(|body| Ok(body.build()?.name.clone())).await?;
     let now = crate::time::now();
     let (revision, id, now) = app
         .store(move |connection| {

@@ -1,6 +1,5 @@
 //! Choosing parts: candidates of the shelf in a build, remedies, sums, guesses that matter, both schools.
 
-use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -16,6 +15,7 @@ use ypsidyne_core::variants::sensitivity::{GuessEffect, Tolerances, guesses_that
 use ypsidyne_core::variants::trade_offs::{Question, questions};
 use ypsidyne_store::parts::{self, Range, Search};
 
+use super::answer::Json;
 use super::extract::{OptionOf, WithBuild, option_at};
 use super::options::Refuse;
 use super::parts::{PartLine, PartSearch};

@@ -1,6 +1,5 @@
 //! Stateless: what a document says, without storing it.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -18,6 +17,7 @@ use ypsidyne_core::variants::decision::{Review, review};
 use ypsidyne_core::variants::remedies::evaluate_with_remedies;
 use ypsidyne_core::variants::search::{Found, Space, Watch, find};
 
+use super::answer::Json;
 use super::extract::{OptionOf, QueryFields, QueryOf, option_at};
 use super::json::JsonBody;
 use super::problem::ApiError;
@@ -118,8 +118,12 @@ async fn evaluate_build(
 const MOST_COMBINATIONS: u64 = 5_000_000;
 
 async fn find_parts(State(app): State<App>, body: JsonBody) -> Result<Json<Found>, ApiError> {
-    let search = Search::from_json(body.text()?).map_err(ApiError::Document)?;
-    let count = Space::new(&search).count();
+    let read = body.by(|body| {
+        let search = Search::from_json(body.text()?).map_err(ApiError::Document)?;
+        let count = Space::new(&search).count();
+        Ok((search, count))
+    });
+    let (search, count) = read.await?;
     if count > MOST_COMBINATIONS {
         let problem = Problem {
             pointer: "/vary".to_owned(),

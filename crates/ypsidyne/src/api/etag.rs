@@ -4,6 +4,7 @@ use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 
+use super::answer::Json;
 use super::compute::json_text;
 use super::problem::ApiError;
 
@@ -54,5 +55,5 @@ pub(super) fn tagged(document: String, id: &str, revision: u32) -> Response {
 
 /// The answer to a save.
 pub(super) fn saved(status: StatusCode, id: String, revision: u32, saved_at: String) -> Response {
-    (status, [(header::ETAG, etag(&id, revision))], axum::Json(Saved { id, revision, saved_at })).into_response()
+    (status, [(header::ETAG, etag(&id, revision))], Json(Saved { id, revision, saved_at })).into_response()
 }

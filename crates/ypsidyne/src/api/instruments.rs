@@ -4,7 +4,6 @@ use std::convert::Infallible;
 use std::net::SocketAddr;
 use std::time::Duration;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::sse::{Event, KeepAlive, Sse};
@@ -13,6 +12,7 @@ use tokio_stream::Stream;
 use ypsidyne_core::document::Problem;
 use ypsidyne_store::instruments;
 
+use super::answer::Json;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -163,7 +163,7 @@ async fn list(State(app): State<App>) -> Json<Vec<InUse>> {
 }
 
 async fn take(State(app): State<App>, Path(role): Path<String>, body: JsonBody) -> Result<Json<InUse>, ApiError> {
-    let (role, asked) = (role_of(role)?, body.read::<TakeRequest>()?);
+    let (role, asked) = (role_of(role)?, body.read::<TakeRequest>().await?);
     let address: SocketAddr = asked.address.parse().map_err(|_| {
         refused(
             "/address",
@@ -207,7 +207,7 @@ async fn keep_in_mind(app: &App) -> Result<(), ApiError> {
 }
 
 async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {
-    let asked: ReadRequest = body.read()?;
+    let asked: ReadRequest = body.read().await?;
     Ok(Json(app.instruments.read(&asked.wanted).await?))
 }
 
@@ -233,12 +233,12 @@ async fn look_at_supply(State(app): State<App>) -> Json<SupplyReply> {
 
 async fn set_supply(State(app): State<App>, body: JsonBody) -> Result<Json<SupplyReply>, ApiError> {
     // Off goes before anything that can fail, and needs nothing that is right beside it.
-    let off = body.asks_for("on", &serde_json::Value::Bool(false));
+    let off = body.by(|body| Ok(body.asks_for("on", &serde_json::Value::Bool(false)))).await?;
     if off {
         let instruments = app.instruments.clone();
         seen_through(async move { instruments.stop().await }).await?;
     }
-    let asked: SupplyRequest = body.read()?;
+    let asked: SupplyRequest = body.read().await?;
     if asked.on {
         let (volts, amps) = (asked.voltage_v.unwrap_or(f64::NAN), asked.limit_a.unwrap_or(f64::NAN));
         refuse_out_of_range([("/voltage_v", volts, 0.0, 60.0), ("/limit_a", amps, 0.0, 30.0)])?;
@@ -293,7 +293,7 @@ async fn sweep(State(app): State<App>) -> Json<SweepProgress> {
 }
 
 async fn begin(State(app): State<App>, body: JsonBody) -> Result<Json<SweepProgress>, ApiError> {
-    let sweep: Sweep = body.read()?;
+    let sweep: Sweep = body.read().await?;
     refuse_out_of_range([
         ("/from_v", sweep.from_v, 0.0, 60.0),
         ("/to_v", sweep.to_v, 0.0, 60.0),
@@ -334,7 +334,7 @@ async fn events(State(app): State<App>) -> Sse<impl Stream<Item = Result<Event, 
 }
 
 async fn simulated(State(app): State<App>, body: JsonBody) -> Result<StatusCode, ApiError> {
-    let asked: SimulatedRequest = body.read()?;
+    let asked: SimulatedRequest = body.read().await?;
     let word = |on: bool| if on { "ON" } else { "OFF" };
     let known = ["brush", "turn", "magnet", "sensor", "slow", "dead"];
     let mut commands = Vec::new();

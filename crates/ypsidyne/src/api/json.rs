@@ -42,7 +42,27 @@ impl<S: Send + Sync> FromRequest<S> for FileBody {
     }
 }
 
+/// Shorter bodies are read where they are, in less time than another thread takes to begin.
+const READ_AT_ONCE: usize = 16 * 1024;
+
 impl JsonBody {
+    /// The body as `how` reads it: on a thread that may take its time where it is long.
+    pub async fn by<T: Send + 'static>(
+        &self,
+        how: impl FnOnce(&Self) -> Result<T, ApiError> + Send + 'static,
+    ) -> Result<T, ApiError> {
+        if self.0.len() <= READ_AT_ONCE {
+            return how(self);
+        }
+        let body = Self(self.0.clone());
+        tokio::task::spawn_blocking(move || how(&body)).await.map_err(|_| ApiError::Internal)?
+    }
+
+    /// The body as any other type, read as [`Self::by`] reads.
+    pub async fn read<T: DeserializeOwned + Send + 'static>(&self) -> Result<T, ApiError> {
+        self.by(Self::value).await
+    }
+
     /// The body as text.
     pub fn text(&self) -> Result<&str, ApiError> {
         std::str::from_utf8(&self.0)
@@ -55,7 +75,7 @@ impl JsonBody {
     }
 
     /// The body as any other type.
-    pub fn read<T: DeserializeOwned>(&self) -> Result<T, ApiError> {
+    pub fn value<T: DeserializeOwned>(&self) -> Result<T, ApiError> {
         serde_json::from_slice(&self.0).map_err(|error| ApiError::Body(format!("the body cannot be read: {error}")))
     }
 

@@ -1,6 +1,5 @@
 //! Parts as people know them: a motor from its label, a line of words, another winding.
 
-use axum::Json;
 use serde::Deserialize;
 use serde_json::{Map, Value};
 use ypsidyne_core::format::four_figures;
@@ -9,6 +8,7 @@ use ypsidyne_core::listing::work_out::{WorkedOut, work_out};
 use ypsidyne_core::shelf::PartKind;
 use ypsidyne_core::shelf::line::{LONGEST, LineReading, read_line};
 
+use super::answer::Json;
 use super::extract::{QueryFields, QueryOf};
 use super::json::JsonBody;
 use super::problem::ApiError;
@@ -49,7 +49,7 @@ struct KnownRequest {
 }
 
 async fn known(body: JsonBody) -> Result<Json<WorkedOut>, ApiError> {
-    let asked: KnownRequest = body.read()?;
+    let asked: KnownRequest = body.read().await?;
     let wheel = asked.wheel_diameter_m.filter(|diameter| (0.005..5.0).contains(diameter));
     work_out(&asked.motor, wheel).map(Json).map_err(ApiError::Document)
 }
@@ -97,7 +97,7 @@ struct LineRequest {
 }
 
 async fn line(body: JsonBody) -> Result<Json<LineReading>, ApiError> {
-    let asked: LineRequest = body.read()?;
+    let asked: LineRequest = body.read().await?;
     let letters = asked.text.chars().count();
     if letters > LONGEST {
         return Err(ApiError::Parameter {

@@ -1,5 +1,6 @@
 //! The interface over HTTP. [`routes`] is the one list: the router and the OpenAPI document are made from it.
 
+mod answer;
 mod backups;
 mod builds;
 mod choosing;
@@ -34,12 +35,8 @@ use std::sync::Arc;
 
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
-use axum::http::{Extensions, HeaderMap, StatusCode, Version, header};
 use axum::middleware;
 use tokio::sync::Semaphore;
-use tower_http::CompressionLevel;
-use tower_http::compression::CompressionLayer;
-use tower_http::compression::predicate::{Predicate, SizeAbove};
 use ypsidyne_store::{Connection, Store, StoreError};
 
 use crate::guard::{self, Guard};
@@ -58,9 +55,6 @@ pub(crate) use route::Route;
 
 /// Largest request body.
 pub const LARGEST_BODY_BYTES: usize = 4 * 1024 * 1024;
-
-/// Replies below this many bytes go as they are: they fit into one packet anyway.
-const SMALLEST_COMPRESSED: u64 = 1024;
 
 /// What handlers share.
 #[derive(Clone)]
@@ -145,20 +139,6 @@ fn routes() -> Vec<Route> {
     .collect()
 }
 
-/// Figures are text that repeats itself: a tenth goes over the network. Streams are left alone, for they tell how far they
-/// are.
-fn compression() -> CompressionLayer<impl Predicate> {
-    let figures = |_: StatusCode, _: Version, headers: &HeaderMap, _: &Extensions| {
-        let kind = headers.get(header::CONTENT_TYPE).and_then(|kind| kind.to_str().ok()).unwrap_or_default();
-        ["application/json", "application/problem+json", "text/csv", "text/html"]
-            .iter()
-            .any(|text| kind.starts_with(text))
-    };
-    CompressionLayer::new()
-        .quality(CompressionLevel::Fastest)
-        .compress_when(SizeAbove::new(SMALLEST_COMPRESSED).and(figures))
-}
-
 /// The whole server: interface, page, guard, headers.
 pub(crate) fn router(
     store: Store,
@@ -185,7 +165,7 @@ pub(crate) fn router(
         .route("/api", axum::routing::any(problem::unknown_path))
         .route("/api/{*path}", axum::routing::any(problem::unknown_path))
         .layer(middleware::from_fn(problem::only_problems))
-        .layer(compression())
+        .layer(middleware::from_fn(answer::written))
         .layer(DefaultBodyLimit::max(LARGEST_BODY_BYTES))
         .layer(tower_http::timeout::RequestBodyTimeoutLayer::new(crate::connections::BODY_WITHIN))
         .with_state(app);

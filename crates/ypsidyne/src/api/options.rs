@@ -1,6 +1,5 @@
 //! Options as wholes: odds, parts list, decision, what the drawer makes possible, options to start from.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -18,6 +17,7 @@ use ypsidyne_core::variants::sensitivity::Tolerances;
 use ypsidyne_core::workshop::bill_of_materials::{PartsList, ReadList, from_csv, parts_list, to_csv};
 use ypsidyne_store::{Connection, StoreError, builds, parts};
 
+use super::answer::Json;
 use super::extract::{WithBuild, option_at};
 use super::parts::{PartLine, PartSearch};
 use super::problem::ApiError;

@@ -1,18 +1,20 @@
 //! The shelf in and out as files: CSV and JSON.
 
-use axum::Json;
 use axum::extract::State;
-use axum::http::{StatusCode, header};
-use axum::response::{IntoResponse, Response};
+use axum::http::{HeaderMap, StatusCode};
+use axum::response::Response;
 use serde::{Deserialize, Serialize};
 use ypsidyne_core::shelf::columns::ColumnChoices;
 use ypsidyne_core::shelf::csv_in::{Column, RowProblem, read, text_of};
-use ypsidyne_core::shelf::{MOST_PARTS, PartKind, ShelfPart, csv_out, read_shelf, shelf_document, stock};
-use ypsidyne_store::parts::{self, Search};
+use ypsidyne_core::shelf::csv_out::PartColumns;
+use ypsidyne_core::shelf::{MOST_PARTS, PartKind, SHELF_FORMAT, ShelfPart, read_shelf, stock};
+use ypsidyne_store::Connection;
+use ypsidyne_store::parts::{self, Search, StoredPart};
 
+use super::answer::{Json, streamed};
 use super::extract::{QueryFields, QueryOf};
 use super::json::FileBody;
-use super::parts::{PartLine, new_part};
+use super::parts::new_part;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
 
@@ -67,24 +69,98 @@ impl QueryFields for ExportQuery {
     const NEEDED: &'static str = "format=csv or format=json, and perhaps kind";
 }
 
-async fn export(State(app): State<App>, QueryOf(query): QueryOf<ExportQuery>) -> Result<Response, ApiError> {
-    let kind = query.kind.map(|kind| kind.word().to_owned());
-    let found = app
-        .store(move |connection| parts::search(connection, &Search { kind, limit: u32::MAX, ..Search::default() }))
+/// So many parts are written at once, in some milliseconds.
+const WRITTEN_AT_ONCE: usize = 200;
+
+async fn export(
+    State(app): State<App>,
+    headers: HeaderMap,
+    QueryOf(query): QueryOf<ExportQuery>,
+) -> Result<Response, ApiError> {
+    let wanted = query.kind;
+    let (numbers, kinds) = app
+        .store(move |connection| {
+            let kind = wanted.map(|kind| kind.word().to_owned());
+            let numbers = parts::numbers(connection, &Search { kind, ..Search::default() })?;
+            Ok((numbers, parts::kinds(connection)?))
+        })
         .await?;
-    let parts: Vec<ShelfPart> = found.parts.into_iter().filter_map(PartLine::of).map(|line| line.part).collect();
-    let (content_type, name, text) = match query.format {
-        FileFormat::Csv => ("text/csv; charset=utf-8", "shelf.csv", csv_out::write(parts.iter())),
-        FileFormat::Json => (
-            "application/json",
-            "shelf.json",
-            serde_json::to_string_pretty(&shelf_document(parts.iter().map(ShelfPart::document)))
-                .map_err(|_| ApiError::Internal)?,
-        ),
+    let kinds: Vec<PartKind> = kinds
+        .iter()
+        .filter_map(|word| PartKind::from_word(word))
+        .filter(|kind| wanted.is_none_or(|wanted| wanted == *kind))
+        .collect();
+    let mut file = match query.format {
+        FileFormat::Csv => ShelfFile::Csv(PartColumns::of(&kinds)),
+        FileFormat::Json => ShelfFile::Json { first: true },
     };
-    let disposition = format!("attachment; filename=\"{name}\"");
-    Ok(([(header::CONTENT_TYPE, content_type.to_owned()), (header::CONTENT_DISPOSITION, disposition)], text)
-        .into_response())
+    let (kind, name) = match query.format {
+        FileFormat::Csv => ("text/csv; charset=utf-8", "shelf.csv"),
+        FileFormat::Json => ("application/json", "shelf.json"),
+    };
+    let mut written = None;
+    let pieces = move |connection: &mut Connection| {
+        // No connection is held while the file is on its way: what is found is fixed, and nothing ever leaves the shelf.
+        let Some(from) = written else {
+            written = Some(0);
+            return Ok(Some(file.head()));
+        };
+        if from > numbers.len() {
+            return Ok(None);
+        }
+        let to = numbers.len().min(from + WRITTEN_AT_ONCE);
+        if from == to {
+            written = Some(usize::MAX);
+            return Ok(Some(file.end()));
+        }
+        written = Some(to);
+        parts::by_numbers(connection, &numbers[from..to]).map(|parts| Some(file.body(&parts)))
+    };
+    Ok(streamed(&app, &headers, kind, name, pieces))
+}
+
+/// A shelf as a file, piece by piece.
+enum ShelfFile {
+    Csv(PartColumns),
+    Json {
+        /// Whether no part stands in it yet.
+        first: bool,
+    },
+}
+
+impl ShelfFile {
+    fn head(&self) -> String {
+        match self {
+            Self::Csv(columns) => columns.heading(),
+            Self::Json { .. } => format!("{{\n  \"format\": \"{SHELF_FORMAT}\",\n  \"parts\": ["),
+        }
+    }
+
+    /// Only checked parts are stored: their documents go out as they are, one a line.
+    fn body(&mut self, parts: &[StoredPart]) -> String {
+        match self {
+            Self::Csv(columns) => {
+                let read = |part: &StoredPart| serde_json::from_str(&part.document).ok();
+                columns.rows(&parts.iter().filter_map(read).collect::<Vec<serde_json::Value>>())
+            }
+            Self::Json { first } => {
+                let mut text = String::new();
+                for part in parts {
+                    text.push_str(if *first { "\n    " } else { ",\n    " });
+                    text.push_str(&part.document);
+                    *first = false;
+                }
+                text
+            }
+        }
+    }
+
+    fn end(&self) -> String {
+        match self {
+            Self::Csv(_) => String::new(),
+            Self::Json { .. } => "\n  ]\n}\n".to_owned(),
+        }
+    }
 }
 
 /// What becomes of a file.

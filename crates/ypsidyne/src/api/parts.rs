@@ -1,6 +1,5 @@
 //! The shelf: parts that are searched, kept, edited, retired.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
@@ -9,6 +8,7 @@ use ypsidyne_core::shelf::columns::{Field, fields};
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::parts::{self, NewPart, Range, Search, StoredPart};
 
+use super::answer::Json;
 use super::etag::{Saved, if_match, saved, tagged};
 use super::json::JsonBody;
 use super::problem::ApiError;
@@ -183,15 +183,18 @@ fn part_of(body: &JsonBody) -> Result<ShelfPart, ApiError> {
 }
 
 async fn search(State(app): State<App>, body: JsonBody) -> Result<Json<FoundParts>, ApiError> {
-    let search = body.read::<PartSearch>()?;
+    let search = body.read::<PartSearch>().await?;
     let asked = search.ranges.len() + search.words.len();
     if asked > MOST_ASKED {
         let came = format!("{asked} ranges and words");
         return Err(ApiError::Parameter { name: "ranges", came, needed: "at most 60 ranges and words together" });
     }
     let search = search.stored();
-    let found = app.store(move |connection| parts::search(connection, &search)).await?;
-    Ok(Json(FoundParts { total: found.total, parts: found.parts.into_iter().filter_map(PartLine::of).collect() }))
+    app.store(move |connection| {
+        let found = parts::search(connection, &search)?;
+        Ok(Json(FoundParts { total: found.total, parts: found.parts.into_iter().filter_map(PartLine::of).collect() }))
+    })
+    .await
 }
 
 async fn fields_of(Path(kind): Path<String>) -> Result<Json<Vec<Field>>, ApiError> {
@@ -203,7 +206,7 @@ async fn fields_of(Path(kind): Path<String>) -> Result<Json<Vec<Field>>, ApiErro
 }
 
 async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let part = new_part(&part_of(&body)?);
+    let part = body.by(|body| part_of(body).map(|part| new_part(&part))).await?;
     let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
     let (id, now) = app
         .store(move |connection| {
@@ -226,7 +229,8 @@ async fn save(
     body: JsonBody,
 ) -> Result<Response, ApiError> {
     let expected = if_match(&headers, &id)?;
-    let (part, now) = (new_part(&part_of(&body)?), crate::time::now());
+    let part = body.by(|body| part_of(body).map(|part| new_part(&part))).await?;
+    let now = crate::time::now();
     let (revision, id, now) = app
         .store(move |connection| {
             let revision = parts::save(connection, &id, expected, &part, &now)?;

@@ -2,7 +2,6 @@
 
 use std::net::{IpAddr, Ipv4Addr, UdpSocket};
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::uri::Authority;
 use axum::http::{HeaderMap, header};
@@ -10,6 +9,7 @@ use qrcode::QrCode;
 use qrcode::render::svg;
 use serde::{Deserialize, Serialize};
 
+use super::answer::Json;
 use super::extract::{QueryFields, QueryOf};
 use super::problem::ApiError;
 use super::{App, Operation, Route};

@@ -1,5 +1,6 @@
 //! Errors over HTTP: RFC 9457 problem documents, status codes picked in one place.
 
+use super::answer::Json;
 use axum::extract::Request;
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::middleware::Next;
@@ -193,6 +194,9 @@ impl ApiError {
     }
 }
 
+/// So many problems of a document are written in no time.
+const WRITTEN_AT_ONCE: usize = 50;
+
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
         if self.kind().0.is_server_error() {
@@ -208,7 +212,12 @@ impl IntoResponse for ApiError {
         };
         let document = self.document();
         let status = StatusCode::from_u16(document.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
-        let mut reply = (status, axum::Json(document)).into_response();
+        // What is short is written at once: it may be said by who stands outside of all that writes answers.
+        let mut reply = if document.errors.len() <= WRITTEN_AT_ONCE {
+            (status, serde_json::to_vec(&document).unwrap_or_default()).into_response()
+        } else {
+            (status, Json(document)).into_response()
+        };
         let headers = reply.headers_mut();
         headers.insert(header::CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
         headers.insert(header::CACHE_CONTROL, HeaderValue::from_static("no-store"));

@@ -1,6 +1,5 @@
 //! Three machines of the shelf for the job of a build.
 
-use axum::Json;
 use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::{Battery, Controller, GearingStage, Motor};
@@ -8,6 +7,7 @@ use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_core::variants::proposals::{Proposals, Stock, propose};
 use ypsidyne_store::parts::{self, Search};
 
+use super::answer::Json;
 use super::extract::{WithBuild, option_at};
 use super::parts::PartLine;
 use super::problem::ApiError;

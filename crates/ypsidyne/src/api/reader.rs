@@ -1,12 +1,13 @@
 //! Answers in the units of whoever reads them: the page says in a header which ones it shows.
 
 use axum::extract::{Query, Request};
-use axum::http::{HeaderMap, header};
+use axum::http::HeaderMap;
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use ypsidyne_core::format::Reader;
 
+use super::answer::SaidTo;
 use super::problem::ApiError;
 
 /// The header with the units: symbols separated by commas, for example `mph, ozf-in, lb, in`.
@@ -46,16 +47,9 @@ pub(super) async fn restate(request: Request, next: Next) -> Response {
         Ok(reader) => reader,
         Err(error) => return error.into_response(),
     };
-    let reply = next.run(request).await;
-    let kind = reply.headers().get(header::CONTENT_TYPE).and_then(|value| value.to_str().ok()).unwrap_or_default();
-    let (json, html) = (kind.starts_with("application/json"), kind.starts_with("text/html"));
-    if reader == Reader::default() || !(json || html) {
-        return reply;
+    let mut reply = next.run(request).await;
+    if reader != Reader::default() {
+        reply.extensions_mut().insert(SaidTo(reader));
     }
-    let (mut parts, body) = reply.into_parts();
-    let Ok(bytes) = axum::body::to_bytes(body, usize::MAX).await else { return ApiError::Internal.into_response() };
-    let text = String::from_utf8_lossy(&bytes);
-    let said = if json { reader.restate_json(&text) } else { reader.restate(&text) }.into_owned();
-    parts.headers.remove(header::CONTENT_LENGTH);
-    Response::from_parts(parts, said.into())
+    reply
 }

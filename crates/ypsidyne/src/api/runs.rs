@@ -1,6 +1,5 @@
 //! Beside runs: courses to start from, runs kept with a build, how hard and how long.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -17,6 +16,7 @@ use ypsidyne_core::simulation::{Simulated, simulate};
 use ypsidyne_store::runs::{self, NewRun, RunLine};
 use ypsidyne_store::{Connection, StoreError};
 
+use super::answer::Json;
 use super::extract::OptionOf;
 use super::json::JsonBody;
 use super::parts::{PartLine, PartSearch};
@@ -146,20 +146,27 @@ async fn offered(State(app): State<App>, OptionOf { build, place }: OptionOf) ->
 }
 
 async fn read_points(State(app): State<App>, body: JsonBody) -> Result<Json<ReadPoints>, ApiError> {
-    let asked: PointsTable = body.read()?;
+    let asked: PointsTable = body.read().await?;
     app.compute(move || Ok(Json(course_table::from_csv(&asked.text)?))).await?
 }
 
 async fn over(State(app): State<App>, body: JsonBody) -> Result<Json<Vec<CoursePoint>>, ApiError> {
-    let asked: OverRequest = body.read()?;
-    let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
-    app.compute(move || Ok(Json(turned_over(&profile.points, asked.over)))).await?
+    app.compute(move || {
+        let asked: OverRequest = body.value()?;
+        let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
+        Ok(Json(turned_over(&profile.points, asked.over)))
+    })
+    .await?
 }
 
 async fn points_table(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let asked: PointsRequest = body.read()?;
-    let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
-    let text = app.compute(move || course_table::to_csv(&profile.points)).await?;
+    let text = app
+        .compute(move || {
+            let asked: PointsRequest = body.value()?;
+            let profile = Profile::from_value(&asked.profile).map_err(ApiError::Document)?;
+            Ok::<_, ApiError>(course_table::to_csv(&profile.points))
+        })
+        .await??;
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 
@@ -217,28 +224,31 @@ async fn list(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Vec
 }
 
 async fn keep(State(app): State<App>, Path(id): Path<String>, body: JsonBody) -> Result<Response, ApiError> {
-    let KeepRequest { title, simulation: document } = body.read()?;
-    let title = title.trim().chars().take(120).collect::<String>();
-    if title.is_empty() {
-        return Err(ApiError::Parameter { name: "title", came: "nothing".to_owned(), needed: "a name for the run" });
-    }
-    let simulation = Simulation::from_value(&document).map_err(|mut problems| {
-        for problem in &mut problems {
-            problem.pointer.insert_str(0, "/simulation");
-        }
-        ApiError::Document(problems)
-    })?;
-    let (option, simulated) = app
+    let (title, document, option, simulated) = app
         .watched(move |token| {
+            let KeepRequest { title, simulation: document } = body.value()?;
+            let title = title.trim().chars().take(120).collect::<String>();
+            if title.is_empty() {
+                return Err(ApiError::Parameter {
+                    name: "title",
+                    came: "nothing".to_owned(),
+                    needed: "a name for the run",
+                });
+            }
+            let simulation = Simulation::from_value(&document).map_err(|mut problems| {
+                for problem in &mut problems {
+                    problem.pointer.insert_str(0, "/simulation");
+                }
+                ApiError::Document(problems)
+            })?;
             let ran = simulate(&simulation, &mut |_| !token.is_cancelled());
-            serde_json::to_string(&ran).map(|text| (ran.option, text))
+            let simulated = serde_json::to_string(&ran).map_err(|_| ApiError::Internal)?;
+            Ok((title, document.to_string(), ran.option, simulated))
         })
-        .await?
-        .map_err(|_| ApiError::Internal)?;
+        .await??;
     let (run_id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
     let line = app
         .store(move |connection| {
-            let document = document.to_string();
             let new = NewRun {
                 build: &id,
                 title: &title,

@@ -131,27 +131,30 @@ pub(super) async fn document(
             ])
         })
         .await?;
-    let title = format!(
-        "{} in “{}”: {}",
-        name,
-        base.name,
-        said(&[
-            (motors.len(), "motor"),
-            (batteries.len(), "battery"),
-            (controllers.len(), "controller"),
-            (asked.gearing.as_ref().map_or(0, |teeth| teeth.driver_teeth.len() * teeth.driven_teeth.len()), "pair"),
-            (asked.wheel_diameter_m.len(), "wheel"),
-        ])
-    );
-    let mut vary = json!({ "motors": motors, "batteries": batteries, "controllers": controllers,
+    app.compute(move || {
+        let title = format!(
+            "{} in “{}”: {}",
+            name,
+            base.name,
+            said(&[
+                (motors.len(), "motor"),
+                (batteries.len(), "battery"),
+                (controllers.len(), "controller"),
+                (asked.gearing.as_ref().map_or(0, |teeth| teeth.driver_teeth.len() * teeth.driven_teeth.len()), "pair"),
+                (asked.wheel_diameter_m.len(), "wheel"),
+            ])
+        );
+        let mut vary = json!({ "motors": motors, "batteries": batteries, "controllers": controllers,
         "motor_count": asked.motor_count, "wheel_diameter_m": asked.wheel_diameter_m });
-    if let Some(teeth) = &asked.gearing {
-        vary["gearing"] = json!(teeth);
-    }
-    let document = json!({ "format": SEARCH_FORMAT, "job": build.job, "drive": name, "base": base, "vary": vary,
+        if let Some(teeth) = &asked.gearing {
+            vary["gearing"] = json!(teeth);
+        }
+        let document = json!({ "format": SEARCH_FORMAT, "job": build.job, "drive": name, "base": base, "vary": vary,
         "rank_by": asked.rank_by, "limit": LIMIT });
-    let search = Search::from_value(&document).map_err(ApiError::Document)?;
-    Ok((document.to_string(), search, title, asked.build_id))
+        let search = Search::from_value(&document).map_err(ApiError::Document)?;
+        Ok((document.to_string(), search, title, asked.build_id))
+    })
+    .await?
 }
 
 fn said(counts: &[(usize, &str)]) -> String {

@@ -3,7 +3,6 @@
 use std::convert::Infallible;
 use std::time::Duration;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use axum::response::sse::{Event, KeepAlive, Sse};
@@ -15,6 +14,7 @@ use ypsidyne_core::document::{OptionSheet, Search};
 use ypsidyne_core::variants::search::{Found, Space, find};
 use ypsidyne_store::searches::{self, NewSearch, Outcome, SearchState, StoredSearch};
 
+use super::answer::Json;
 use super::extract::WithBuild;
 use super::problem::ApiError;
 use super::search_request::{SearchRequest, document};
@@ -213,20 +213,20 @@ async fn list(State(app): State<App>, Path(id): Path<String>) -> Result<Json<Vec
 }
 
 async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Json<SearchResult>, ApiError> {
-    let (stored, document, found) = app
-        .store(move |connection| {
-            let stored = searches::by_id(connection, &id)?;
-            Ok((stored, searches::document(connection, &id)?, searches::found(connection, &id)?))
-        })
-        .await?;
-    let document: Value = serde_json::from_str(&document).unwrap_or_default();
-    let word = |key: &str| document[key].as_str().unwrap_or_default().to_owned();
-    Ok(Json(SearchResult {
-        line: app.line(stored),
-        rank_by: word("rank_by"),
-        drive: word("drive"),
-        found: found.and_then(|text| serde_json::from_str(&text).ok()),
-    }))
+    let answering = app.clone();
+    app.store(move |connection| {
+        let stored = searches::by_id(connection, &id)?;
+        let (document, found) = (searches::document(connection, &id)?, searches::found(connection, &id)?);
+        let document: Value = serde_json::from_str(&document).unwrap_or_default();
+        let word = |key: &str| document[key].as_str().unwrap_or_default().to_owned();
+        Ok(Json(SearchResult {
+            line: answering.line(stored),
+            rank_by: word("rank_by"),
+            drive: word("drive"),
+            found: found.and_then(|text| serde_json::from_str(&text).ok()),
+        }))
+    })
+    .await
 }
 
 async fn stop(State(app): State<App>, Path(id): Path<String>) -> Result<StatusCode, ApiError> {

@@ -48,7 +48,7 @@ async fn open(
     headers: HeaderMap,
     body: JsonBody,
 ) -> Result<Response, ApiError> {
-    let given: Passphrase = body.read()?;
+    let given: Passphrase = body.read().await?;
     if !app.guard.asks() {
         return Ok(StatusCode::NO_CONTENT.into_response());
     }

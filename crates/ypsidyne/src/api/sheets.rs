@@ -2,7 +2,6 @@
 
 use std::collections::BTreeMap;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::{IntoResponse, Response};
@@ -19,6 +18,7 @@ use ypsidyne_core::shelf::{PartKind, ShelfPart};
 use ypsidyne_store::sheets::{self, Belonging, NewSheet, StoredSheet};
 use ypsidyne_store::{builds, parts};
 
+use super::answer::Json;
 use super::etag::{Saved, if_match, saved, tagged};
 use super::extract::{QueryFields, QueryOf, WithBuild};
 use super::json::JsonBody;
@@ -161,7 +161,7 @@ struct PartRequest {
 }
 
 async fn as_part(State(app): State<App>, body: JsonBody) -> Result<Json<Value>, ApiError> {
-    let PartRequest { part, sheets: ids } = body.read()?;
+    let PartRequest { part, sheets: ids } = body.read().await?;
     let target = match part.get("part").and_then(Value::as_str).and_then(PartKind::from_word) {
         Some(PartKind::Motor) => Target::Motor,
         Some(PartKind::Battery) => Target::Battery,
@@ -211,7 +211,7 @@ struct ComparedGenerators {
 }
 
 async fn compare_generators(State(app): State<App>, body: JsonBody) -> Result<Json<ComparedGenerators>, ApiError> {
-    let asked: GeneratorsRequest = body.read()?;
+    let asked: GeneratorsRequest = body.read().await?;
     let out = |value: f64, least: f64, most: f64| !(least..=most).contains(&value);
     if out(asked.source_rpm, 0.0, 1e6) || asked.speed_up.values().any(|ratio| out(*ratio, 1e-3, 1e4)) {
         return Err(ApiError::Parameter {
@@ -299,7 +299,7 @@ fn line(stored: StoredSheet) -> Option<SheetLine> {
 }
 
 async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
-    let readings = measurement(&body)?;
+    let readings = body.by(measurement).await?;
     let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
     let (id, now) = app
         .store(move |connection| {
@@ -370,7 +370,7 @@ async fn save(
     body: JsonBody,
 ) -> Result<Response, ApiError> {
     let expected = if_match(&headers, &id)?;
-    let readings = measurement(&body)?;
+    let readings = body.by(measurement).await?;
     let now = crate::time::now();
     let (revision, id, now) = app
         .store(move |connection| {

@@ -3,7 +3,6 @@
 use std::convert::Infallible;
 use std::time::{Duration, Instant};
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::sse::{Event, KeepAlive, Sse};
@@ -14,6 +13,7 @@ use ypsidyne_core::format::Reader;
 use ypsidyne_core::simulation::{Progress, Simulated, simulate};
 use ypsidyne_store::StoreError;
 
+use super::answer::Json;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
@@ -45,15 +45,18 @@ struct Begun<'a> {
 async fn run(State(app): State<App>, headers: HeaderMap, body: JsonBody) -> Result<Response, ApiError> {
     let accepts = headers.get(header::ACCEPT).and_then(|value| value.to_str().ok()).unwrap_or("");
     let (table, stream) = (accepts.contains("text/csv"), accepts.contains("text/event-stream"));
-    let simulation = Simulation::from_json(body.text()?).map_err(ApiError::Document)?;
+    let simulation = body.by(|body| Simulation::from_json(body.text()?).map_err(ApiError::Document)).await?;
     if stream {
         return Ok(told(&app, simulation, super::reader::from_headers(&headers)?));
     }
-    let ran = app.watched(move |token| simulate(&simulation, &mut |_| !token.is_cancelled())).await?;
-    if table {
-        return Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response());
-    }
-    Ok(Json(ran).into_response())
+    app.watched(move |token| {
+        let ran = simulate(&simulation, &mut |_| !token.is_cancelled());
+        if table {
+            return ([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], ran.lead.series.to_csv()).into_response();
+        }
+        Json(ran).into_response()
+    })
+    .await
 }
 
 /// How far a run is, in the stream.

@@ -1,6 +1,5 @@
 //! Motors and gearing as their trade knows them: tooth grid, ratio, which kind of motor, readings, going slower.
 
-use axum::Json;
 use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::Motor;
@@ -12,6 +11,7 @@ use ypsidyne_core::variants::motor_guide::swap::{Swap, swap};
 use ypsidyne_core::variants::ratio_needed::{RatioNeeded, ratio_needed};
 use ypsidyne_core::variants::tooth_map::{MOST_CELLS, ToothGrid, tooth_grid};
 
+use super::answer::Json;
 use super::extract::{QueryFields, QueryOf, WithBuild};
 use super::problem::ApiError;
 use super::{App, Operation, Route};

@@ -1,6 +1,5 @@
 //! Weighing: options side by side, and where a build holds over the range of one of its figures.
 
-use axum::Json;
 use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::Build;
@@ -8,6 +7,7 @@ use ypsidyne_core::evaluation::evaluate;
 use ypsidyne_core::variants::side_by_side::{SideBySide, side_by_side};
 use ypsidyne_core::variants::verdict_strip::{MOST_VALUES, StripPoint, values_over, verdicts_over};
 
+use super::answer::Json;
 use super::extract::{WithBuild, option_at};
 use super::json::JsonBody;
 use super::problem::ApiError;

@@ -1,6 +1,5 @@
 //! What the workshop needs of an option: loom, charging, settings, first power-up; and the build sheet to print.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
@@ -9,6 +8,7 @@ use ypsidyne_core::workshop::build_sheet::{self, Title};
 use ypsidyne_core::workshop::{Workshop, workshop};
 use ypsidyne_store::builds;
 
+use super::answer::Json;
 use super::extract::{OptionOf, OptionPlace, QueryOf, option_at};
 use super::problem::ApiError;
 use super::{App, Operation, Route};

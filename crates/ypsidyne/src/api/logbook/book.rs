@@ -2,7 +2,6 @@
 
 use std::collections::BTreeMap;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use serde::Serialize;
 use ypsidyne_core::document::Build;
@@ -15,6 +14,7 @@ use ypsidyne_store::sheets::{self, Belonging, StoredSheet};
 use ypsidyne_store::{Connection, StoreError, builds};
 
 use super::kept::{about, build_of, in_utc, light, summary};
+use crate::api::answer::Json;
 use crate::api::problem::ApiError;
 use crate::api::{App, Operation, Route};
 

@@ -1,6 +1,5 @@
 //! Entries: written, edited, taken out, put back.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
@@ -8,6 +7,7 @@ use ypsidyne_core::document::log::{Entry, Happened};
 use ypsidyne_store::log;
 
 use super::kept::{Prepared, keep_new, read_whole, whole};
+use crate::api::answer::Json;
 use crate::api::etag::{Saved, if_match, saved};
 use crate::api::json::JsonBody;
 use crate::api::problem::ApiError;

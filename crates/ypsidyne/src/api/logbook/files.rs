@@ -1,6 +1,5 @@
 //! The log out and in as files, and pictures of notes.
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -17,6 +16,7 @@ use ypsidyne_store::{Connection, StoreError, builds};
 
 use super::LARGEST_FILE_BYTES;
 use super::kept::{Prepared, about, build_of, light, summary, whole};
+use crate::api::answer::Json;
 use crate::api::extract::{QueryFields, QueryOf};
 use crate::api::json::FileBody;
 use crate::api::problem::ApiError;

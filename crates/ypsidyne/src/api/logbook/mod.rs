@@ -8,11 +8,11 @@ mod kept;
 mod rides;
 mod weigh;
 
-use axum::Json;
 use axum::extract::State;
 use ypsidyne_core::document::Log;
 use ypsidyne_core::logbook::{Compared, compare};
 
+use super::answer::Json;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};

@@ -2,7 +2,6 @@
 
 use std::collections::BTreeMap;
 
-use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
@@ -20,6 +19,7 @@ use ypsidyne_store::{builds, log};
 
 use super::LARGEST_FILE_BYTES;
 use super::kept::{Prepared, build_of, keep_new, named, read_whole, whole};
+use crate::api::answer::Json;
 use crate::api::etag::Saved;
 use crate::api::extract::{QueryFields, QueryOf};
 use crate::api::json::JsonBody;
@@ -112,7 +112,7 @@ const PREVIEW_POINTS: usize = 600;
 
 async fn look_at_table(State(app): State<App>, body: JsonBody) -> Result<Json<LookedAt>, ApiError> {
     app.compute(move || {
-        let asked: TableRequest = body.read()?;
+        let asked: TableRequest = body.value()?;
         let table = read_ride(&asked.text, &asked.said)?;
         let totals = totals(&table.columns);
         let lines = drawn(&table.columns, 0.0, f64::INFINITY, PREVIEW_POINTS);
@@ -125,7 +125,7 @@ async fn keep_ride(State(app): State<App>, Path(build): Path<String>, body: Json
     let id = uuid::Uuid::now_v7().to_string();
     let prepared = app
         .compute(move || {
-            let asked: RideRequest = body.read()?;
+            let asked: RideRequest = body.value()?;
             let table = read_ride(&asked.text, &asked.said)?;
             let mut value = asked.ride;
             value["kind"] = "ride".into();

@@ -1,6 +1,5 @@
 //! What a log leads to: figures put in, the next heat stage, whether a limit was passed when something broke.
 
-use axum::Json;
 use axum::extract::State;
 use serde::Deserialize;
 use ypsidyne_core::document::Build;
@@ -11,6 +10,7 @@ use ypsidyne_core::logbook::heat_stages::{HeatStages, heat_stages};
 use ypsidyne_store::{builds, log};
 
 use super::kept::{build_of, named, summary, whole};
+use crate::api::answer::Json;
 use crate::api::extract::WithBuild;
 use crate::api::json::JsonBody;
 use crate::api::problem::ApiError;
@@ -143,7 +143,7 @@ fn of_heat(build: &Build, heat: &HeatEntry) -> (usize, usize) {
 }
 
 async fn moment(State(app): State<App>, body: JsonBody) -> Result<Json<AtThatMoment>, ApiError> {
-    let asked: MomentRequest = body.read()?;
+    let asked: MomentRequest = body.read().await?;
     let day = asked.at.get(..10).unwrap_or(&asked.at).to_owned();
     let (id, at) = (asked.build_id, asked.at);
     let (document, rides) = app

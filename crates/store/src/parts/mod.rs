@@ -1,11 +1,11 @@
 //! The shelf: parts with their figures and words beside them, so that any of them can be searched, filtered, sorted.
 
-use std::fmt::Write;
+mod search;
 
-use rusqlite::types::Value;
-use rusqlite::{Connection, OptionalExtension, Transaction, named_params, params_from_iter};
+use rusqlite::{Connection, OptionalExtension, Transaction, named_params};
 
 use crate::StoreError;
+pub use search::{Found, Range, Search, by_numbers, numbers, search};
 
 /// A part as it stands on the shelf.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -39,125 +39,6 @@ pub struct NewPart {
     pub words: Vec<(String, String)>,
 }
 
-/// A range that a figure must be in.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Range {
-    /// Key of the figure.
-    pub key: String,
-    /// Smallest value that does.
-    pub at_least: Option<f64>,
-    /// Largest value that does.
-    pub at_most: Option<f64>,
-}
-
-/// What is looked for.
-#[derive(Debug, Clone, Default, PartialEq)]
-pub struct Search {
-    /// Kind of part; any when left out.
-    pub kind: Option<String>,
-    /// Beginnings of words, all of which must be found.
-    pub text: String,
-    /// Ranges of figures, all of which must hold. A part without the figure is not found.
-    pub ranges: Vec<Range>,
-    /// Words that must stand, by key.
-    pub words: Vec<(String, String)>,
-    /// Only parts in the drawer, or only those that are not.
-    pub owned: Option<bool>,
-    /// Retired parts instead of the others.
-    pub retired: bool,
-    /// Key of the figure to sort by; by name when left out. Parts without it come last.
-    pub sort: Option<String>,
-    /// Largest first.
-    pub descending: bool,
-    /// How many to give at most.
-    pub limit: u32,
-    /// How many to skip.
-    pub offset: u32,
-}
-
-/// What was found.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Found {
-    /// How many there are in all.
-    pub total: u32,
-    /// The ones asked for.
-    pub parts: Vec<StoredPart>,
-}
-
-/// Searches the shelf.
-///
-/// # Errors
-/// What SQLite reports.
-pub fn search(connection: &Connection, search: &Search) -> Result<Found, StoreError> {
-    let mut bound: Vec<Value> = Vec::new();
-    let mut conditions = vec![format!("part.retired_at IS {}NULL", if search.retired { "NOT " } else { "" })];
-    if let Some(kind) = &search.kind {
-        conditions.push("part.kind = ?".to_owned());
-        bound.push(kind.clone().into());
-    }
-    if let Some(pattern) = pattern(&search.text) {
-        conditions.push("part.number IN (SELECT rowid FROM part_text WHERE part_text MATCH ?)".to_owned());
-        bound.push(pattern.into());
-    }
-    for range in &search.ranges {
-        conditions.push(
-            "EXISTS (SELECT 1 FROM part_figure WHERE part = part.number AND key = ? AND value BETWEEN ? AND ?)"
-                .to_owned(),
-        );
-        bound.push(range.key.clone().into());
-        bound.push(range.at_least.unwrap_or(f64::MIN).into());
-        bound.push(range.at_most.unwrap_or(f64::MAX).into());
-    }
-    let is_word = "EXISTS (SELECT 1 FROM part_word WHERE part = part.number AND key = ? AND word = ?)";
-    for (key, word) in &search.words {
-        conditions.push(is_word.to_owned());
-        bound.push(key.clone().into());
-        bound.push(word.clone().into());
-    }
-    if let Some(owned) = search.owned {
-        conditions.push(format!("{}{is_word}", if owned { "" } else { "NOT " }));
-        bound.push("owned".to_owned().into());
-        bound.push("true".to_owned().into());
-    }
-    let conditions = conditions.join(" AND ");
-    let mut statement = String::from("SELECT part.number FROM part");
-    let mut all: Vec<Value> = Vec::new();
-    if let Some(key) = &search.sort {
-        statement.push_str(" LEFT JOIN part_figure AS sorted ON sorted.part = part.number AND sorted.key = ?");
-        all.push(key.clone().into());
-    }
-    all.extend(bound);
-    let direction = if search.descending { "DESC" } else { "ASC" };
-    // Writing to a text cannot fail.
-    let _ = write!(statement, " WHERE {conditions} ORDER BY ");
-    if search.sort.is_some() {
-        let _ = write!(statement, "sorted.value IS NULL, sorted.value {direction}, ");
-    }
-    let by_name = if search.sort.is_some() { "ASC" } else { direction };
-    let _ = write!(statement, "part.label COLLATE NOCASE {by_name}, part.id");
-    // Numbers only: one narrow pass gives the count and the page, and documents are read for the page alone.
-    let mut statement = connection.prepare_cached(&statement)?;
-    let numbers: Vec<i64> = statement.query_map(params_from_iter(&all), |row| row.get(0))?.collect::<Result<_, _>>()?;
-    let mut whole = connection
-        .prepare_cached("SELECT id, revision, updated_at, retired_at, document FROM part WHERE number = ?")?;
-    let page = numbers.iter().skip(search.offset as usize).take(search.limit as usize);
-    let parts = page.map(|number| whole.query_row([number], row)).collect::<Result<_, _>>()?;
-    Ok(Found { total: u32::try_from(numbers.len()).unwrap_or(u32::MAX), parts })
-}
-
-/// The full-text pattern of what was typed: every word from its beginning, whatever signs stand between; `None` when
-/// there is no word in it.
-fn pattern(typed: &str) -> Option<String> {
-    const MOST_WORDS: usize = 12;
-    let words: Vec<String> = typed
-        .split(|letter: char| !letter.is_alphanumeric())
-        .filter(|word| !word.is_empty())
-        .take(MOST_WORDS)
-        .map(|word| format!("\"{word}\"*"))
-        .collect();
-    (!words.is_empty()).then(|| words.join(" "))
-}
-
 /// One part; retired ones too.
 ///
 /// # Errors
@@ -168,6 +49,15 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredPart, StoreError
         .query_row(named_params! { ":id": id }, row)
         .optional()?
         .ok_or_else(|| StoreError::PartNotFound { id: id.to_owned() })
+}
+
+/// The kinds of which the shelf offers any.
+///
+/// # Errors
+/// What SQLite reports.
+pub fn kinds(connection: &Connection) -> Result<Vec<String>, StoreError> {
+    let mut statement = connection.prepare_cached("SELECT DISTINCT kind FROM part WHERE retired_at IS NULL")?;
+    Ok(statement.query_map([], |row| row.get(0))?.collect::<Result<_, _>>()?)
 }
 
 /// Stores new parts, all of them or none; `ids` gives the id of each.
