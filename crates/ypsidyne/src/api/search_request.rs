@@ -103,7 +103,8 @@ fn picked(
         let mut changed = option.clone();
         place_part(&mut changed, slot, &line.part, Some(&line.id)).then(|| standing(&changed)).flatten()
     });
-    Ok(own.into_iter().chain(others).collect())
+    // One's own counts among the most that are tried.
+    Ok(own.into_iter().chain(others).take(MOST as usize).collect())
 }
 
 /// The search document of what was asked, and its text.

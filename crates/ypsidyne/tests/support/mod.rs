@@ -51,6 +51,11 @@ impl Server {
         self.folder.path().join("builds.sqlite")
     }
 
+    /// The number of its process.
+    pub fn process(&self) -> u32 {
+        self.child.id()
+    }
+
     /// A URL of it.
     pub fn url(&self, path: &str) -> String {
         format!("{}{path}", self.address)
