@@ -34,6 +34,6 @@ impl<'d> Chain<'d> {
                 Some(Drive::new(served, option, index, hardware_kg))
             })
             .collect();
-        Self { job, option, battery, hardware_kg, sources, drives, cases: Vec::new() }
+        Self { job, option, battery, hardware_kg, sources, drives, cases: Vec::new(), worded: true }
     }
 }

@@ -162,10 +162,21 @@ fn tell_former_motor(build: &Build, index: usize, option: &mut OptionEvaluation)
 /// Evaluates one option; `index` is its place in the build, used in the pointers of guesses.
 #[must_use]
 pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionEvaluation {
-    let chain = Chain::new(job, option);
+    evaluated(&Chain::new(job, option), index)
+}
+
+/// The same figures and verdicts as [`evaluate_option`] without a word: every sentence, short saying and piece of advice is
+/// empty, and no guess is listed. For whoever tries many options and reads none.
+#[must_use]
+pub fn evaluate_figures(job: &Job, option: &OptionSheet) -> OptionEvaluation {
+    evaluated(&Chain { worded: false, ..Chain::new(job, option) }, 0)
+}
+
+fn evaluated(chain: &Chain<'_>, index: usize) -> OptionEvaluation {
+    let (job, option) = (chain.job, chain.option);
     let supply = chain.supply();
     let drives: Vec<DriveEvaluation> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
-    let checks = judge(&chain, &supply, &drives);
+    let checks = judge(chain, &supply, &drives);
     let weakest = checks
         .iter()
         .find(|check| check.verdict == Verdict::Fail)
@@ -185,7 +196,7 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
             drive: check.drive.clone(),
             stage: check.stage,
         }),
-        guesses: guesses(&chain, index),
+        guesses: if chain.worded { guesses(chain, index) } else { Vec::new() },
         battery_fit: battery_fit(job, &option.battery),
         controller_fit: controller_fit(job, option),
         drives,

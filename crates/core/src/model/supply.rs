@@ -120,6 +120,8 @@ pub(crate) struct Chain<'d> {
     pub drives: Vec<Drive<'d>>,
     /// Cases by drive, then charge.
     pub cases: Vec<[Vec<CaseResult>; 3]>,
+    /// Whether anybody reads what is said of it: sentences take longer than the figures.
+    pub worded: bool,
 }
 
 impl Chain<'_> {

@@ -5,7 +5,7 @@ use serde::Serialize;
 
 use crate::document::{Build, GearingStage, Job, Load, OptionSheet};
 use crate::evaluation::checks::{CheckCode, Verdict};
-use crate::evaluation::{CaseEvaluation, OptionEvaluation, evaluate_option};
+use crate::evaluation::{CaseEvaluation, OptionEvaluation, evaluate_figures};
 use crate::format::significant;
 use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
@@ -184,7 +184,7 @@ pub fn placed<'a>(
             let plain = place_part(&mut changed, slot, part, Some(id)).then(|| {
                 let rolls = wheel_in_job(build, sheet, slot, part);
                 let (job, brings) = rolls.map_or((None, Vec::new()), |(job, brings)| (Some(job), brings));
-                let result = evaluate_option(job.as_ref().unwrap_or(&build.job), &changed, option);
+                let result = evaluate_figures(job.as_ref().unwrap_or(&build.job), &changed);
                 Placed { option: changed, job, effect: Effect::of(&result, slot.drive), brings, folded: None }
             })?;
             if plain.effect.failing == 0 {
@@ -192,7 +192,7 @@ pub fn placed<'a>(
             }
             let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| !fitted.brings.is_empty());
             let Some(fitted) = fitted else { return Some(plain) };
-            let effect = Effect::of(&evaluate_option(&build.job, &fitted.option, option), slot.drive);
+            let effect = Effect::of(&evaluate_figures(&build.job, &fitted.option), slot.drive);
             let better = rank(&effect) < rank(&plain.effect);
             let with = Placed { option: fitted.option, job: None, effect, brings: fitted.brings, folded: None };
             Some(if better { with } else { plain })

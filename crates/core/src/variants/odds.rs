@@ -15,7 +15,7 @@ use serde::Serialize;
 
 use crate::document::{Build, Provenance};
 use crate::evaluation::checks::{Check, CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::{OptionEvaluation, evaluate_figures, evaluate_option};
 use crate::model::cases::Case;
 use crate::variants::remedies::Variant;
 use crate::variants::sensitivity::{BenchSheet, Figure, Tolerances, figures};
@@ -167,7 +167,7 @@ pub fn odds(build: &Build, option: usize, tolerances: &Tolerances, draws: u32, s
             for (figure, places) in figures.iter().zip(&places) {
                 (figure.scale)(&mut moved, figure.spread.at(places[draw]));
             }
-            let result = evaluate_option(&moved.job, &moved.option, option);
+            let result = evaluate_figures(&moved.job, &moved.option);
             Drawn {
                 checks: now.checks.iter().map(|check| outcome(&result, check)).collect(),
                 any_fails: result.checks.iter().any(|check| check.verdict == Verdict::Fail),

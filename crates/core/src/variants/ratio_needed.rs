@@ -4,7 +4,7 @@ use serde::Serialize;
 
 use crate::document::{Build, OptionSheet};
 use crate::evaluation::checks::{CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::{OptionEvaluation, evaluate_figures, evaluate_option};
 use crate::model::cases::Case;
 
 /// The ratios of one stage between which the drive does its job.
@@ -106,13 +106,13 @@ pub fn ratio_needed(
     let seen: Vec<(f64, bool, bool)> = (0..STEPS)
         .filter_map(|step| {
             let changed = with_ratio(sheet, drive, stage, at(step))?;
-            let result = evaluate_option(&build.job, &changed, option);
+            let result = evaluate_figures(&build.job, &changed);
             Some((at(step), reaches_target(&result, drive), strong_enough(&result, drive)))
         })
         .collect();
     let test = |ratio: f64, which: fn(&OptionEvaluation, usize) -> bool| {
         with_ratio(sheet, drive, stage, ratio)
-            .is_some_and(|changed| which(&evaluate_option(&build.job, &changed, option), drive))
+            .is_some_and(|changed| which(&evaluate_figures(&build.job, &changed), drive))
     };
     // Between the last rung that does and the next: halve until it is known to a thousandth.
     let refine = |mut good: f64, mut bad: f64, which: fn(&OptionEvaluation, usize) -> bool| {

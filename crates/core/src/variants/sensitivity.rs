@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 
 use crate::document::{Build, Load, Provenance, Thermal};
 use crate::evaluation::checks::Verdict;
-use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
+use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_figures, evaluate_option};
 use crate::model::supply::Chain;
 use crate::variants::remedies::Variant;
 
@@ -191,7 +191,7 @@ pub fn guesses_that_matter(build: &Build, option: usize, tolerances: &Tolerances
                 .map(|factor| {
                     let mut moved = draft.clone();
                     (figure.scale)(&mut moved, factor);
-                    end(&evaluate_option(&moved.job, &moved.option, option))
+                    end(&evaluate_figures(&moved.job, &moved.option))
                 })
                 .collect();
             ends.push(end(&now));

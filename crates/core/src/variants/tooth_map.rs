@@ -5,7 +5,7 @@ use serde::Serialize;
 
 use crate::document::{Build, GearingKind, GearingStage};
 use crate::evaluation::checks::Verdict;
-use crate::evaluation::evaluate_option;
+use crate::evaluation::evaluate_figures;
 use crate::variants::candidates::Effect;
 
 /// Most cells of a grid.
@@ -77,7 +77,7 @@ pub fn tooth_grid(
             || sheet.clone(),
             |changed, &(few, many)| {
                 put_teeth(&mut changed.drives[drive].gearing[stage], few, many);
-                let result = evaluate_option(&build.job, changed, option);
+                let result = evaluate_figures(&build.job, changed);
                 // The next pair starts from the stage as it is.
                 changed.drives[drive].gearing[stage].clone_from(&sheet.drives[drive].gearing[stage]);
                 let seen = &result.drives[drive];

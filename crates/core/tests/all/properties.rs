@@ -5,7 +5,9 @@ use serde_json::{Value, json};
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::checks::{Check, CheckClass, TIGHT_ABOVE, Verdict};
 use ypsidyne_core::evaluation::envelope::envelopes;
-use ypsidyne_core::evaluation::{CaseEvaluation, Evaluation, evaluate};
+use ypsidyne_core::evaluation::{
+    CaseEvaluation, Evaluation, OptionEvaluation, evaluate, evaluate_figures, evaluate_option,
+};
 use ypsidyne_testkit::read;
 
 /// A number over decades, so that small and large come equally often.
@@ -148,6 +150,32 @@ fn first_odd_number(value: &Value, at: &str) -> Option<String> {
     }
 }
 
+fn take_words_away(option: &mut OptionEvaluation) {
+    option.guesses.clear();
+    for check in &mut option.checks {
+        check.because.clear();
+        check.said.clear();
+    }
+    for drive in &mut option.drives {
+        drive.cases.iter_mut().for_each(|case| case.because.clear());
+        drive.stages.iter_mut().for_each(|stage| stage.advice.clear());
+        drive.gearbox.iter_mut().for_each(|gearbox| gearbox.advice.clear());
+    }
+}
+
+#[test]
+fn every_demo_option_has_the_same_figures_without_words() {
+    for demo in ypsidyne_core::library::demo::BUILDS {
+        let build = Build::from_json(demo.json).unwrap();
+        for option in &build.options {
+            let mut worded = evaluate_option(&build.job, option, 0);
+            assert!(worded.checks.iter().all(|check| !check.because.is_empty()));
+            take_words_away(&mut worded);
+            assert_eq!(evaluate_figures(&build.job, option), worded, "{}, {}", demo.slug, option.name);
+        }
+    }
+}
+
 proptest! {
     #![proptest_config(ProptestConfig { cases: 1500, ..ProptestConfig::default() })]
 
@@ -184,6 +212,14 @@ proptest! {
         }
         let drawn = serde_json::to_value(envelopes(&build.job, &build.options[0])).unwrap();
         prop_assert_eq!(first_odd_number(&drawn, ""), None);
+    }
+
+    #[test]
+    fn figures_without_words_are_the_same_figures(document in build()) {
+        let build = read(&document);
+        let mut worded = evaluate_option(&build.job, &build.options[0], 0);
+        take_words_away(&mut worded);
+        prop_assert_eq!(evaluate_figures(&build.job, &build.options[0]), worded);
     }
 
     #[test]

@@ -146,11 +146,13 @@ fn judge_sag(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
                 significant(floor_v)
             )
         });
-        ledger.say(format!(
-            "{} V a cell, not below {}",
-            significant(resting_v - battery.cell_sag_v(current_a)),
-            significant(floor_v)
-        ));
+        ledger.say(|| {
+            format!(
+                "{} V a cell, not below {}",
+                significant(resting_v - battery.cell_sag_v(current_a)),
+                significant(floor_v)
+            )
+        });
     }
 }
 

@@ -14,7 +14,7 @@ pub(crate) enum CheckLimit {
     /// It cannot be done at all; the text says why.
     Impossible(&'static str),
     /// The limit is never reached, whatever is asked; the text says so.
-    Never(String),
+    Never(&'static str),
 }
 
 impl CheckLimit {
@@ -51,9 +51,18 @@ impl<'a> Subject<'a> {
 }
 
 /// The checks so far.
-pub(crate) struct CheckBuilder(pub(super) Vec<Check>);
+pub(crate) struct CheckBuilder {
+    pub(super) checks: Vec<Check>,
+    /// Whether anybody reads what is said of them.
+    worded: bool,
+}
 
 impl CheckBuilder {
+    /// None yet, with room for so many.
+    pub(super) fn new(worded: bool, room: usize) -> Self {
+        Self { checks: Vec::with_capacity(room), worded }
+    }
+
     /// Judges a demand against a limit on the scale of the check. `because` makes the sentence from demand and limit, without
     /// its margin. A demand of `None` means that no case has numbers.
     pub fn judge(
@@ -81,18 +90,18 @@ impl CheckBuilder {
             _ => None,
         };
         let (verdict, because) = match (demand, limit, utilisation) {
-            (_, CheckLimit::NotGiven(ask), _) => (Verdict::Unknown, (*ask).to_owned()),
-            (_, CheckLimit::Impossible(why), _) => (scale.impossible(), (*why).to_owned()),
-            (Some(_), CheckLimit::Never(why), _) => (Verdict::Ok, why.clone()),
+            (_, CheckLimit::NotGiven(ask), _) => (Verdict::Unknown, self.constant(ask)),
+            (_, CheckLimit::Impossible(why), _) => (scale.impossible(), self.constant(why)),
+            (Some(_), CheckLimit::Never(why), _) => (Verdict::Ok, self.constant(why)),
             (Some(demand), CheckLimit::At(limit), Some(ratio)) => {
-                let mut text = because(demand, *limit);
-                text.push_str(&margin(scale, ratio));
+                let text = if self.worded { because(demand, *limit) + &margin(scale, ratio) } else { String::new() };
                 (scale.verdict(ratio), text)
             }
             _ => (
                 scale.impossible(),
-                "The battery cannot give the power this takes at any voltage, so there is no figure to judge."
-                    .to_owned(),
+                self.constant(
+                    "The battery cannot give the power this takes at any voltage, so there is no figure to judge.",
+                ),
             ),
         };
         let limit = match limit {
@@ -100,6 +109,11 @@ impl CheckBuilder {
             _ => None,
         };
         self.note(scale, subject, (demand, limit, utilisation), verdict, because);
+    }
+
+    /// A sentence without a number in it.
+    fn constant(&self, text: &str) -> String {
+        if self.worded { text.to_owned() } else { String::new() }
     }
 
     fn note(
@@ -110,7 +124,7 @@ impl CheckBuilder {
         verdict: Verdict,
         because: String,
     ) {
-        self.0.push(Check {
+        self.checks.push(Check {
             code: subject.code,
             drive: subject.drive.map(|drive| drive.parts.drive.clone()),
             stage: subject.stage,
@@ -122,23 +136,23 @@ impl CheckBuilder {
             unit: subject.code.unit(),
             utilisation,
             verdict,
-            said: in_short(scale, subject, demand, limit, verdict),
-            because,
+            said: if self.worded { in_short(scale, subject, demand, limit, verdict) } else { String::new() },
+            because: if self.worded { because } else { String::new() },
             remedies: Vec::new(),
         });
     }
 
     /// Adds to the sentence of the last check.
-    pub fn add(&mut self, more: &str) {
-        if let Some(last) = self.0.last_mut() {
-            last.because.push_str(more);
+    pub fn add(&mut self, more: impl FnOnce() -> String) {
+        if let Some(last) = self.checks.last_mut().filter(|_| self.worded) {
+            last.because.push_str(&more());
         }
     }
 
     /// Says the last check in other figures than demand and limit.
-    pub fn say(&mut self, short: String) {
-        if let Some(last) = self.0.last_mut() {
-            last.said = short;
+    pub fn say(&mut self, short: impl FnOnce() -> String) {
+        if let Some(last) = self.checks.last_mut().filter(|_| self.worded) {
+            last.said = short();
         }
     }
 

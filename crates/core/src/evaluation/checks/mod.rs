@@ -79,7 +79,7 @@ impl Check {
 /// All checks of an option, ranked.
 pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluation]) -> Vec<Check> {
     let evidence = CheckContext { chain, supply };
-    let mut ledger = CheckBuilder(Vec::with_capacity(16 + 24 * drives.len()));
+    let mut ledger = CheckBuilder::new(chain.worded, 16 + 24 * drives.len());
     if chain.drives.iter().any(|drive| !drive.generates()) {
         battery::judge(&evidence, &mut ledger);
     }
@@ -101,7 +101,7 @@ pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluatio
     wire::judge(&evidence, &mut ledger);
     safety::judge_option(&evidence, &mut ledger);
     fit::judge_option(&evidence, &mut ledger);
-    let mut checks = ledger.0;
+    let mut checks = ledger.checks;
     // Stable, so that equals keep the order of the chain.
     checks.sort_by(|a, b| rank(a).total_cmp(&rank(b)));
     checks

@@ -180,7 +180,7 @@ fn judge_flat_out(drive: &Drive<'_>, result: &DriveEvaluation, ledger: &mut Chec
             CheckLimit::Impossible("The air is as hot as the motor may get: there is no room left to warm up.")
         }
         Some(seconds) => CheckLimit::At(seconds),
-        None => CheckLimit::Never("Held at full throttle it settles below what winding and magnets stand.".to_owned()),
+        None => CheckLimit::Never("Held at full throttle it settles below what winding and magnets stand."),
     };
     ledger.judge_as(scale, &subject, Some(asked.unwrap_or(FLAT_OUT_S)), &bound, |demand, limit| {
         let part = match flat_out.ends_by {
@@ -266,8 +266,8 @@ pub(super) fn judge_heat(
     let near_its_limit = result.thermal.as_ref().is_some_and(|thermal| {
         !thermal.steady || thermal.winding_c.is_some_and(|winding_c| winding_c > TIGHT_SHARE * class.limit_c())
     });
-    if let Some(against) = against_rating(drive, result).filter(|_| near_its_limit) {
-        ledger.add(&against);
+    if near_its_limit {
+        ledger.add(|| against_rating(drive, result).unwrap_or_default());
     }
     if motor.magnet_or_usual() == Magnet::Ndfeb {
         let grade = motor.magnet_grade.unwrap_or(MagnetGrade::None);

@@ -48,27 +48,9 @@ impl Chain<'_> {
         let sparing_limit_a = danger.map(|(_, most)| {
             drive.current_for_a(most / through, 0.0) / drive.controller.current_factor * drive.per_channel
         });
-        let mut advice = Vec::new();
-        if let (Some((jam, most)), Some(limit_a)) = (danger, sparing_limit_a) {
-            advice.push(format!(
-                "A jam puts {} N·m on teeth made for {} N·m. A motor-current limit of {} A in a channel or a slip clutch \
-                 below {} N·m spares them; of a family of small gearboxes the fastest version strips first.",
-                significant(jam),
-                significant(most),
-                significant(limit_a),
-                significant(most)
-            ));
-        }
         let holds_by_itself = worm::holds_by_itself(gearbox.efficiency);
-        if holds_by_itself {
-            advice.push(
-                "It holds by itself: the load cannot turn the motor. Shaking can still walk it down, so a hoist wants a \
-                 brake."
-                    .to_owned(),
-            );
-        } else if gearbox.kind == GearingKind::Worm {
-            advice.push("At this efficiency the load can turn the motor backwards.".to_owned());
-        }
+        let advice =
+            if self.worded { advice(gearbox.kind, danger.zip(sparing_limit_a), holds_by_itself) } else { Vec::new() };
         Some(GearboxReport {
             jam_torque_nm,
             peak_torque_nm: self.shaft_peak(drive).0,
@@ -83,4 +65,30 @@ impl Chain<'_> {
             advice,
         })
     }
+}
+
+/// What to know of a gearbox; `danger` is the torque of a jam and the most it stands, N·m, and the current limit of a channel
+/// that spares it, A.
+fn advice(kind: GearingKind, danger: Option<((f64, f64), f64)>, holds_by_itself: bool) -> Vec<String> {
+    let mut advice = Vec::new();
+    if let Some(((jam, most), limit_a)) = danger {
+        advice.push(format!(
+            "A jam puts {} N·m on teeth made for {} N·m. A motor-current limit of {} A in a channel or a slip clutch \
+             below {} N·m spares them; of a family of small gearboxes the fastest version strips first.",
+            significant(jam),
+            significant(most),
+            significant(limit_a),
+            significant(most)
+        ));
+    }
+    if holds_by_itself {
+        advice.push(
+            "It holds by itself: the load cannot turn the motor. Shaking can still walk it down, so a hoist wants a \
+             brake."
+                .to_owned(),
+        );
+    } else if kind == GearingKind::Worm {
+        advice.push("At this efficiency the load can turn the motor backwards.".to_owned());
+    }
+    advice
 }

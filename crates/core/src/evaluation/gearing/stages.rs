@@ -280,7 +280,7 @@ impl Chain<'_> {
                 (GearingKind::Spur, Some((driver, driven))) => Some(spur::contact_ratio(driver, driven)),
                 _ => None,
             },
-            advice: advice(stage, pair.as_ref()),
+            advice: if self.worded { advice(stage, pair.as_ref()) } else { Vec::new() },
             pair,
         }
     }

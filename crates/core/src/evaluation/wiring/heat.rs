@@ -15,6 +15,8 @@ const INSULATION_W_M_K: f64 = 0.2;
 /// Beyond this no wire is left, °C: copper melts at 1083 °C.
 const HOTTEST_C: f64 = 1000.0;
 const KELVIN: f64 = 273.15;
+/// So much warmer than the air a wire is looked for first, K.
+const LITTLE_WARMER_K: f64 = 20.0;
 
 /// A wire as the heat sees it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -32,7 +34,8 @@ pub struct Wire {
 /// # Source
 /// Sutherland's formulas at 101 325 Pa (White, Viscous Fluid Flow, table 1-2), specific heat 1006 J/(kg·K).
 fn air(kelvin: f64) -> (f64, f64, f64) {
-    let ratio = (kelvin / KELVIN).powf(1.5);
+    let ratio = kelvin / KELVIN;
+    let ratio = ratio * ratio.sqrt();
     let viscosity = 1.716e-5 * ratio * (KELVIN + 110.4) / (kelvin + 110.4);
     let conductivity = 0.0241 * ratio * (KELVIN + 194.0) / (kelvin + 194.0);
     let density = 101_325.0 / (287.05 * kelvin);
@@ -52,7 +55,7 @@ pub fn convection_w_m2_k(diameter_m: f64, surface_c: f64, ambient_c: f64) -> f64
     let rayleigh =
         9.806_65 * (surface_c - ambient_c).abs() / film * diameter_m.powi(3) / (viscosity * viscosity) * prandtl;
     let shape = (1.0 + (0.559 / prandtl).powf(9.0 / 16.0)).powf(8.0 / 27.0);
-    let nusselt = (0.60 + 0.387 * rayleigh.powf(1.0 / 6.0) / shape).powi(2);
+    let nusselt = (0.60 + 0.387 * rayleigh.sqrt().cbrt() / shape).powi(2);
     nusselt * conductivity / diameter_m
 }
 
@@ -99,11 +102,17 @@ impl Wire {
         }
         // Along the surface temperature both sides are plain: what leaves, and the copper inside the wall.
         let wall = self.wall_k_m_w();
-        let copper_c = |surface_c: f64| surface_c + wall * self.lost_w_m(surface_c, ambient_c);
-        let surplus =
-            |surface_c: f64| self.made_w_m(current_a, copper_c(surface_c)) - self.lost_w_m(surface_c, ambient_c);
-        let surface_c = falling_root(ambient_c, HOTTEST_C, 1e-9, surplus);
-        Some(copper_c(surface_c)).filter(|celsius| *celsius < HOTTEST_C)
+        let surplus = |surface_c: f64| {
+            let lost_w_m = self.lost_w_m(surface_c, ambient_c);
+            self.made_w_m(current_a, surface_c + wall * lost_w_m) - lost_w_m
+        };
+        // Most wires are little warmer than the air: they are looked for there first.
+        let mut hottest_c = ambient_c + LITTLE_WARMER_K;
+        while hottest_c < HOTTEST_C && surplus(hottest_c) > 0.0 {
+            hottest_c = ambient_c + 4.0 * (hottest_c - ambient_c);
+        }
+        let surface_c = falling_root(ambient_c, hottest_c.min(HOTTEST_C), 1e-9, surplus);
+        Some(surface_c + wall * self.lost_w_m(surface_c, ambient_c)).filter(|celsius| *celsius < HOTTEST_C)
     }
 
     /// Temperature of the copper, °C, after a current, A, has flowed for a time, s, from a temperature on; `None` where nothing

@@ -2,7 +2,7 @@
 
 use super::reading::KvBand;
 use crate::document::{Build, Load, OptionDrive};
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::{OptionEvaluation, evaluate_figures};
 use crate::format::significant;
 use crate::model::cases::Case;
 use crate::model::supply::Chain;
@@ -67,7 +67,7 @@ fn lowest_kv(build: &Build, option: usize, drive: usize) -> Option<f64> {
     let does = |kv: f64| {
         let mut changed = sheet.clone();
         scaling::rewound(&mut changed.drives[drive].motor, kv);
-        reaches(&evaluate_option(&build.job, &changed, option), drive)
+        reaches(&evaluate_figures(&build.job, &changed), drive)
     };
     const STEPS: u32 = 60;
     let (low, high) = ((now / 8.0).max(1.0), (now * 8.0).min(20_000.0));

@@ -7,7 +7,7 @@ use super::Stock;
 use super::picks::{pack_for, strongest};
 use crate::document::{Battery, Job, JobDrive, Load, Motor, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckGroup, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::{OptionEvaluation, evaluate_figures};
 use crate::variants::fitted::motor::{fit_motor, is_hub};
 
 /// A motor that does the work of a drive, with its gearing.
@@ -116,7 +116,7 @@ fn screened(
     let strongest = strongest(&alone.drives[0], &alone.battery, stock.controllers)?;
     alone.drives[0].controller = Some(strongest);
     super::picks::share_channels(&mut alone.drives[0]);
-    let result = evaluate_option(&lone, &alone, 0);
+    let result = evaluate_figures(&lone, &alone);
     let failing = own_failures(&result);
     let drive = alone.drives.remove(0);
     let bought = |price: Option<f64>, owned: bool| if from_drawer && owned { Some(0.0) } else { price };
@@ -153,7 +153,7 @@ fn hardest_a(result: &OptionEvaluation) -> f64 {
 
 /// Power at the output that a drive's target and hill ask for, W: what the base option does, or would do.
 fn asked_w(job: &Job, base: &OptionSheet, place: usize) -> f64 {
-    let result = evaluate_option(job, base, 0);
+    let result = evaluate_figures(job, base);
     let Some(seen) = result.drives.get(place) else { return 0.0 };
     let climb = seen.at_half(crate::Case::Climb).and_then(|case| case.output_power_w).unwrap_or(0.0);
     seen.required.output_power_w.max(climb)

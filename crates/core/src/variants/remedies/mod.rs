@@ -23,7 +23,7 @@ use serde_json::Value;
 use crate::document::{Build, Job, OptionSheet};
 pub use crate::evaluation::checks::remedy::{CheckMove, Group, PartNeed, Remedy, Wanted};
 use crate::evaluation::checks::{Check, CheckCode, Verdict};
-use crate::evaluation::{Evaluation, OptionEvaluation, evaluate, evaluate_option};
+use crate::evaluation::{Evaluation, OptionEvaluation, evaluate, evaluate_figures, evaluate_option};
 use adjustments::Adjustment;
 pub(crate) use supply_adjustments::highest_c;
 
@@ -113,7 +113,7 @@ pub fn ways_to(
     let draft = Variant { job: build.job.clone(), option: build.options[option].clone() };
     let levers = relevant::levers_for(check, &draft, option);
     let mut found: Vec<Found<'_>> =
-        levers.iter().filter_map(|lever| turn(lever, &draft, check, option, Goal::Share(share))).collect();
+        levers.iter().filter_map(|lever| turn(lever, &draft, check, Goal::Share(share))).collect();
     found.sort_by(|a, b| cost(a, &now).total_cmp(&cost(b, &now)));
     offered(&found, build, option, &now, check, Goal::Share(share))
 }
@@ -141,7 +141,7 @@ fn found_for(build: &Build, index: usize, now: &OptionEvaluation, check: &Check)
     let draft = Variant { job: build.job.clone(), option: build.options[index].clone() };
     let levers = relevant::levers_for(check, &draft, index);
     let mut found: Vec<Found<'_>> =
-        levers.iter().filter_map(|lever| turn(lever, &draft, check, index, Goal::Verdict(Verdict::Ok))).collect();
+        levers.iter().filter_map(|lever| turn(lever, &draft, check, Goal::Verdict(Verdict::Ok))).collect();
     if found.len() < 2 && check.verdict == Verdict::Fail {
         // Nothing but one makes it ok: holding at all is worth something too.
         let known: Vec<*const Adjustment> = found.iter().map(|found| std::ptr::from_ref(found.lever)).collect();
@@ -149,7 +149,7 @@ fn found_for(build: &Build, index: usize, now: &OptionEvaluation, check: &Check)
             levers
                 .iter()
                 .filter(|lever| !known.contains(&std::ptr::from_ref(*lever)))
-                .filter_map(|lever| turn(lever, &draft, check, index, Goal::Verdict(Verdict::Tight))),
+                .filter_map(|lever| turn(lever, &draft, check, Goal::Verdict(Verdict::Tight))),
         );
     }
     found.sort_by(|a, b| cost(a, now).total_cmp(&cost(b, now)));
@@ -194,11 +194,11 @@ fn broken<'a>(now: &'a OptionEvaluation, after: &'a OptionEvaluation) -> impl It
 }
 
 /// Turns a lever until the check is as good as the goal; `None` when no step of it does that.
-fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, index: usize, goal: Goal) -> Option<Found<'a>> {
+fn turn<'a>(lever: &'a Adjustment, draft: &Variant, check: &Check, goal: Goal) -> Option<Found<'a>> {
     let holds = |step: f64| -> Option<Tried> {
         let mut changed = draft.clone();
         (lever.apply)(&mut changed, step);
-        let result = evaluate_option(&changed.job, &changed.option, index);
+        let result = evaluate_figures(&changed.job, &changed.option);
         let (verdict, utilisation) = outcome(&result, check)?;
         goal.reached(verdict, utilisation).then_some(Tried { step, result })
     };

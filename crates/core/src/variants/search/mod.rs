@@ -24,7 +24,7 @@ use serde::Serialize;
 
 use crate::document::Search;
 use crate::evaluation::checks::{CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_option};
+use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_figures};
 use crate::model::battery::BatteryModel;
 use crate::model::supply::{CHARGES, HALF};
 use crate::model::{Drive, hardware_mass_kg};
@@ -244,7 +244,7 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>,
             seen.reasons.bound(missed_case(missed.case), 1, missed.far, set * each + pair);
             continue;
         }
-        let result = evaluate_option(&search.job, &option, 0);
+        let result = evaluate_figures(&search.job, &option);
         seen.note(set * each + pair, &result, search);
     }
 }
@@ -288,7 +288,7 @@ pub fn find_plainly(search: &Search) -> Found {
     let mut seen = Seen::new(search);
     for number in 0..space.count() {
         let option = space.option(search, number);
-        let result = evaluate_option(&search.job, &option, 0);
+        let result = evaluate_figures(&search.job, &option);
         seen.considered += 1;
         match fell_to(&result, &search.drive) {
             Some(by @ RejectedBy::Parts(bound)) => {

@@ -10,7 +10,7 @@ use super::{Seen, Space, Watch, try_set};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Job, Load, Search};
 use crate::evaluation::checks::{CheckCode, CheckGroup, Verdict, fails_above};
-use crate::evaluation::evaluate_option;
+use crate::evaluation::{evaluate_figures, evaluate_option};
 use crate::format::percent;
 
 /// How many sets of parts are tried again with a bound of theirs lifted.
@@ -55,7 +55,7 @@ pub(super) fn held_if_less(search: &Search, space: &Space, of_climb: bool, reaso
     let jobs: Vec<Job> = LESS.iter().map(|left| less_asked(search, of_climb, *left)).collect();
     let first_step = |number: u64| {
         let option = space.option(search, number);
-        let holds = |job: &Job| super::fell_to(&evaluate_option(job, &option, 0), &search.drive).is_none();
+        let holds = |job: &Job| super::fell_to(&evaluate_figures(job, &option), &search.drive).is_none();
         jobs.iter().position(holds)
     };
     let steps: Vec<(u64, usize)> =
