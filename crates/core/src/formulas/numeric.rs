@@ -48,7 +48,9 @@ pub(crate) fn falling_root(low: f64, high: f64, relative: f64, function: impl Fn
     }
     // The newest point, the other end of the bracket, and the point before.
     let (mut a, mut at_a, mut b, mut at_b) = (high, at_high, low, at_low);
-    let mut share = at_high / (at_high - at_low);
+    // A function that runs out of numbers beyond its root is halved towards it.
+    let secant = |at_a: f64, at_b: f64| Some(at_a / (at_a - at_b)).filter(|share| share.is_finite());
+    let mut share = secant(at_a, at_b).unwrap_or(0.5);
     for _ in 0..200 {
         let next = a + share * (b - a);
         let at_next = function(next);
@@ -67,7 +69,7 @@ pub(crate) fn falling_root(low: f64, high: f64, relative: f64, function: impl Fn
         }
         // Narrow enough, or without an end that is a number.
         if closest.is_nan() || closest >= 0.5 {
-            return a + (b - a) * (at_a / (at_a - at_b)).clamp(0.0, 1.0);
+            return secant(at_a, at_b).map_or(nearest, |share| a + (b - a) * share.clamp(0.0, 1.0));
         }
         let (along, up) = ((a - b) / (c - b), (at_a - at_b) / (at_c - at_b));
         // Where the three points lie well enough for a parabola through them, else the middle.
@@ -166,6 +168,25 @@ mod tests {
         assert_relative_eq!(falling_root(0.0, 100.0, 1e-12, balance), brent, max_relative = 1e-9);
         // Published: 36.0032 km/h.
         assert_relative_eq!(brent, 10.000_892_518_664_985, max_relative = 1e-9);
+    }
+
+    #[test]
+    fn a_function_that_runs_out_of_numbers_is_still_bracketed() {
+        let explodes = |x: f64| 5.0 - (1e3 * x).exp();
+        assert_relative_eq!(falling_root(0.0, 1.0, 1e-9, explodes), 5f64.ln() / 1e3, max_relative = 1e-8);
+        let vanishes = |x: f64| if x > 2.0 { f64::NAN } else { 1.0 - x };
+        assert_relative_eq!(falling_root(0.0, 64.0, 1e-9, vanishes), 1.0, max_relative = 1e-8);
+    }
+
+    #[test]
+    fn a_root_of_a_smooth_function_is_found_in_some_eight_looks() {
+        let looks = std::cell::Cell::new(0);
+        let smooth = |x: f64| {
+            looks.set(looks.get() + 1);
+            500.0 - x * (13.2 + 0.37 * x * x)
+        };
+        falling_root(0.0, 100.0, 1e-12, smooth);
+        assert!(looks.get() <= 14, "{}", looks.get());
     }
 
     #[test]

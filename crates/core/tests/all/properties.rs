@@ -193,6 +193,8 @@ proptest! {
                     drive.motor.stall_current_a, drive.motor.no_load_rpm,
                 ];
                 prop_assert!(numbers.iter().all(|number| number.is_finite()), "{numbers:?}");
+                let there = [drive.flat_out.and_then(|flat_out| flat_out.seconds), drive.acceleration_s.flatten()];
+                prop_assert!(there.into_iter().flatten().all(f64::is_finite), "{there:?}");
             }
             for check in &option.checks {
                 for number in [check.demand, check.limit, check.utilisation].into_iter().flatten() {
