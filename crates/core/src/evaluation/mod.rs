@@ -23,8 +23,8 @@ use serde::Serialize;
 
 use crate::document::{Build, Job, OptionSheet};
 use crate::evaluation::assumptions::{Guess, guesses};
-use crate::evaluation::checks::{Check, CheckCode, Verdict, judge};
-use crate::evaluation::fits::{BatteryFit, ControllerFit, battery_fit, controller_fit};
+use crate::evaluation::checks::{Check, CheckCode, CheckContext, Verdict, judge};
+use crate::evaluation::fits::{BatteryFit, ControllerFit};
 use crate::evaluation::price::price;
 use crate::model::supply::{Chain, FULL, Supply};
 
@@ -176,7 +176,9 @@ fn evaluated(chain: &Chain<'_>, index: usize) -> OptionEvaluation {
     let (job, option) = (chain.job, chain.option);
     let supply = chain.supply();
     let drives: Vec<DriveEvaluation> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
-    let checks = judge(chain, &supply, &drives);
+    let context = CheckContext::new(chain, &supply);
+    let checks = judge(&context, &drives);
+    let CheckContext { battery_fit, controller_fit, .. } = context;
     let weakest = checks
         .iter()
         .find(|check| check.verdict == Verdict::Fail)
@@ -197,8 +199,8 @@ fn evaluated(chain: &Chain<'_>, index: usize) -> OptionEvaluation {
             stage: check.stage,
         }),
         guesses: if chain.worded { guesses(chain, index) } else { Vec::new() },
-        battery_fit: battery_fit(job, &option.battery),
-        controller_fit: controller_fit(job, option),
+        battery_fit,
+        controller_fit,
         drives,
         supply,
         checks,

@@ -2,12 +2,32 @@
 
 use crate::document::{Job, OptionSheet};
 
+/// Where a part stands in an option: by the places of its drive and its stage. Written, it is a pointer into the option.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum PartPlace {
+    Battery,
+    Motor(usize),
+    Controller(usize),
+    Stage(usize, usize),
+}
+
+impl std::fmt::Display for PartPlace {
+    fn fmt(&self, formatter: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        match self {
+            Self::Battery => formatter.write_str("battery"),
+            Self::Motor(drive) => write!(formatter, "drives/{drive}/motor"),
+            Self::Controller(drive) => write!(formatter, "drives/{drive}/controller"),
+            Self::Stage(drive, stage) => write!(formatter, "drives/{drive}/gearing/{stage}"),
+        }
+    }
+}
+
 /// A part of an option, for its price.
 pub(crate) struct PricedPart {
     /// What a maker calls it.
     pub what: &'static str,
     /// Where it stands in the option.
-    pub place: String,
+    pub place: PartPlace,
     /// How many.
     pub count: u32,
     /// Price of one.
@@ -25,7 +45,7 @@ pub(crate) fn price_of_parts(job: &Job, option: &OptionSheet) -> Vec<PricedPart>
     if job.uses_battery() {
         parts.push(PricedPart {
             what: "packs",
-            place: "battery".to_owned(),
+            place: PartPlace::Battery,
             count: battery.packs_series * battery.packs_parallel,
             price: battery.price,
             owned: battery.owned,
@@ -33,15 +53,22 @@ pub(crate) fn price_of_parts(job: &Job, option: &OptionSheet) -> Vec<PricedPart>
         });
     }
     for (place, drive) in option.drives.iter().enumerate() {
-        let mut push = |what, key: &str, count, price, owned, small| {
-            parts.push(PricedPart { what, place: format!("drives/{place}/{key}"), count, price, owned, small });
+        let mut push = |what, place, count, price, owned, small| {
+            parts.push(PricedPart { what, place, count, price, owned, small });
         };
-        push("motors", "motor", drive.motor_count, drive.motor.price, drive.motor.owned, false);
+        push("motors", PartPlace::Motor(place), drive.motor_count, drive.motor.price, drive.motor.owned, false);
         if let Some(controller) = &drive.controller {
-            push("controllers", "controller", drive.controller_count, controller.price, controller.owned, false);
+            push(
+                "controllers",
+                PartPlace::Controller(place),
+                drive.controller_count,
+                controller.price,
+                controller.owned,
+                false,
+            );
         }
         for (stage_place, stage) in drive.gearing.iter().enumerate() {
-            push("a stage", &format!("gearing/{stage_place}"), 1, stage.price, stage.owned, true);
+            push("a stage", PartPlace::Stage(place, stage_place), 1, stage.price, stage.owned, true);
         }
     }
     parts

@@ -171,7 +171,7 @@ impl<'a> Work<'a> {
     /// Exponential Rosenbrock–Euler steps (Hochbruck and Ostermann, 2010): exact where the heat is linear in the
     /// temperatures, stable whatever the time constants.
     fn peak_after(&self, start: [f64; 2], seconds: f64, capacity: [f64; 2]) -> Option<[f64; 2]> {
-        const STEPS: u32 = 48;
+        const STEPS: u32 = 16;
         const NUDGE_K: f64 = 1e-3;
         let step_s = seconds / f64::from(STEPS);
         let mut now = start;

@@ -97,10 +97,11 @@ pub struct ListLine {
 pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
     let mut lines: Vec<ListLine> = price_of_parts(job, option)
         .into_iter()
-        .filter(|part| !is_nothing_to_buy(option, &part.place, part.price))
-        .map(|part| (getting_of(option, &part.place), part))
-        .map(|((getting, ordered_on), part)| ListLine {
-            what: what_of(option, &part.place),
+        .map(|part| (part.place.to_string(), part))
+        .filter(|(place, part)| !is_nothing_to_buy(option, place, part.price))
+        .map(|(place, part)| (getting_of(option, &place), place, part))
+        .map(|((getting, ordered_on), place, part)| ListLine {
+            what: what_of(option, &place),
             state: LineState::of(part.owned, getting),
             ordered_on,
             quantity: f64::from(part.count),
@@ -111,7 +112,7 @@ pub fn parts_list(job: &Job, option: &OptionSheet) -> PartsList {
             total: part.price.map(|price| price * f64::from(part.count)),
             note: String::new(),
             free: false,
-            place: part.place,
+            place,
         })
         .collect();
     lines.extend(option.parts_list.iter().enumerate().map(|(place, line)| ListLine {

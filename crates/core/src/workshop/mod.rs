@@ -49,7 +49,7 @@ pub fn workshop(build: &Build, place: usize, goes_on: &dyn Fn() -> bool) -> Opti
     let drawn = loom::loom(option);
     Some(Workshop {
         option: option.name.clone(),
-        runs: wire_runs::suggested(&CheckContext { chain: &chain, supply: &supply }),
+        runs: wire_runs::suggested(&CheckContext::new(&chain, &supply)),
         loom_svg: loom_drawing::svg(&drawn),
         loom: drawn,
         findings: topology::findings(build, option),

@@ -1,5 +1,6 @@
 //! What the checks may look at.
 
+use crate::evaluation::fits::{BatteryFit, ControllerFit, battery_fit, controller_fit};
 use crate::model::Drive;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, Figures};
@@ -32,9 +33,18 @@ pub(crate) enum HeldBy {
 pub(crate) struct CheckContext<'a> {
     pub chain: &'a Chain<'a>,
     pub supply: &'a Supply,
+    /// How packs and controllers stand in their rooms; `None` where the job gives none.
+    pub battery_fit: Option<BatteryFit>,
+    pub controller_fit: Option<ControllerFit>,
 }
 
 impl<'a> CheckContext<'a> {
+    /// An option and what its supply does.
+    pub fn new(chain: &'a Chain<'a>, supply: &'a Supply) -> Self {
+        let battery_fit = battery_fit(chain.job, chain.battery.battery);
+        Self { chain, supply, battery_fit, controller_fit: controller_fit(chain.job, chain.option) }
+    }
+
     /// The larger of target and climb at half charge of one quantity, over the cases that have numbers.
     pub fn sustained(&self, drive: &Drive<'_>, quantity: impl Fn(&Figures) -> f64) -> Option<f64> {
         [Case::Target, Case::Climb]

@@ -1,7 +1,7 @@
 //! Checks of room: motor, packs, controllers against what the machine takes. What is unknown never "fits".
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
-use crate::evaluation::fits::{Packing, battery_fit, controller_fit};
+use crate::evaluation::fits::Packing;
 use crate::format::significant;
 use crate::formulas::shaft::BORE_PLAY_MM;
 use crate::model::Drive;
@@ -76,8 +76,7 @@ pub(super) fn judge_drive(drive: &Drive<'_>, ledger: &mut CheckBuilder) {
 
 pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     battery(evidence, ledger);
-    let chain = evidence.chain;
-    if let Some(fit) = controller_fit(chain.job, chain.option) {
+    if let Some(fit) = &evidence.controller_fit {
         let subject = Subject::of_option(CheckCode::FitController);
         room(&subject, fit.controllers.as_ref(), "controller", "No size is given for a controller.", ledger);
     }
@@ -86,7 +85,7 @@ pub(super) fn judge_option(evidence: &CheckContext<'_>, ledger: &mut CheckBuilde
 fn battery(evidence: &CheckContext<'_>, ledger: &mut CheckBuilder) {
     let chain = evidence.chain;
     let subject = Subject::of_option(CheckCode::FitBattery);
-    let Some(fit) = battery_fit(chain.job, chain.battery.battery) else { return };
+    let Some(fit) = &evidence.battery_fit else { return };
     if let Some(packs) = &fit.packs
         && packs.tightest() <= 1.0
         && let Some(wanted) = chain.job.compartment.as_ref().and_then(|room| room.ground_clearance_mm)

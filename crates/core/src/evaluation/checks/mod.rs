@@ -32,7 +32,6 @@ use remedy::Remedy;
 use serde::Serialize;
 
 use crate::evaluation::DriveEvaluation;
-use crate::model::supply::{Chain, Supply};
 
 /// One check.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -77,33 +76,33 @@ impl Check {
 }
 
 /// All checks of an option, ranked.
-pub(crate) fn judge(chain: &Chain<'_>, supply: &Supply, drives: &[DriveEvaluation]) -> Vec<Check> {
-    let evidence = CheckContext { chain, supply };
+pub(crate) fn judge(evidence: &CheckContext<'_>, drives: &[DriveEvaluation]) -> Vec<Check> {
+    let chain = evidence.chain;
     let mut ledger = CheckBuilder::new(chain.worded, 16 + 24 * drives.len());
     if chain.drives.iter().any(|drive| !drive.generates()) {
-        battery::judge(&evidence, &mut ledger);
+        battery::judge(evidence, &mut ledger);
     }
     for (drive, result) in chain.drives.iter().zip(drives) {
         if let Some(generating) = &result.generating {
-            generator::judge(&evidence, drive, result, generating, &mut ledger);
+            generator::judge(evidence, drive, result, generating, &mut ledger);
             continue;
         }
-        motor::judge(&evidence, drive, result, &mut ledger);
-        controller::judge(&evidence, drive, &mut ledger);
-        gearing::judge(&evidence, drive, &mut ledger);
-        teeth::judge(&evidence, drive, &mut ledger);
-        shaft::judge(&evidence, drive, &mut ledger);
+        motor::judge(evidence, drive, result, &mut ledger);
+        controller::judge(evidence, drive, &mut ledger);
+        gearing::judge(evidence, drive, &mut ledger);
+        teeth::judge(evidence, drive, &mut ledger);
+        shaft::judge(evidence, drive, &mut ledger);
         fit::judge_drive(drive, &mut ledger);
-        performance::judge(&evidence, drive, result, &mut ledger);
-        safety::judge_drive(&evidence, drive, &mut ledger);
-        safety::judge_hazards(&evidence, drive, result, &mut ledger);
+        performance::judge(evidence, drive, result, &mut ledger);
+        safety::judge_drive(evidence, drive, &mut ledger);
+        safety::judge_hazards(evidence, drive, result, &mut ledger);
     }
-    wire::judge(&evidence, &mut ledger);
-    safety::judge_option(&evidence, &mut ledger);
-    fit::judge_option(&evidence, &mut ledger);
+    wire::judge(evidence, &mut ledger);
+    safety::judge_option(evidence, &mut ledger);
+    fit::judge_option(evidence, &mut ledger);
     let mut checks = ledger.checks;
-    // Stable, so that equals keep the order of the chain.
-    checks.sort_by(|a, b| rank(a).total_cmp(&rank(b)));
+    // Stable, so that equals keep the order of the chain; by keys, for a check is long to move.
+    checks.sort_by_cached_key(|check| Ranked(rank(check)));
     checks
 }
 
@@ -116,6 +115,24 @@ impl Check {
             CheckClass::Ceiling => self.verdict == Verdict::Fail,
             CheckClass::Caution => false,
         }
+    }
+}
+
+/// A number in the order of numbers.
+#[derive(PartialEq)]
+struct Ranked(f64);
+
+impl Eq for Ranked {}
+
+impl Ord for Ranked {
+    fn cmp(&self, other: &Self) -> std::cmp::Ordering {
+        self.0.total_cmp(&other.0)
+    }
+}
+
+impl PartialOrd for Ranked {
+    fn partial_cmp(&self, other: &Self) -> Option<std::cmp::Ordering> {
+        Some(self.cmp(other))
     }
 }
 

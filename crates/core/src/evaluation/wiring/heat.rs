@@ -15,6 +15,8 @@ const INSULATION_W_M_K: f64 = 0.2;
 /// Beyond this no wire is left, °C: copper melts at 1083 °C.
 const HOTTEST_C: f64 = 1000.0;
 const KELVIN: f64 = 273.15;
+/// Temperatures are found this closely.
+const CLOSELY: f64 = 1e-7;
 /// So much warmer than the air a wire is looked for first, K.
 const LITTLE_WARMER_K: f64 = 20.0;
 
@@ -111,7 +113,7 @@ impl Wire {
         while hottest_c < HOTTEST_C && surplus(hottest_c) > 0.0 {
             hottest_c = ambient_c + 4.0 * (hottest_c - ambient_c);
         }
-        let surface_c = falling_root(ambient_c, hottest_c.min(HOTTEST_C), 1e-9, surplus);
+        let surface_c = falling_root(ambient_c, hottest_c.min(HOTTEST_C), CLOSELY, surplus);
         Some(surface_c + wall * self.lost_w_m(surface_c, ambient_c)).filter(|celsius| *celsius < HOTTEST_C)
     }
 
@@ -132,7 +134,7 @@ impl Wire {
         }
         let wall = self.wall_k_m_w();
         let short = |surface_c: f64| from_c - surface_c - wall * self.lost_w_m(surface_c, ambient_c);
-        let surface_c = falling_root(ambient_c.min(from_c), from_c.max(ambient_c + 1e-6), 1e-9, short);
+        let surface_c = falling_root(ambient_c.min(from_c), from_c.max(ambient_c + 1e-6), CLOSELY, short);
         let gained_w_m = self.made_w_m(current_a, from_c) - self.lost_w_m(surface_c, ambient_c);
         let constant_s = COPPER_J_K_MM3 * self.area_mm2 * 1e3 * (end_c - from_c) / gained_w_m.max(1e-9);
         Some(from_c + (end_c - from_c) * -(-time_s / constant_s).exp_m1())
@@ -146,7 +148,7 @@ impl Wire {
         }
         let wall = self.wall_k_m_w();
         let short = |surface_c: f64| copper_c - surface_c - wall * self.lost_w_m(surface_c, ambient_c);
-        let surface_c = falling_root(ambient_c, copper_c, 1e-9, short);
+        let surface_c = falling_root(ambient_c, copper_c, CLOSELY, short);
         let ohm_m = COPPER_RESISTIVITY_OHM_M / (self.area_mm2 * 1e-6) * copper_factor(copper_c);
         self.grouping * (self.lost_w_m(surface_c, ambient_c) / ohm_m).sqrt()
     }

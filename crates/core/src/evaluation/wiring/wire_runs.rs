@@ -314,7 +314,7 @@ impl Load {
 pub fn judged(job: &Job, option: &OptionSheet) -> Vec<JudgedRun> {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
-    suggested(&CheckContext { chain: &chain, supply: &supply })
+    suggested(&CheckContext::new(&chain, &supply))
 }
 
 /// The same where the option is resolved already.

@@ -15,7 +15,7 @@ mod worksheet;
 use serde::Serialize;
 
 use crate::document::{Job, OptionSheet};
-use crate::evaluation::checks::{CheckCode, judge};
+use crate::evaluation::checks::{CheckCode, CheckContext, judge};
 use crate::model::supply::{Chain, Supply};
 
 pub use worksheet::Input;
@@ -87,7 +87,7 @@ pub fn sums(job: &Job, option: &OptionSheet, index: usize) -> Vec<Sum> {
     let chain = Chain::new(job, option);
     let supply = chain.supply();
     let drives: Vec<_> = chain.drives.iter().map(|drive| chain.drive(drive, &supply)).collect();
-    let checks = judge(&chain, &supply, &drives);
+    let checks = judge(&CheckContext::new(&chain, &supply), &drives);
     let desk = WorkingContext { chain: &chain, supply: &supply, option, index };
     let mut paper = Worksheet::default();
     for (drive, result) in chain.drives.iter().zip(&drives) {

@@ -311,7 +311,7 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     for (place, part) in price_of_parts(desk.chain.job, desk.option).into_iter().enumerate() {
         let Some(price) = part.price else { continue };
         line = line
-            .given(&format!("n_{place}"), part.what, f64::from(part.count), "", desk.at(&part.place), None)
+            .given(&format!("n_{place}"), part.what, f64::from(part.count), "", desk.at(&part.place.to_string()), None)
             .given(&format!("p_{place}"), "price of one", price, "", desk.at(&format!("{}/price", part.place)), None);
         terms.push(format!("n_{place} · p_{place}"));
     }

@@ -84,7 +84,7 @@ pub fn from_csv(text: &str, job: &Job, option: &OptionSheet) -> Result<ReadList,
     let headers = reader.headers().map_err(|_| TableError::Empty)?.clone();
     let column = |name: &str| headers.iter().position(|header| header.trim().eq_ignore_ascii_case(name));
     let Some(what) = column("what") else { return Err(TableError::NoColumn { header: "what" }) };
-    let places: Vec<String> = price_of_parts(job, option).into_iter().map(|part| part.place).collect();
+    let places: Vec<String> = price_of_parts(job, option).into_iter().map(|part| part.place.to_string()).collect();
     let mut read = ReadList::default();
     for record in reader.records().filter_map(Result::ok) {
         let line = record.position().map_or(0, csv::Position::line);
