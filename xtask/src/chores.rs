@@ -83,7 +83,7 @@ fn counted(line: &str, word: &str) -> u32 {
 
 /// Installs Debian's Chromium and its driver where they are missing, and its shell without windows and menus, which is
 /// lighter by a third; where that cannot be had the whole browser serves.
-fn install_browser() -> anyhow::Result<()> {
+pub fn install_browser() -> anyhow::Result<()> {
     let (browser, shell) = (has("chromium") && has("chromedriver"), Path::new(HEADLESS_SHELL).exists());
     if browser && shell {
         return Ok(());
@@ -182,15 +182,6 @@ fn write_generated(openapi: &[u8]) -> anyhow::Result<()> {
         bail!("the types of the page could not be generated");
     }
     Ok(())
-}
-
-/// The benchmarks of the core, of the server and of typing in the browser.
-pub fn bench() -> anyhow::Result<()> {
-    page::build()?;
-    install_browser()?;
-    run(&root(), &cargo(), &["bench", "--package", "ypsidyne-core", "--bench", "evaluate"])?;
-    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "http"])?;
-    run(&root(), &cargo(), &["bench", "--package", "ypsidyne", "--bench", "typing"])
 }
 
 #[cfg(test)]

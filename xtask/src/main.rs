@@ -1,5 +1,6 @@
 //! The project's own chores, run as `cargo xtask NAME`.
 
+mod bench;
 mod chores;
 mod page;
 mod system;
@@ -29,8 +30,11 @@ enum Chore {
     Generate,
     /// Build the page where its sources changed.
     Page,
-    /// Run the benchmarks.
-    Bench,
+    /// Run the benchmarks, all or those that are named, and say what passes.
+    Bench {
+        /// For example evaluate or workshop.
+        names: Vec<String>,
+    },
 }
 
 fn main() -> std::process::ExitCode {
@@ -40,7 +44,7 @@ fn main() -> std::process::ExitCode {
         Chore::Lint => chores::lint(),
         Chore::Generate => chores::generate(),
         Chore::Page => page::build(),
-        Chore::Bench => chores::bench(),
+        Chore::Bench { names } => bench::bench(&names),
     };
     match done {
         Ok(()) => std::process::ExitCode::SUCCESS,

@@ -41,6 +41,7 @@ async fn measured() {
     let began = Instant::now();
     server.start_again();
     say("start to listening, 20 000 parts", milliseconds(began), "ms");
+    keystroke(&client, &server).await;
     list_of_builds(&client, &server).await;
     shelf(&client, &server).await;
     say("resident memory, 20 000 parts, all asked for", resident_mb(&server), "MB");
@@ -74,6 +75,24 @@ async fn store_builds(client: &Client, server: &Server) {
         build["name"] = format!("Board no. {number}").into();
         let reply = client.post(server.url("/api/builds")).header("content-type", "application/json");
         assert!(reply.body(build.to_string()).send().await.expect("a server").status().is_success());
+    }
+}
+
+/// One key in a field: everything that the workbench shows, as the browser asks for it.
+async fn keystroke(client: &Client, server: &Server) {
+    for demo in ypsidyne_core::library::demo::BUILDS {
+        let mut times = Vec::new();
+        let mut bytes = 0;
+        for _ in 0..200 {
+            let request = client.post(server.url("/api/workbench?option=0")).header("content-type", "application/json");
+            let began = Instant::now();
+            let reply = request.header("accept-encoding", "gzip").body(demo.json).send().await.expect("a server");
+            bytes = reply.bytes().await.expect("an answer").len();
+            times.push(milliseconds(began));
+        }
+        say(&format!("one keystroke, {}", demo.slug), quantile(&mut times, 0.5), "ms");
+        #[allow(clippy::cast_precision_loss, reason = "some kilobytes")]
+        say(&format!("one keystroke, bytes of the answer, {}", demo.slug), bytes as f64 / 1e3, "kB");
     }
 }
 
