@@ -98,6 +98,20 @@ pub fn simulated(connection: &Connection, id: &str) -> Result<String, StoreError
     unpack(&packed).ok_or_else(|| StoreError::Damaged { id: id.to_owned(), number: 0 })
 }
 
+/// A run whole: what was asked and what came of it, JSON text.
+///
+/// # Errors
+/// [`StoreError::RunNotFound`], [`StoreError::Damaged`] or what SQLite reports.
+pub fn whole(connection: &Connection, id: &str) -> Result<(String, String), StoreError> {
+    let packed: Vec<u8> = connection
+        .prepare_cached("SELECT document FROM run WHERE id = :id")?
+        .query_row(named_params! { ":id": id }, |row| row.get(0))
+        .optional()?
+        .ok_or_else(|| StoreError::RunNotFound { id: id.to_owned() })?;
+    let document = unpack(&packed).ok_or_else(|| StoreError::Damaged { id: id.to_owned(), number: 0 })?;
+    Ok((document, simulated(connection, id)?))
+}
+
 /// Takes a run away.
 ///
 /// # Errors

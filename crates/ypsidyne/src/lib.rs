@@ -9,7 +9,8 @@
 //! * [`guard`]: who may talk to the server.
 
 pub mod api;
-pub mod backups;
+pub mod archive;
+mod backups;
 pub mod cli;
 mod connections;
 pub mod guard;

@@ -85,6 +85,64 @@ pub(crate) fn falling_root(low: f64, high: f64, relative: f64, function: impl Fn
     a
 }
 
+/// Where a function with one top is highest between `low` and `high`, within `closely`.
+///
+/// # Source
+/// Brent, Algorithms for Minimization without Derivatives (1973), chapter 5: a parabola through the three best points where it
+/// is of use, else the golden section.
+pub(crate) fn highest(low: f64, high: f64, closely: f64, function: impl Fn(f64) -> f64) -> f64 {
+    const GOLDEN: f64 = 0.381_966_011_250_105_1;
+    let (mut low, mut high) = (low, high);
+    let mut best = low + GOLDEN * (high - low);
+    let mut at_best = function(best);
+    let (mut second, mut at_second, mut third, mut at_third) = (best, at_best, best, at_best);
+    let (mut step, mut step_before) = (0.0_f64, 0.0_f64);
+    for _ in 0..100 {
+        let middle = 0.5 * (low + high);
+        let width = closely + 1e-10 * best.abs();
+        if (best - middle).abs() <= 2.0 * width - 0.5 * (high - low) {
+            break;
+        }
+        let side = if best >= middle { low - best } else { high - best };
+        let r = (best - second) * (at_best - at_third);
+        let q = (best - third) * (at_best - at_second);
+        let down = 2.0 * (q - r);
+        let across = (best - third) * q - (best - second) * r;
+        let (across, down) = if down > 0.0 { (-across, down) } else { (across, -down) };
+        let useful = across.abs() < (0.5 * down * step_before).abs()
+            && across > down * (low - best)
+            && across < down * (high - best);
+        step_before = step;
+        step = if useful { across / down } else { GOLDEN * side };
+        if !useful {
+            step_before = side;
+        }
+        let next = if step.abs() >= width { best + step } else { best + width.copysign(step) };
+        let at_next = function(next);
+        if at_next >= at_best {
+            if next >= best {
+                low = best
+            } else {
+                high = best
+            }
+            (third, at_third, second, at_second) = (second, at_second, best, at_best);
+            (best, at_best) = (next, at_next);
+        } else {
+            if next < best {
+                low = next
+            } else {
+                high = next
+            }
+            if at_next >= at_second || second == best {
+                (third, at_third, second, at_second) = (second, at_second, next, at_next);
+            } else if at_next >= at_third || third == best || third == second {
+                (third, at_third) = (next, at_next);
+            }
+        }
+    }
+    best
+}
+
 /// Abscissae of the 15-point Kronrod rule on −1 to 1 (positive half), its weights, and those of the 7-point Gauss rule whose
 /// points are among them. Source: Piessens and others, QUADPACK (1983), qk15.
 const KRONROD_15: [(f64, f64, f64); 7] = [
@@ -187,6 +245,22 @@ mod tests {
         };
         falling_root(0.0, 100.0, 1e-12, smooth);
         assert!(looks.get() <= 14, "{}", looks.get());
+    }
+
+    #[test]
+    fn the_top_is_found_in_few_looks() {
+        let looks = std::cell::Cell::new(0);
+        let power = |log: f64| {
+            looks.set(looks.get() + 1);
+            let ohm = log.exp();
+            ohm / ((2.0 + ohm) * (2.0 + ohm))
+        };
+        assert_relative_eq!(highest(-5.0, 12.0, 1e-8, power), 2f64.ln(), epsilon = 1e-6);
+        assert!(looks.get() < 30, "{}", looks.get());
+        // Flat on one side, a corner on the top, at an end.
+        assert_relative_eq!(highest(0.0, 10.0, 1e-9, |x| -(x - 7.0_f64).abs()), 7.0, epsilon = 1e-6);
+        assert_relative_eq!(highest(0.0, 10.0, 1e-9, |x| -x), 0.0, epsilon = 1e-6);
+        assert_relative_eq!(highest(0.0, 10.0, 1e-9, |x| x.min(9.0) - 0.5 * x.max(9.0)), 9.0, epsilon = 1e-6);
     }
 
     #[test]

@@ -7,7 +7,7 @@ use super::cases::rpm;
 use crate::document::load::{Electrical, Generator};
 use crate::document::{Load, MotorKind, USUAL_STEPPER_POLE_PAIRS};
 use crate::formulas::constants::RAD_S_PER_RPM;
-use crate::formulas::numeric::falling_root;
+use crate::formulas::numeric::{falling_root, highest};
 use crate::formulas::rectifier::BridgedWinding;
 
 /// Inductance of a stepper's winding over its resistance where nobody measured it, s (common practice).
@@ -281,11 +281,15 @@ impl<'a> GeneratorModel<'a> {
 
     /// The smallest ratio that reaches a voltage; `None` where none does.
     fn ratio_for(&self, needed_v: f64) -> Option<f64> {
-        const STEPS: i32 = 240;
         const LEAST: f64 = 1e-2;
         const MOST: f64 = 1e4;
-        let at = |step: i32| LEAST * (MOST / LEAST).powf(f64::from(step) / f64::from(STEPS));
-        let first = (0..=STEPS).find(|step| self.reached_v(at(*step)) >= needed_v)?;
+        let scan = |steps: u32| {
+            let at = move |step: u32| LEAST * (MOST / LEAST).powf(f64::from(step) / f64::from(steps));
+            let first = (0..=steps).find(|step| self.reached_v(at(*step)) >= needed_v)?;
+            Some((first, at))
+        };
+        // More speed-up gives more until the source is held back: where wide steps pass over the top, narrow ones look for it.
+        let (first, at) = scan(60).or_else(|| scan(240))?;
         if first == 0 {
             return Some(LEAST);
         }
@@ -294,8 +298,8 @@ impl<'a> GeneratorModel<'a> {
 
     /// The resistance that takes the most power, Ω, and that power, W, of all machines.
     ///
-    /// Golden section over the logarithm of the resistance; with a fixed speed and nothing lost it is the machine's own
-    /// resistance (maximum power transfer).
+    /// Over the logarithm of the resistance; with a fixed speed and nothing lost it is the machine's own resistance (maximum
+    /// power transfer).
     fn best_load(&self) -> (f64, f64) {
         let power = |log: f64| {
             let loaded = self.with(ElectricalLoad::Resistance(log.exp()));
@@ -303,24 +307,7 @@ impl<'a> GeneratorModel<'a> {
             loaded.output_w(speed, loaded.flow(speed).current_a)
         };
         let own = self.own_ohm().max(1e-6).ln();
-        let (mut low, mut high) = (own - 5.0, own + 12.0);
-        let golden = 0.5 * (5f64.sqrt() - 1.0);
-        let (mut a, mut b) = (high - golden * (high - low), low + golden * (high - low));
-        let (mut at_a, mut at_b) = (power(a), power(b));
-        while high - low > 1e-9 {
-            if at_a >= at_b {
-                high = b;
-                (b, at_b) = (a, at_a);
-                a = high - golden * (high - low);
-                at_a = power(a);
-            } else {
-                low = a;
-                (a, at_a) = (b, at_b);
-                b = low + golden * (high - low);
-                at_b = power(b);
-            }
-        }
-        let log = 0.5 * (low + high);
+        let log = highest(own - 5.0, own + 12.0, 1e-8, power);
         (log.exp(), power(log))
     }
 

@@ -100,9 +100,9 @@ pub(super) fn streamed(
     headers: &HeaderMap,
     kind: &'static str,
     name: &str,
-    mut piece: impl FnMut(&mut Connection) -> Result<Option<String>, StoreError> + Send + 'static,
+    mut piece: impl FnMut(&mut Connection) -> Result<Option<Vec<u8>>, StoreError> + Send + 'static,
 ) -> Response {
-    let packed = takes_packed(headers);
+    let packed = is_packed(kind) && takes_packed(headers);
     let mut packer = packed.then(|| GzEncoder::new(Vec::new(), Compression::fast()));
     let (sender, receiver) = tokio::sync::mpsc::channel::<Result<Bytes, std::io::Error>>(2);
     let app = app.clone();
@@ -111,19 +111,19 @@ pub(super) fn streamed(
             let store = app.store.clone();
             let written = app.compute(move || {
                 let next = store.with(&mut piece).map_err(std::io::Error::other)?;
+                let is_end = next.is_none();
                 let bytes = match (&mut packer, &next) {
                     (Some(packer), Some(text)) => {
-                        packer.write_all(text.as_bytes())?;
+                        packer.write_all(text)?;
                         std::mem::take(packer.get_mut())
                     }
                     (Some(packer), None) => {
                         packer.try_finish()?;
                         std::mem::take(packer.get_mut())
                     }
-                    (None, Some(text)) => text.as_bytes().to_vec(),
-                    (None, None) => Vec::new(),
+                    (None, _) => next.unwrap_or_default(),
                 };
-                Ok::<_, std::io::Error>((piece, packer, Bytes::from(bytes), next.is_none()))
+                Ok::<_, std::io::Error>((piece, packer, Bytes::from(bytes), is_end))
             });
             let written = written.await.unwrap_or_else(|_| Err(std::io::Error::other("the file could not be written")));
             match written {

@@ -1,6 +1,7 @@
 //! The interface over HTTP. [`routes`] is the one list: the router and the OpenAPI document are made from it.
 
 mod answer;
+mod archive;
 mod backups;
 mod builds;
 mod choosing;
@@ -47,7 +48,7 @@ use crate::underway::Underway;
 use problem::ApiError;
 use tokio_util::sync::CancellationToken;
 
-pub(crate) use logbook::new_entries;
+pub(crate) use logbook::{entry_in, entry_out, new_entries};
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
 pub(crate) use parts::new_part;
@@ -121,6 +122,7 @@ fn routes() -> Vec<Route> {
         trade::routes(),
         builds::routes(),
         backups::routes(),
+        archive::routes(),
         parts::routes(),
         part_files::routes(),
         searches::routes(),

@@ -103,7 +103,7 @@ async fn export(
         // No connection is held while the file is on its way: what is found is fixed, and nothing ever leaves the shelf.
         let Some(from) = written else {
             written = Some(0);
-            return Ok(Some(file.head()));
+            return Ok(Some(file.head().into_bytes()));
         };
         if from > numbers.len() {
             return Ok(None);
@@ -111,10 +111,10 @@ async fn export(
         let to = numbers.len().min(from + WRITTEN_AT_ONCE);
         if from == to {
             written = Some(usize::MAX);
-            return Ok(Some(file.end()));
+            return Ok(Some(file.end().into_bytes()));
         }
         written = Some(to);
-        parts::by_numbers(connection, &numbers[from..to]).map(|parts| Some(file.body(&parts)))
+        parts::by_numbers(connection, &numbers[from..to]).map(|parts| Some(file.body(&parts).into_bytes()))
     };
     Ok(streamed(&app, &headers, kind, name, pieces))
 }

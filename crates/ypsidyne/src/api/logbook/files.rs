@@ -15,7 +15,7 @@ use ypsidyne_store::log::{self, NewEntry, StoredPicture};
 use ypsidyne_store::{Connection, StoreError, builds};
 
 use super::LARGEST_FILE_BYTES;
-use super::kept::{Prepared, about, build_of, light, summary, whole};
+use super::kept::{Prepared, about, build_of, light, read_whole, summary, whole};
 use crate::api::answer::Json;
 use crate::api::extract::{QueryFields, QueryOf};
 use crate::api::json::FileBody;
@@ -72,6 +72,30 @@ struct FormatQuery {
 impl QueryFields for FormatQuery {
     const NAME: &'static str = "format";
     const NEEDED: &'static str = "format=csv or format=json";
+}
+
+/// An entry as it travels: whole, with its readings and pictures; its title and its time.
+pub(crate) fn entry_out(connection: &Connection, id: &str) -> Result<(String, String, String), StoreError> {
+    let (stored, readings) = read_whole(connection, id)?;
+    let damaged = || StoreError::Damaged { id: id.to_owned(), number: stored.revision };
+    let entry = whole(&stored, readings.as_deref()).map_err(|_| damaged())?;
+    let (title, at) = (entry.title().to_owned(), entry.heading.at.clone());
+    let text = serde_json::to_string(&with_pictures(connection, entry)?);
+    Ok((text.map_err(|error| StoreError::Packing(error.into()))?, title, at))
+}
+
+/// Takes in an entry that travelled, under an id.
+pub(crate) fn entry_in(
+    connection: &mut Connection,
+    build: &str,
+    id: String,
+    text: &str,
+    now: &str,
+) -> Result<(), ApiError> {
+    let value = serde_json::from_str(text).map_err(|error| ApiError::Body(error.to_string()))?;
+    let entry = Entry::from_value(&value).map_err(ApiError::Document)?;
+    let prepared = Prepared::of(id, taken_in(connection, build, entry, now)?)?;
+    Ok(log::create(connection, build, &[prepared.stored()], now)?)
 }
 
 /// Pictures of an entry travel in it.

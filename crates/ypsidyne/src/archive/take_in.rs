@@ -1,0 +1,468 @@
+//! An archive taken in: what is new is added under its own id, what is the same is left, and what stands differently here is
+//! told, and decided by whoever takes it in. Taking the same archive in again changes nothing.
+
+use std::collections::{BTreeMap, BTreeSet};
+use std::io::{Read, Seek};
+
+use serde::Serialize;
+use ypsidyne_core::document::{Build, Measurement, Problem};
+use ypsidyne_core::shelf::ShelfPart;
+use ypsidyne_store::builds::NewRevision;
+use ypsidyne_store::parts::NewPart;
+use ypsidyne_store::runs::NewRun;
+use ypsidyne_store::sheets::NewSheet;
+use ypsidyne_store::{Connection, Store, StoreError, builds, log, parts, runs, sheets};
+use zip::ZipArchive;
+
+use super::{ARCHIVE_FORMAT, Item, ItemKind, LIST, List, RunFile};
+use crate::api;
+
+/// What becomes of what stands differently here.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Deserialize, clap::ValueEnum)]
+#[serde(rename_all = "snake_case")]
+pub(crate) enum Policy {
+    /// Ours stays.
+    Ours,
+    /// Theirs comes as a new revision; ours stays in the history.
+    Theirs,
+    /// Theirs comes beside ours, under a name of its own.
+    Both,
+}
+
+/// What an archive holds, and what became of it.
+#[derive(Debug, Default, Serialize, schemars::JsonSchema)]
+pub(crate) struct TakenIn {
+    /// When it was made, RFC 3339.
+    made_at: String,
+    /// What is new here, by kind.
+    new: BTreeMap<&'static str, u32>,
+    /// What stands here already, as it is there.
+    same: u32,
+    /// What stands differently here.
+    conflicts: Vec<Conflict>,
+    /// What cannot be used.
+    refused: Vec<Refused>,
+    /// What was damaged where the archive was made, and is not in it.
+    missing: Vec<String>,
+    /// Whether anything was written: not where it was only looked at.
+    taken: bool,
+}
+
+/// Something that stands differently here.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Conflict {
+    kind: ItemKind,
+    id: String,
+    /// What a maker calls it.
+    name: String,
+    /// When ours was last saved, RFC 3339.
+    ours_at: String,
+    /// When theirs was last saved, RFC 3339.
+    theirs_at: String,
+    /// Whether ours is in the bin.
+    in_bin: bool,
+}
+
+/// A file of the archive that cannot be used.
+#[derive(Debug, Serialize, schemars::JsonSchema)]
+struct Refused {
+    /// Where it stands in the archive.
+    path: String,
+    /// What is wrong with it.
+    detail: String,
+}
+
+/// Why an archive cannot be taken in at all.
+#[derive(Debug, thiserror::Error)]
+pub(crate) enum ArchiveError {
+    /// It is no archive.
+    #[error("this is no archive of the bench: {0}")]
+    NotOne(String),
+    /// The store.
+    #[error(transparent)]
+    Store(#[from] StoreError),
+}
+
+/// Largest document of an archive, bytes: an entry with a long ride and its pictures.
+const LARGEST_DOCUMENT: u64 = 256 * 1024 * 1024;
+/// Most files of an archive.
+const MOST_FILES: usize = 500_000;
+/// So many parts are stored at once.
+const PARTS_AT_ONCE: usize = 500;
+
+/// Takes an archive in by a policy; without one it is only looked at.
+///
+/// # Errors
+/// [`ArchiveError::NotOne`], or what the store reports; what was written until then stays, and taking it in again goes on.
+pub(crate) fn take_in(
+    file: impl Read + Seek,
+    store: &Store,
+    policy: Option<Policy>,
+    now: &str,
+) -> Result<TakenIn, ArchiveError> {
+    let mut archive = ZipArchive::new(file).map_err(|error| ArchiveError::NotOne(error.to_string()))?;
+    let list = text(&mut archive, LIST).map_err(ArchiveError::NotOne)?;
+    let list: List = serde_json::from_str(&list).map_err(|error| ArchiveError::NotOne(format!("{LIST}: {error}")))?;
+    if list.format != ARCHIVE_FORMAT {
+        return Err(ArchiveError::NotOne(format!("{:?} came, {ARCHIVE_FORMAT:?} is needed", list.format)));
+    }
+    if list.files.len() > MOST_FILES {
+        return Err(ArchiveError::NotOne(format!("{} files came, {MOST_FILES} are possible", list.files.len())));
+    }
+    let told = TakenIn { made_at: list.made_at, missing: list.missing, taken: policy.is_some(), ..TakenIn::default() };
+    let mut taking = Taking {
+        archive,
+        store,
+        policy,
+        now,
+        told,
+        parts: Vec::new(),
+        moved: BTreeMap::new(),
+        new_builds: BTreeSet::new(),
+    };
+    // Parts and sheets first, for builds name them; a build before what belongs to it.
+    let of = |kind: ItemKind| list.files.iter().filter(move |item| item.kind == kind);
+    for kind in [ItemKind::Part, ItemKind::Sheet] {
+        for item in of(kind) {
+            taking.item(item, &[])?;
+        }
+    }
+    taking.store_parts(0)?;
+    for item in of(ItemKind::Build) {
+        let mut earlier: Vec<&Item> = of(ItemKind::Revision).filter(|revision| revision.id == item.id).collect();
+        earlier.sort_by(|one, other| one.saved_at.cmp(&other.saved_at));
+        taking.item(item, &earlier)?;
+    }
+    for kind in [ItemKind::Entry, ItemKind::Run] {
+        for item in of(kind) {
+            taking.item(item, &[])?;
+        }
+    }
+    Ok(taking.told)
+}
+
+fn text(archive: &mut ZipArchive<impl Read + Seek>, path: &str) -> Result<String, String> {
+    let file = archive.by_name(path).map_err(|error| format!("{path}: {error}"))?;
+    let mut text = String::new();
+    // What unpacks to more than it may be is cut, and then cannot be read.
+    file.take(LARGEST_DOCUMENT).read_to_string(&mut text).map_err(|error| format!("{path}: {error}"))?;
+    Ok(text)
+}
+
+struct Taking<'a, R> {
+    archive: ZipArchive<R>,
+    store: &'a Store,
+    policy: Option<Policy>,
+    now: &'a str,
+    told: TakenIn,
+    /// Parts that wait to be stored together.
+    parts: Vec<(String, NewPart)>,
+    /// Builds that came beside ours: their ids there and here.
+    moved: BTreeMap<String, String>,
+    /// Builds that are new here, by their ids there.
+    new_builds: BTreeSet<String>,
+}
+
+/// What stands here of an item.
+enum Here {
+    Nothing,
+    Same,
+    Differs { revision: u32, at: String, in_bin: bool },
+}
+
+impl<R: Read + Seek> Taking<'_, R> {
+    fn item(&mut self, item: &Item, earlier: &[&Item]) -> Result<(), StoreError> {
+        if uuid::Uuid::parse_str(&item.id).is_err() {
+            return Ok(self.refuse(item, format!("{:?} is no id", item.id)));
+        }
+        let document = match text(&mut self.archive, &item.path) {
+            Ok(document) => document,
+            Err(error) => return Ok(self.refuse(item, error)),
+        };
+        match item.kind {
+            ItemKind::Part => match ShelfPart::from_json(&document) {
+                Ok(part) => self.part(item, &part),
+                Err(problems) => Ok(self.refuse(item, first(&problems))),
+            },
+            ItemKind::Sheet => match Measurement::from_json(&document) {
+                Ok(readings) => self.sheet(item, &document, &readings),
+                Err(problems) => Ok(self.refuse(item, first(&problems))),
+            },
+            ItemKind::Build => match Build::from_json(&document) {
+                Ok(build) => self.build(item, &document, &build, earlier),
+                Err(problems) => Ok(self.refuse(item, first(&problems))),
+            },
+            ItemKind::Entry => self.entry(item, &document),
+            ItemKind::Run => self.run(item, &document),
+            ItemKind::Revision => Ok(()),
+        }
+    }
+
+    fn refuse(&mut self, item: &Item, detail: String) {
+        self.told.refused.push(Refused { path: item.path.clone(), detail });
+    }
+
+    fn is_new(&mut self, kind: &'static str) {
+        *self.told.new.entry(kind).or_default() += 1;
+    }
+
+    fn with<T>(&self, work: impl FnOnce(&mut Connection) -> Result<T, StoreError>) -> Result<T, StoreError> {
+        self.store.with(work)
+    }
+
+    fn differs(&mut self, item: &Item, name: &str, ours_at: String, in_bin: bool) {
+        self.told.conflicts.push(Conflict {
+            kind: item.kind,
+            id: item.id.clone(),
+            name: name.to_owned(),
+            ours_at,
+            theirs_at: item.saved_at.clone(),
+            in_bin,
+        });
+    }
+
+    fn part(&mut self, item: &Item, part: &ShelfPart) -> Result<(), StoreError> {
+        let new = api::new_part(part);
+        let here = match self.with(|connection| parts::by_id(connection, &item.id)) {
+            Err(StoreError::PartNotFound { .. }) => Here::Nothing,
+            Ok(ours) if ours.document == new.document => Here::Same,
+            Ok(ours) => {
+                Here::Differs { revision: ours.revision, at: ours.updated_at, in_bin: ours.retired_at.is_some() }
+            }
+            Err(error) => return Err(error),
+        };
+        match here {
+            Here::Same => self.told.same += 1,
+            Here::Nothing => {
+                self.is_new("parts");
+                self.parts.push((item.id.clone(), new));
+                self.store_parts(PARTS_AT_ONCE)?;
+            }
+            Here::Differs { revision, at, in_bin } => {
+                self.differs(item, part.label(), at, in_bin);
+                match self.policy {
+                    Some(Policy::Theirs) => {
+                        let now = self.now;
+                        self.with(|connection| parts::save(connection, &item.id, revision, &new, now))?;
+                    }
+                    Some(Policy::Both) => self.parts.push((new_id(), new)),
+                    Some(Policy::Ours) | None => {}
+                }
+            }
+        }
+        Ok(())
+    }
+
+    /// Stores the parts that wait, where there are at least so many.
+    fn store_parts(&mut self, at_least: usize) -> Result<(), StoreError> {
+        if self.parts.len() < at_least.max(1) {
+            return Ok(());
+        }
+        let waiting = std::mem::take(&mut self.parts);
+        if self.policy.is_none() {
+            return Ok(());
+        }
+        let (ids, new): (Vec<String>, Vec<NewPart>) = waiting.into_iter().unzip();
+        let mut ids = ids.into_iter();
+        let now = self.now;
+        self.with(|connection| parts::create(connection, &new, || ids.next().unwrap_or_else(new_id), now))?;
+        Ok(())
+    }
+
+    fn sheet(&mut self, item: &Item, document: &str, readings: &Measurement) -> Result<(), StoreError> {
+        let heading = readings.heading();
+        let (build, part) = (heading.build_id.as_deref(), heading.part_id.as_deref());
+        let now = self.now;
+        let new = NewSheet { build, part, document, now };
+        let here = match self.with(|connection| sheets::by_id(connection, &item.id)) {
+            Err(StoreError::SheetNotFound { .. }) => Here::Nothing,
+            Ok(ours) if ours.document == document => Here::Same,
+            Ok(ours) => Here::Differs { revision: ours.revision, at: ours.updated_at, in_bin: false },
+            Err(error) => return Err(error),
+        };
+        match here {
+            Here::Same => self.told.same += 1,
+            Here::Nothing => {
+                self.is_new("sheets");
+                if self.policy.is_some() {
+                    // One that is in the bin here is not found, and stays there.
+                    let created = self.with(|connection| sheets::create(connection, &item.id, &new));
+                    if created.is_err() {
+                        self.with(|connection| sheets::create(connection, &new_id(), &new))?;
+                    }
+                }
+            }
+            Here::Differs { revision, at, in_bin } => {
+                self.differs(item, heading.label.as_deref().unwrap_or_default(), at, in_bin);
+                match self.policy {
+                    Some(Policy::Theirs) => {
+                        self.with(|connection| sheets::save(connection, &item.id, revision, &new))?;
+                    }
+                    Some(Policy::Both) => self.with(|connection| sheets::create(connection, &new_id(), &new))?,
+                    Some(Policy::Ours) | None => {}
+                }
+            }
+        }
+        Ok(())
+    }
+
+    fn build(&mut self, item: &Item, document: &str, build: &Build, earlier: &[&Item]) -> Result<(), StoreError> {
+        let here = match self.with(|connection| builds::by_id(connection, &item.id)) {
+            Err(StoreError::NotFound { .. }) => Here::Nothing,
+            Ok(ours) if ours.document == document && ours.deleted_at.is_none() => Here::Same,
+            Ok(ours) => {
+                Here::Differs { revision: ours.revision, at: ours.updated_at, in_bin: ours.deleted_at.is_some() }
+            }
+            Err(error) => return Err(error),
+        };
+        match here {
+            Here::Same => self.told.same += 1,
+            Here::Nothing => {
+                self.is_new("builds");
+                self.new_builds.insert(item.id.clone());
+                if self.policy.is_some() {
+                    self.create_build(&item.id, item, document, &build.name, earlier)?;
+                }
+            }
+            Here::Differs { revision, at, in_bin } => {
+                self.differs(item, &build.name, at, in_bin);
+                let now = self.now;
+                match self.policy {
+                    Some(Policy::Theirs) => {
+                        self.with(|connection| {
+                            if in_bin {
+                                builds::restore(connection, &item.id)?;
+                            }
+                            builds::save(
+                                connection,
+                                &item.id,
+                                revision,
+                                &NewRevision { name: &build.name, document, now },
+                            )
+                        })?;
+                    }
+                    Some(Policy::Both) => {
+                        let id = new_id();
+                        let name: String = format!("{} (taken in)", build.name).chars().take(LONGEST_NAME).collect();
+                        let mut renamed: serde_json::Value =
+                            serde_json::from_str(document).map_err(|error| StoreError::Packing(error.into()))?;
+                        renamed["name"] = name.clone().into();
+                        let renamed = renamed.to_string();
+                        self.create_build(&id, item, &renamed, &name, earlier)?;
+                        self.moved.insert(item.id.clone(), id);
+                    }
+                    Some(Policy::Ours) | None => {}
+                }
+            }
+        }
+        Ok(())
+    }
+
+    /// Stores a build with its history, each revision at its own time.
+    fn create_build(
+        &mut self,
+        id: &str,
+        item: &Item,
+        document: &str,
+        name: &str,
+        earlier: &[&Item],
+    ) -> Result<(), StoreError> {
+        let mut history: Vec<(String, String, String)> = Vec::new();
+        for revision in earlier {
+            match text(&mut self.archive, &revision.path) {
+                Ok(document) if Build::from_json(&document).is_ok() => {
+                    history.push((revision.name.clone(), document, revision.saved_at.clone()));
+                }
+                Ok(_) => self.refuse(revision, "a revision that this version cannot read".to_owned()),
+                Err(error) => self.refuse(revision, error),
+            }
+        }
+        let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
+        history.push((name.to_owned(), document.to_owned(), at.to_owned()));
+        self.with(|connection| {
+            let mut revision = None;
+            for (name, document, now) in &history {
+                let new = NewRevision { name, document, now };
+                revision = Some(match revision {
+                    None => builds::create(connection, id, &new)?,
+                    Some(expected) => builds::save(connection, id, expected, &new)?,
+                });
+            }
+            Ok(())
+        })
+    }
+
+    /// The build here that something of a build there belongs to, and whether it came beside ours; `None` where there is none.
+    fn home(&self, item: &Item) -> Option<(String, bool)> {
+        let there = item.build.as_deref()?;
+        if let Some(here) = self.moved.get(there) {
+            return Some((here.clone(), true));
+        }
+        let known = self.new_builds.contains(there) || self.with(|connection| builds::by_id(connection, there)).is_ok();
+        known.then(|| (there.to_owned(), false))
+    }
+
+    fn entry(&mut self, item: &Item, document: &str) -> Result<(), StoreError> {
+        let Some((build, beside)) = self.home(item) else {
+            return Ok(self.refuse(item, "its build is neither here nor in the archive".to_owned()));
+        };
+        if !beside && self.with(|connection| log::by_id(connection, &item.id)).is_ok() {
+            self.told.same += 1;
+            return Ok(());
+        }
+        self.is_new("entries");
+        if self.policy.is_none() {
+            return Ok(());
+        }
+        let id = if beside { new_id() } else { item.id.clone() };
+        let now = self.now;
+        let taken = self.with(|connection| Ok(api::entry_in(connection, &build, id, document, now)));
+        match taken? {
+            Ok(()) => Ok(()),
+            Err(api::problem::ApiError::Store(error)) => Err(error),
+            Err(error) => Ok(self.refuse(item, error.to_string())),
+        }
+    }
+
+    fn run(&mut self, item: &Item, document: &str) -> Result<(), StoreError> {
+        let Some((build, beside)) = self.home(item) else {
+            return Ok(self.refuse(item, "its build is neither here nor in the archive".to_owned()));
+        };
+        let run: RunFile = match serde_json::from_str(document) {
+            Ok(run) => run,
+            Err(error) => return Ok(self.refuse(item, error.to_string())),
+        };
+        if !beside && self.with(|connection| runs::simulated(connection, &item.id)).is_ok() {
+            self.told.same += 1;
+            return Ok(());
+        }
+        self.is_new("runs");
+        if self.policy.is_none() {
+            return Ok(());
+        }
+        let id = if beside { new_id() } else { item.id.clone() };
+        let (simulation, simulated) = (run.simulation.to_string(), run.simulated.to_string());
+        let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
+        let new = NewRun {
+            build: &build,
+            title: &run.title,
+            option: &run.option,
+            document: &simulation,
+            simulated: &simulated,
+            now: at,
+        };
+        self.with(|connection| runs::keep(connection, &id, &new))?;
+        Ok(())
+    }
+}
+
+/// Longest name of a build, letters.
+const LONGEST_NAME: usize = 120;
+
+fn new_id() -> String {
+    uuid::Uuid::now_v7().to_string()
+}
+
+fn first(problems: &[Problem]) -> String {
+    problems.first().map_or_else(String::new, |problem| format!("{}: {}", problem.pointer, problem.detail))
+}
