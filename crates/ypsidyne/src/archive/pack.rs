@@ -94,12 +94,18 @@ impl Packer {
                 let document = builds::revision(connection, &build, line.number)?;
                 let path = format!("builds/{build}/history/{}.json", line.number);
                 let (name, saved_at) = (line.name, line.saved_at);
-                self.file(Item { kind: ItemKind::Revision, path, id: build, build: None, name, saved_at }, &document)
+                self.file(
+                    Item { kind: ItemKind::Revision, path, id: build, build: None, name, saved_at, retired: false },
+                    &document,
+                )
             }
             Next::Entry { build, id } => {
                 let (entry, name, saved_at) = api::entry_out(connection, &id)?;
                 let path = format!("builds/{build}/log/{id}.json");
-                self.file(Item { kind: ItemKind::Entry, path, id, build: Some(build), name, saved_at }, &entry)
+                self.file(
+                    Item { kind: ItemKind::Entry, path, id, build: Some(build), name, saved_at, retired: false },
+                    &entry,
+                )
             }
             Next::Run { build, line } => {
                 let (simulation, simulated) = runs::whole(connection, &line.id)?;
@@ -112,7 +118,7 @@ impl Packer {
                 };
                 let path = format!("builds/{build}/runs/{}.json", line.id);
                 let (id, name, saved_at) = (line.id, line.title, line.kept_at);
-                let item = Item { kind: ItemKind::Run, path, id, build: Some(build), name, saved_at };
+                let item = Item { kind: ItemKind::Run, path, id, build: Some(build), name, saved_at, retired: false };
                 self.file(item, &json(&run)?)
             }
             Next::End => self.end(),
@@ -142,6 +148,7 @@ impl Packer {
                 build: None,
                 name: String::new(),
                 saved_at: part.updated_at,
+                retired: part.retired_at.is_some(),
             };
             self.file(item, &part.document)?;
         }
@@ -158,6 +165,7 @@ impl Packer {
                 build: None,
                 name: String::new(),
                 saved_at: sheet.updated_at,
+                retired: false,
             };
             self.file(item, &sheet.document)?;
         }
@@ -172,7 +180,7 @@ impl Packer {
         let now = history.iter().find(|line| line.number == stored.revision);
         let (name, saved_at) = (now.map(|line| line.name.clone()).unwrap_or_default(), stored.updated_at);
         let path = format!("builds/{id}/build.json");
-        let item = Item { kind: ItemKind::Build, path, id: id.to_owned(), build: None, name, saved_at };
+        let item = Item { kind: ItemKind::Build, path, id: id.to_owned(), build: None, name, saved_at, retired: false };
         self.file(item, &stored.document)?;
         let build = || id.to_owned();
         let earlier = history.into_iter().filter(|line| line.number != stored.revision);

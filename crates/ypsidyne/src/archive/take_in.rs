@@ -48,6 +48,26 @@ pub(crate) struct TakenIn {
     taken: bool,
 }
 
+impl TakenIn {
+    /// The same in lines to read.
+    pub fn lines(&self) -> Vec<String> {
+        let new: Vec<String> = self.new.iter().map(|(kind, count)| format!("{count} {kind}")).collect();
+        let new = if new.is_empty() { "nothing".to_owned() } else { new.join(", ") };
+        let mut lines = vec![format!("made {}: new here: {new}; the same: {}", self.made_at, self.same)];
+        lines.extend(self.conflicts.iter().map(|conflict| {
+            let bin = if conflict.in_bin { ", in the bin" } else { "" };
+            let Conflict { name, id, ours_at, theirs_at, .. } = conflict;
+            format!("stands differently here: {name:?} ({id}), ours of {ours_at}{bin}, theirs of {theirs_at}")
+        }));
+        lines.extend(self.refused.iter().map(|refused| format!("not used: {}: {}", refused.path, refused.detail)));
+        lines.extend(self.missing.iter().map(|missing| format!("not in the archive: {missing}")));
+        if !self.taken {
+            lines.push("nothing was written: say --conflicts ours, theirs or both to take it in".to_owned());
+        }
+        lines
+    }
+}
+
 /// Something that stands differently here.
 #[derive(Debug, Serialize, schemars::JsonSchema)]
 struct Conflict {
@@ -117,6 +137,7 @@ pub(crate) fn take_in(
         now,
         told,
         parts: Vec::new(),
+        retired: Vec::new(),
         moved: BTreeMap::new(),
         new_builds: BTreeSet::new(),
     };
@@ -157,6 +178,8 @@ struct Taking<'a, R> {
     told: TakenIn,
     /// Parts that wait to be stored together.
     parts: Vec<(String, NewPart)>,
+    /// Those of them that are offered no more.
+    retired: Vec<String>,
     /// Builds that came beside ours: their ids there and here.
     moved: BTreeMap<String, String>,
     /// Builds that are new here, by their ids there.
@@ -236,6 +259,9 @@ impl<R: Read + Seek> Taking<'_, R> {
             Here::Nothing => {
                 self.is_new("parts");
                 self.parts.push((item.id.clone(), new));
+                if item.retired {
+                    self.retired.push(item.id.clone());
+                }
                 self.store_parts(PARTS_AT_ONCE)?;
             }
             Here::Differs { revision, at, in_bin } => {
@@ -265,8 +291,11 @@ impl<R: Read + Seek> Taking<'_, R> {
         let (ids, new): (Vec<String>, Vec<NewPart>) = waiting.into_iter().unzip();
         let mut ids = ids.into_iter();
         let now = self.now;
-        self.with(|connection| parts::create(connection, &new, || ids.next().unwrap_or_else(new_id), now))?;
-        Ok(())
+        let retired = std::mem::take(&mut self.retired);
+        self.with(|connection| {
+            parts::create(connection, &new, || ids.next().unwrap_or_else(new_id), now)?;
+            retired.iter().try_for_each(|id| parts::retire(connection, id, 1, Some(now)))
+        })
     }
 
     fn sheet(&mut self, item: &Item, document: &str, readings: &Measurement) -> Result<(), StoreError> {

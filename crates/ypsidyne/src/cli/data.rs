@@ -1,20 +1,55 @@
 //! The data file: where it is, copied, looked through.
 
+use std::io::Write as _;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 use anyhow::Context;
+use ypsidyne_store::Store;
+
+use crate::archive::{Packer, Policy, take_in};
 
 use super::documents::BAD_INPUT;
 
-pub(super) fn back_up(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> {
+/// The store in a data file that is there.
+fn store_of(data: Option<PathBuf>) -> anyhow::Result<(Store, PathBuf)> {
     let data = match data {
         Some(data) => data,
         None => default_data(false)?,
     };
     anyhow::ensure!(data.exists(), "there is no data file {}", data.display());
+    Ok((Store::open(&data)?, data))
+}
+
+pub(super) fn archive(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> {
+    let (store, data) = store_of(data)?;
+    let written = std::fs::File::create_new(file)
+        .with_context(|| format!("cannot write {}: name a file that is not there yet", file.display()))?;
+    let mut written = std::io::BufWriter::new(written);
+    let mut packer = Packer::new(crate::time::now());
+    while let Some(piece) = store.with(|connection| packer.piece(connection))? {
+        written.write_all(&piece)?;
+    }
+    written.into_inner().map_err(std::io::IntoInnerError::into_error)?.sync_all()?;
+    println!("{} holds everything that is in {}", file.display(), data.display());
+    Ok(())
+}
+
+pub(super) fn take_archive(file: &Path, conflicts: Option<Policy>, data: Option<PathBuf>) -> anyhow::Result<()> {
+    let data = match data {
+        Some(data) => data,
+        None => default_data(false)?,
+    };
+    let store = Store::open(&data)?;
+    let archive = std::fs::File::open(file).with_context(|| format!("cannot read {}", file.display()))?;
+    let taken = take_in(std::io::BufReader::new(archive), &store, conflicts, &crate::time::now())?;
+    taken.lines().iter().for_each(|line| println!("{line}"));
+    Ok(())
+}
+
+pub(super) fn back_up(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> {
+    let (store, data) = store_of(data)?;
     anyhow::ensure!(!file.exists(), "{} is there already: name another file", file.display());
-    let store = ypsidyne_store::Store::open(&data)?;
     store.with(|connection| ypsidyne_store::backup::copy(connection, file))?;
     let looked = ypsidyne_store::backup::look_through(file)?;
     anyhow::ensure!(looked.is_sound(), "the copy is not whole: look {} through with `ypsidyne check`", data.display());

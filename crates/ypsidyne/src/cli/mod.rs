@@ -10,7 +10,8 @@ use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
 
-use data::{back_up, check};
+use crate::archive::Policy;
+use data::{archive, back_up, check, take_archive};
 use documents::{build_sheet, compare, evaluate, find, measure, print_json, schema, simulate};
 use server::{run_instruments, run_server};
 
@@ -142,6 +143,31 @@ enum Command {
         #[arg(long, value_name = "FILE")]
         data: Option<PathBuf>,
     },
+    /// Write everything that is kept into one archive of open documents, to take along to another machine.
+    #[command(
+        long_about = "Writes a ZIP file: every build with its history, log and kept runs, every bench sheet, every part,                       each as the JSON document it goes in and out as, and a list of them. Also while the bench runs."
+    )]
+    Archive {
+        /// The archive; it must not be there yet.
+        file: PathBuf,
+        /// The data file; your own builds when left out.
+        #[arg(long, value_name = "FILE")]
+        data: Option<PathBuf>,
+    },
+    /// Take an archive of another machine in: what is new is added, what stands differently here is told.
+    #[command(
+        long_about = "Reads an archive and says what of it is new here and what stands differently. Without --conflicts                       nothing is written. Taking the same archive in twice changes nothing the second time."
+    )]
+    TakeIn {
+        /// The archive.
+        file: PathBuf,
+        /// What becomes of what stands differently here: ours stays, theirs comes as a new revision, or both stay.
+        #[arg(long, value_enum)]
+        conflicts: Option<Policy>,
+        /// The data file; your own builds when left out.
+        #[arg(long, value_name = "FILE")]
+        data: Option<PathBuf>,
+    },
     /// Look a data file through, without changing it: is it whole, and what can be read of it.
     #[command(
         long_about = "Reads every page, every revision, part, sheet, run, search, log entry and picture of a data file. \
@@ -201,6 +227,8 @@ pub fn main() -> ExitCode {
         Command::Simulate { file, csv } => return simulate(&file, csv),
         Command::Instruments { motor, port, seed } => run_instruments(motor.as_deref(), port, seed),
         Command::Backup { file, data } => back_up(&file, data),
+        Command::Archive { file, data } => archive(&file, data),
+        Command::TakeIn { file, conflicts, data } => take_archive(&file, conflicts, data),
         Command::Check { file } => return check(&file),
         Command::Schema { what } => return schema(&what),
         Command::Openapi => print_json(&crate::api::openapi()),

@@ -7,6 +7,7 @@ mod rides;
 #[path = "../support/mod.rs"]
 mod support;
 
+mod archive;
 mod builds;
 mod command_line;
 mod compression;
