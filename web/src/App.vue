@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import type { ToastMessageOptions } from "primevue/toast";
 import ToastEventBus from "primevue/toasteventbus";
-import { nextTick, ref } from "vue";
+import { computed, nextTick, ref } from "vue";
 import { api } from "./api/client";
 import { ask, silentSince } from "./api/reach";
+import { isVisitor, session } from "./api/session";
 import { timeOf } from "./api/stale";
 import LoginView from "./builds/LoginView.vue";
 import { later, whenIdle } from "./shared/lib/later";
 
 const needsPassphrase = ref<boolean | null>(null);
 
+const asVisitor = computed(() => isVisitor.value && needsPassphrase.value === false);
+
 async function look(): Promise<void> {
   const reply = await ask(() => api.GET("/api/session"));
+  session.value = reply?.data ?? null;
   needsPassphrase.value = reply?.data?.needs_passphrase ?? false;
 }
 
@@ -36,10 +40,14 @@ function tellEarly(): void {
 </script>
 
 <template>
-  <div class="frame" :class="{ low: silentSince }">
+  <div class="frame" :class="{ low: silentSince || asVisitor }">
     <LoginView v-if="needsPassphrase" @done="look" />
     <router-view v-else-if="needsPassphrase === false" />
   </div>
+  <p v-if="asVisitor && !silentSince" class="silent visitor" role="status" data-visitor>
+    You are here as a visitor: read and try everything, nothing is kept.
+    <button type="button" class="action" @click="needsPassphrase = true">I am the owner</button>
+  </p>
   <p v-if="silentSince" class="silent" role="status" data-silent>
     The server has not answered since {{ timeOf(silentSince) }}. What is typed is kept here and sent when it
     answers; figures drawn pale are of before.
@@ -75,5 +83,10 @@ function tellEarly(): void {
   background: var(--fail-paper);
   border-top: 1px solid var(--fail);
   text-align: center;
+}
+
+.visitor {
+  background: var(--sheet);
+  border-top-color: var(--box);
 }
 </style>

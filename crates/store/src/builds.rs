@@ -59,6 +59,8 @@ pub struct RevisionLine {
     pub saved_at: String,
     /// Name of the build in it.
     pub name: String,
+    /// Who saved it, where that was said.
+    pub saved_by: Option<String>,
 }
 
 /// A document about to be stored. It has been read and checked; the store only keeps it.
@@ -70,6 +72,8 @@ pub struct NewRevision<'a> {
     pub document: &'a str,
     /// Time of the save, RFC 3339.
     pub now: &'a str,
+    /// Who saves, where that was said.
+    pub by: Option<&'a str>,
 }
 
 /// All builds, newest change first; those in the bin when `deleted`. No document is opened. `rules` names the rules by which
@@ -247,7 +251,7 @@ pub fn restore(connection: &mut Connection, id: &str) -> Result<StoredBuild, Sto
 pub fn revisions(connection: &Connection, id: &str) -> Result<Vec<RevisionLine>, StoreError> {
     newest_revision(connection, id)?;
     let mut statement = connection.prepare_cached(
-        "SELECT number, kind, saved_at, name FROM revision WHERE build_id = :id ORDER BY number DESC",
+        "SELECT number, kind, saved_at, name, saved_by FROM revision WHERE build_id = :id ORDER BY number DESC",
     )?;
     let rows = statement.query_map(named_params! { ":id": id }, |row| {
         let kind: String = row.get(1)?;
@@ -256,6 +260,7 @@ pub fn revisions(connection: &Connection, id: &str) -> Result<Vec<RevisionLine>,
             kind: if kind == "saved" { RevisionKind::Saved } else { RevisionKind::SetAside },
             saved_at: row.get(2)?,
             name: row.get(3)?,
+            saved_by: row.get(4)?,
         })
     })?;
     Ok(rows.collect::<Result<_, _>>()?)
@@ -325,11 +330,12 @@ fn add_revision(
     };
     transaction
         .prepare_cached(
-            "INSERT INTO revision (build_id, number, kind, saved_at, name, document)
-             VALUES (:id, :number, :kind, :now, :name, :document)",
+            "INSERT INTO revision (build_id, number, kind, saved_at, name, saved_by, document)
+             VALUES (:id, :number, :kind, :now, :name, :by, :document)",
         )?
         .execute(named_params! {
-            ":id": id, ":number": number, ":kind": kind, ":now": new.now, ":name": new.name, ":document": packed,
+            ":id": id, ":number": number, ":kind": kind, ":now": new.now, ":name": new.name, ":by": new.by,
+            ":document": packed,
         })?;
     Ok(())
 }

@@ -133,6 +133,8 @@ const STEPS: &[M<'static>] = &[
         content BLOB NOT NULL
     ) STRICT;",
     ),
+    // Who saved, where visitors say their names.
+    M::up("ALTER TABLE revision ADD COLUMN saved_by TEXT;"),
 ];
 
 static MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);

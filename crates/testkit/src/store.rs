@@ -22,7 +22,7 @@ pub fn fresh_store() -> (TempDir, Store) {
 #[must_use]
 pub fn store_with_build(id: &str) -> (TempDir, Store) {
     let (folder, store) = fresh_store();
-    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
+    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z", by: None };
     store.with(|connection| builds::create(connection, id, &new)).expect("a build");
     (folder, store)
 }

@@ -9,8 +9,13 @@ const DOLLY: &str = include_str!("../../core/tests/worked/dolly-board.build.json
 fn over_http(criterion: &mut Criterion) {
     let runtime = Runtime::new().expect("a runtime");
     let folder = tempfile::tempdir().expect("a folder");
-    let settings =
-        Settings { data: folder.path().join("bench.sqlite"), passphrase: None, host_names: Vec::new(), demo: true };
+    let settings = Settings {
+        data: folder.path().join("bench.sqlite"),
+        passphrase: None,
+        visitor_passphrase: None,
+        host_names: Vec::new(),
+        demo: true,
+    };
     let address = runtime.block_on(async {
         let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.expect("a port");
         let address = listener.local_addr().expect("its address");

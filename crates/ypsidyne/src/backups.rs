@@ -97,7 +97,7 @@ mod tests {
         let store = Store::open(&data).unwrap();
         for day in 1..=9 {
             let id = format!("0192f0c0-0000-7000-8000-00000000000{day}");
-            let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
+            let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z", by: None };
             store.with(|connection| builds::create(connection, &id, &new)).unwrap();
             let day = format!("2026-11-0{day}");
             assert!(of_day(&store, &data, &day).unwrap());

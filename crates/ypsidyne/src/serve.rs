@@ -25,8 +25,10 @@ use crate::jobs::Jobs;
 pub struct Settings {
     /// Database file.
     pub data: PathBuf,
-    /// What visitors must give; none on this machine alone.
+    /// What must be given to do everything; none on this machine alone.
     pub passphrase: Option<String>,
+    /// What must be given to read and try, and save nothing; `None` where nobody comes for that.
+    pub visitor_passphrase: Option<String>,
     /// Names by which other machines call this one.
     pub host_names: Vec<String>,
     /// Whether the demo builds are put in.
@@ -48,8 +50,17 @@ impl Settings {
                  and name it with --passphrase-file, or set YPSIDYNE_PASSPHRASE"
             );
         }
-        if self.passphrase.as_ref().is_some_and(|text| text.chars().count() < SHORTEST_PASSPHRASE) {
-            bail!("the passphrase is too short: at least {SHORTEST_PASSPHRASE} characters are needed");
+        let given = [("passphrase", &self.passphrase), ("visitors' passphrase", &self.visitor_passphrase)];
+        for (what, text) in given {
+            if text.as_ref().is_some_and(|text| text.chars().count() < SHORTEST_PASSPHRASE) {
+                bail!("the {what} is too short: at least {SHORTEST_PASSPHRASE} characters are needed");
+            }
+        }
+        if self.visitor_passphrase.is_some() && self.passphrase.is_none() {
+            bail!("visitors have a passphrase and the owner has none: name one with --passphrase-file");
+        }
+        if self.visitor_passphrase.is_some() && self.visitor_passphrase == self.passphrase {
+            bail!("visitors and owner have the same passphrase: take another for one of them");
         }
         Ok(())
     }
@@ -85,7 +96,12 @@ pub async fn prepare(settings: &Settings, address: SocketAddr) -> anyhow::Result
     })
     .await
     .context("opening the database was cut short")??;
-    let guard = Guard::new(address, &settings.host_names, settings.passphrase.as_deref());
+    let guard = Guard::new(
+        address,
+        &settings.host_names,
+        settings.passphrase.as_deref(),
+        settings.visitor_passphrase.as_deref(),
+    );
     let closing = CancellationToken::new();
     let jobs = Jobs::new(closing.clone())?;
     let hub = InstrumentRegistry::new(closing.clone());
@@ -117,7 +133,7 @@ fn seed(store: &Store) -> anyhow::Result<()> {
                 builds::create(
                     connection,
                     &id,
-                    &builds::NewRevision { name: &build.name, document: demo.json, now: &now },
+                    &builds::NewRevision { name: &build.name, document: demo.json, now: &now, by: None },
                 )?;
                 new = Some(id);
             }

@@ -548,6 +548,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that is kept, as a ZIP of open documents. */
+        get: operations["exportArchive"];
+        put?: never;
+        /** An archive looked at, or taken in: what is new, and what stands differently here. */
+        post: operations["importArchive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -6504,6 +6522,8 @@ export interface components {
             saved_at: string;
             /** @description Name of the build in it. */
             name: string;
+            /** @description Who saved it, where that was said. */
+            saved_by: string | null;
         };
         /** @description What a revision is. */
         RevisionKind: "saved" | "set_aside";
@@ -6518,6 +6538,50 @@ export interface components {
              * @description How many stay.
              */
             kept: number;
+        };
+        /** @description What an archive holds, and what became of it. */
+        TakenIn: {
+            /** @description When it was made, RFC 3339. */
+            made_at: string;
+            /** @description What is new here, by kind. */
+            new: {
+                [key: string]: number;
+            };
+            /**
+             * Format: uint32
+             * @description What stands here already, as it is there.
+             */
+            same: number;
+            /** @description What stands differently here. */
+            conflicts: components["schemas"]["Conflict"][];
+            /** @description What cannot be used. */
+            refused: components["schemas"]["Refused"][];
+            /** @description What was damaged where the archive was made, and is not in it. */
+            missing: string[];
+            /** @description Whether anything was written: not where it was only looked at. */
+            taken: boolean;
+        };
+        /** @description Something that stands differently here. */
+        Conflict: {
+            kind: components["schemas"]["ItemKind"];
+            id: string;
+            /** @description What a maker calls it. */
+            name: string;
+            /** @description When ours was last saved, RFC 3339. */
+            ours_at: string;
+            /** @description When theirs was last saved, RFC 3339. */
+            theirs_at: string;
+            /** @description Whether ours is in the bin. */
+            in_bin: boolean;
+        };
+        /** @description What a file of an archive is. */
+        ItemKind: "part" | "sheet" | "build" | "revision" | "entry" | "run";
+        /** @description A file of the archive that cannot be used. */
+        Refused: {
+            /** @description Where it stands in the archive. */
+            path: string;
+            /** @description What is wrong with it. */
+            detail: string;
         };
         /** @description What was found. */
         FoundParts: {
@@ -11576,7 +11640,13 @@ export interface components {
         SessionState: {
             /** @description Whether this browser still has to give it. */
             needs_passphrase: boolean;
+            /** @description What this browser may do; null while it has not given it. */
+            role: components["schemas"]["Role2"] | null;
+            /** @description The name that was given. */
+            name: string | null;
         };
+        /** @description What somebody may do. */
+        Role2: "owner" | "visitor";
         /** @description A problem document. */
         ProblemDocument: {
             /** @description Kind of problem, as a relative reference. */
@@ -12565,6 +12635,11 @@ export interface components {
         Passphrase: {
             /** @description As typed. */
             passphrase: string;
+            /**
+             * @description Who comes, for the history of what is saved.
+             * @default null
+             */
+            name?: string | null;
         };
     };
     responses: never;
@@ -13763,6 +13838,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backups"];
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    exportArchive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description A problem document (RFC 9457). */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDocument"];
+                };
+            };
+        };
+    };
+    importArchive: {
+        parameters: {
+            query?: {
+                conflicts?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
                 };
             };
             /** @description A problem document (RFC 9457). */

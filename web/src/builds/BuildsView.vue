@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // All builds: open, new by kind of machine, copy, rename, delete with undo, import, export.
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { BuildLine } from "../api/client";
 import { LOAD_WORDS, verdictWord } from "../workbench/words";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
+import { later } from "../shared/lib/later";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
+import ArchiveBox from "./ArchiveBox.vue";
 import { useBuilds } from "./builds";
 
 const {
@@ -21,7 +23,10 @@ const {
   remove,
   exportBuild,
   take,
+  load,
 } = useBuilds();
+const PhoneDialog = later(() => import("../measure/PhoneDialog.vue"));
+const onThePhone = ref(false);
 const empty = computed(() => builds.value?.length === 0);
 
 const day = (text: string) =>
@@ -153,6 +158,13 @@ const drives = (line: BuildLine) =>
           />
           <span class="note">or drop it anywhere on this page</span>
         </label>
+        <ArchiveBox @taken="load" />
+        <p>
+          <button type="button" class="action" data-phone-open @click="onThePhone = true">
+            on a phone, or for the wall
+          </button>
+        </p>
+        <PhoneDialog v-if="onThePhone" v-model:shown="onThePhone" path="/" />
         <p v-if="backups" class="note" data-backups>
           A copy of every day is kept beside the data, in {{ backups.folder }}, {{ backups.kept }} of them.
           {{ backups.days[0] ? `The newest is of ${day(backups.days[0])}.` : "The first comes in a moment." }}

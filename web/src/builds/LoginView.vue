@@ -5,17 +5,38 @@ import { api, saying } from "../api/client";
 
 const emit = defineEmits<{ done: [] }>();
 const passphrase = ref("");
+const NAME = "ypsidyne.name";
+const name = ref(remembered());
+
+function remembered(): string {
+  try {
+    return localStorage.getItem(NAME) ?? "";
+  } catch {
+    return "";
+  }
+}
+
+function remember(): void {
+  try {
+    localStorage.setItem(NAME, name.value.trim());
+  } catch {
+    // A closed store forgets the name, and nothing else.
+  }
+}
+
 const problem = ref<string | null>(null);
 const busy = ref(false);
 
 async function open(): Promise<void> {
   busy.value = true;
   const reply = await api
-    .POST("/api/session", { body: { passphrase: passphrase.value } })
+    .POST("/api/session", { body: { passphrase: passphrase.value, name: name.value.trim() || null } })
     .catch(() => undefined);
   busy.value = false;
-  if (reply?.response.ok) emit("done");
-  else problem.value = saying(reply?.error);
+  if (reply?.response.ok) {
+    remember();
+    emit("done");
+  } else problem.value = saying(reply?.error);
 }
 </script>
 
@@ -31,6 +52,8 @@ async function open(): Promise<void> {
       required
       autofocus
     />
+    <label for="name">Your name, for the history; it may stay empty</label>
+    <input id="name" v-model="name" maxlength="60" autocomplete="name" />
     <p v-if="problem" role="alert" class="wrong">{{ problem }}</p>
     <button type="submit" class="boxed" :disabled="busy">Come in</button>
   </form>

@@ -134,6 +134,7 @@ export function useBuilds() {
   }
 
   return {
+    load,
     builds,
     templates,
     backups,

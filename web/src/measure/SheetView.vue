@@ -149,9 +149,7 @@ watch(
           {{
             sheet.saving.kind === "failed"
               ? sheet.saving.why
-              : sheet.saving.kind === "saved"
-                ? "saved"
-                : "saving"
+              : { saved: "saved", tried: "not kept", saving: "saving", waiting: "saving" }[sheet.saving.kind]
           }}
         </span>
         <button v-if="sheet.gone" type="button" class="action" data-unbin @click="unbin">

@@ -4,6 +4,7 @@ import { ref, shallowRef, type ShallowRef } from "vue";
 import { again } from "../api/again";
 import { type Reply, saying } from "../api/client";
 import { ask } from "../api/reach";
+import { isVisitor } from "../api/session";
 import { revisionOf } from "../api/tag";
 import { differences } from "../shared/lib/pointer";
 import { type Draft, draftOf, dropDraft, keepDraft } from "./drafts";
@@ -22,7 +23,12 @@ interface Saved {
 }
 
 export type SaveState =
-  { kind: "saved"; at: string } | { kind: "saving" } | { kind: "waiting" } | { kind: "failed"; why: string };
+  | { kind: "saved"; at: string }
+  | { kind: "saving" }
+  | { kind: "waiting" }
+  | { kind: "failed"; why: string }
+  /** A visitor's: it stays in this window. */
+  | { kind: "tried" };
 
 /** Someone else saved in between: both versions are kept until a person decides. */
 export interface Conflict<T> {
@@ -136,6 +142,10 @@ export function useSaver<T extends object>(place: Place<T>, replacing: (before: 
   /** Takes an edit: kept in the browser at once, sent a moment later. */
   function take(next: T): void {
     document.value = next;
+    if (isVisitor.value) {
+      state.value = { kind: "tried" };
+      return;
+    }
     if (id.value) {
       const draft = { revision: revision.value, document: next, sent: sentSince, at: Date.now() };
       keepDraft(place.kind, id.value, draft);

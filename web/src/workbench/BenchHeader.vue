@@ -20,12 +20,15 @@ const renaming = ref<number | null>(null);
 
 function saved(): string {
   const state = bench.saveState;
-  return { saved: "saved", failed: "not saved", saving: "saving", waiting: "saving" }[state.kind] ?? "saving";
+  return { saved: "saved", failed: "not saved", saving: "saving", waiting: "saving", tried: "not kept" }[
+    state.kind
+  ];
 }
 
 function savedTitle(): string | undefined {
   const state = bench.saveState;
   if (state.kind === "failed") return state.why;
+  if (state.kind === "tried") return "What a visitor tries stays in this window.";
   if (state.kind !== "saved" || !state.at) return undefined;
   return `saved ${new Date(state.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}`;
 }

@@ -86,6 +86,7 @@ const time = (text: string) => new Date(text).toLocaleString();
           <tr v-for="line in lines" :key="line.number">
             <td class="figure">{{ line.number }}</td>
             <td>{{ time(line.saved_at) }}</td>
+            <td data-saved-by>{{ line.saved_by }}</td>
             <td class="changed" :data-changed="line.number">{{ changes[line.number] ?? "" }}</td>
             <td>
               {{ line.number === bench.revision ? "now" : line.kind === "set_aside" ? "set aside" : "" }}

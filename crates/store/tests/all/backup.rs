@@ -18,7 +18,7 @@ fn filled(path: &Path, builds_in_it: usize) -> Store {
     for number in 0..builds_in_it {
         let id = format!("0192f0c0-0000-7000-8000-{number:012}");
         let document = document(number);
-        let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z" };
+        let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z", by: None };
         store.with(|c| builds::create(c, &id, &new)).unwrap();
     }
     store
@@ -34,7 +34,7 @@ fn a_copy_is_whole_while_others_write() {
         for number in 20..60 {
             let id = format!("0192f0c0-0000-7000-8000-{number:012}");
             let document = document(number);
-            let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z" };
+            let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z", by: None };
             writing.with(|c| builds::create(c, &id, &new)).unwrap();
         }
     });

@@ -7,7 +7,7 @@ use ypsidyne_testkit::fresh_store;
 const ID: &str = "0192f0c0-0000-7000-8000-000000000001";
 
 fn at<'a>(now: &'a str, document: &'a str) -> NewRevision<'a> {
-    NewRevision { name: "cart", document, now }
+    NewRevision { name: "cart", document, now, by: None }
 }
 
 #[test]
@@ -173,7 +173,11 @@ fn a_damaged_build_hides_no_other() {
     store
         .with(|c| {
             for id in ids {
-                builds::create(c, id, &NewRevision { name: id, document: "{}", now: "2026-01-01T10:00:00Z" })?;
+                builds::create(
+                    c,
+                    id,
+                    &NewRevision { name: id, document: "{}", now: "2026-01-01T10:00:00Z", by: None },
+                )?;
             }
             c.execute("UPDATE revision SET document = x'00ff' WHERE build_id = ?", [ids[0]])?;
             let listed = builds::list(c, false, "")?;
@@ -191,7 +195,7 @@ fn a_data_file_that_is_gone_takes_nothing_any_more() {
     let file = folder.path().join("builds.sqlite");
     let store = Store::open(&file).unwrap();
     let id = "0192f0c0-0000-7000-8000-00000000000c";
-    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z" };
+    let new = NewRevision { name: "cart", document: "{}", now: "2026-01-01T10:00:00Z", by: None };
     store.with(|c| builds::create(c, id, &new)).unwrap();
     std::fs::remove_file(&file).unwrap();
     let refused = store.with(|c| builds::save(c, id, 1, &NewRevision { document: "{\"a\":1}", ..new }));

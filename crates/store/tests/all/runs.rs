@@ -77,7 +77,7 @@ fn runs_are_kept_while_others_save() {
             let mut revision = 1;
             while !stop.load(std::sync::atomic::Ordering::Relaxed) {
                 let document = format!("{{\"edit\":{revision}}}");
-                let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z" };
+                let new = NewRevision { name: "cart", document: &document, now: "2026-01-01T10:00:00Z", by: None };
                 revision = store.with(|c| builds::save(c, BUILD, revision, &new)).unwrap();
                 // As fast as nobody types, and others have their turn.
                 std::thread::sleep(std::time::Duration::from_millis(1));

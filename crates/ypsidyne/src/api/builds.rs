@@ -4,6 +4,7 @@ use std::collections::BTreeMap;
 use std::hash::{Hash as _, Hasher as _};
 use std::sync::LazyLock;
 
+use axum::Extension;
 use axum::extract::{Path, State};
 use axum::http::{HeaderMap, StatusCode};
 use axum::response::Response;
@@ -20,6 +21,7 @@ use super::extract::{QueryFields, QueryOf};
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route, logbook};
+use crate::guard::Who;
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
@@ -226,13 +228,17 @@ fn said_of(document: Option<&str>) -> SaidOfBuild {
     said
 }
 
-async fn create(State(app): State<App>, body: JsonBody) -> Result<Response, ApiError> {
+async fn create(State(app): State<App>, Extension(who): Extension<Who>, body: JsonBody) -> Result<Response, ApiError> {
     let name = body.by(|body| Ok(body.build()?.name.clone())).await?;
     let (id, now) = (uuid::Uuid::now_v7().to_string(), crate::time::now());
     let (revision, id, now) = app
         .store(move |connection| {
             let document = body.text().unwrap_or_default();
-            let revision = builds::create(connection, &id, &NewRevision { name: &name, document, now: &now })?;
+            let revision = builds::create(
+                connection,
+                &id,
+                &NewRevision { name: &name, document, now: &now, by: who.name.as_deref() },
+            )?;
             Ok((revision, id, now))
         })
         .await?;
@@ -247,6 +253,7 @@ async fn read(State(app): State<App>, Path(id): Path<String>) -> Result<Response
 async fn save(
     State(app): State<App>,
     Path(id): Path<String>,
+    Extension(who): Extension<Who>,
     headers: HeaderMap,
     body: JsonBody,
 ) -> Result<Response, ApiError> {
@@ -256,7 +263,12 @@ async fn save(
     let (revision, id, now) = app
         .store(move |connection| {
             let document = body.text().unwrap_or_default();
-            let revision = builds::save(connection, &id, expected, &NewRevision { name: &name, document, now: &now })?;
+            let revision = builds::save(
+                connection,
+                &id,
+                expected,
+                &NewRevision { name: &name, document, now: &now, by: who.name.as_deref() },
+            )?;
             if revision != expected
                 && let Err(error) = logbook::enter(connection, &id, expected, document, &now)
             {

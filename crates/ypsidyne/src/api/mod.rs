@@ -28,6 +28,7 @@ mod session;
 mod sheets;
 mod simulate;
 mod trade;
+mod visitors;
 mod weighing;
 mod workshop;
 
@@ -52,6 +53,7 @@ pub(crate) use logbook::{entry_in, entry_out, new_entries};
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
 pub(crate) use parts::new_part;
+pub(crate) use phone::network_address;
 pub(crate) use route::Route;
 
 /// Largest request body.

@@ -129,6 +129,10 @@ impl Operation {
         self.parameter(super::reader::HEADER, "header", "string", false).query("units", "string")
     }
 
+    pub const fn id(&self) -> &'static str {
+        self.id
+    }
+
     pub fn is_said(&self) -> bool {
         self.said
     }

@@ -95,7 +95,7 @@ fn reachable(host: &str) -> Option<String> {
 
 /// The address of this machine in its network: that from which it would send, though nothing is sent. 192.0.2.0/24 is kept for
 /// documents (RFC 5737).
-fn network_address() -> Option<IpAddr> {
+pub(crate) fn network_address() -> Option<IpAddr> {
     let socket = UdpSocket::bind((Ipv4Addr::UNSPECIFIED, 0)).ok()?;
     socket.connect((Ipv4Addr::new(192, 0, 2, 1), 9)).ok()?;
     Some(socket.local_addr().ok()?.ip()).filter(|ip| !ip.is_loopback() && !ip.is_unspecified())

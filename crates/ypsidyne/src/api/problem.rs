@@ -30,6 +30,9 @@ pub enum ApiError {
     /// A table that cannot be read as a whole.
     #[error(transparent)]
     Table(#[from] ypsidyne_core::shelf::csv_in::TableError),
+    /// A visitor wants to keep something, or to switch something on.
+    #[error("visitors read and try everything; what is kept, and the instruments, are the owner's")]
+    OwnerOnly,
     /// A value in the path or the query cannot be used.
     #[error("{name} {came:?} came, {needed} is needed")]
     Parameter {
@@ -146,6 +149,7 @@ impl ApiError {
             Self::Method { .. } => (StatusCode::METHOD_NOT_ALLOWED, "/problems/method", "Another method is needed"),
             Self::ForeignHost { .. } => (StatusCode::MISDIRECTED_REQUEST, "/problems/host", "Not this server"),
             Self::ForeignOrigin => (StatusCode::FORBIDDEN, "/problems/origin", "Not from this page"),
+            Self::OwnerOnly => (StatusCode::FORBIDDEN, "/problems/owner-only", "Nothing is kept for visitors"),
             Self::LoginNeeded => (StatusCode::UNAUTHORIZED, "/problems/login", "A passphrase is needed"),
             Self::TooManyTries { .. } => (StatusCode::TOO_MANY_REQUESTS, "/problems/too-many", "Too many wrong tries"),
             Self::WrongPassphrase => (StatusCode::FORBIDDEN, "/problems/passphrase", "The passphrase is not right"),

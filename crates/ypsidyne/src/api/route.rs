@@ -6,7 +6,7 @@ use axum::routing::{MethodFilter, MethodRouter};
 use axum::{Router, middleware};
 
 use super::openapi::Operation;
-use super::{App, problem, reader};
+use super::{App, problem, reader, visitors};
 
 /// A path, what answers there, and what is said of it.
 pub(crate) struct Route {
@@ -65,7 +65,10 @@ impl Route {
 
     /// Puts it into a router: other methods are refused, and what speaks does so in the reader's units.
     pub fn into_router(self, router: Router<App>) -> Router<App> {
+        let tries =
+            self.operations.iter().any(|(method, operation)| *method == "post" && visitors::may_try(operation.id()));
         let handlers = self.handlers.fallback(problem::method_not_allowed);
+        let handlers = handlers.layer(middleware::from_fn(move |request, next| visitors::check(tries, request, next)));
         let speaks = self.operations.iter().any(|(_, operation)| operation.is_said());
         router.route(self.path, if speaks { handlers.layer(middleware::from_fn(reader::restate)) } else { handlers })
     }

@@ -2,16 +2,17 @@
 
 use std::net::SocketAddr;
 
+use axum::Extension;
 use axum::extract::{ConnectInfo, State};
 use axum::http::{HeaderMap, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use axum::{Extension, Json};
 use serde::{Deserialize, Serialize};
 
+use super::answer::Json;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
-use crate::guard;
+use crate::guard::{self, Role};
 
 pub(super) fn routes() -> Vec<Route> {
     vec![
@@ -28,6 +29,10 @@ pub(super) fn routes() -> Vec<Route> {
 struct SessionState {
     /// Whether this browser still has to give it.
     needs_passphrase: bool,
+    /// What this browser may do; null while it has not given it.
+    role: Option<Role>,
+    /// The name that was given.
+    name: Option<String>,
 }
 
 /// The passphrase.
@@ -36,10 +41,21 @@ struct SessionState {
 struct Passphrase {
     /// As typed.
     passphrase: String,
+    /// Who comes, for the history of what is saved.
+    #[serde(default)]
+    name: Option<String>,
 }
 
+/// Longest name of a visitor, letters.
+const LONGEST_NAME: usize = 60;
+
 async fn state(State(app): State<App>, headers: HeaderMap) -> Json<SessionState> {
-    Json(SessionState { needs_passphrase: !app.guard.knows(&headers) })
+    let who = app.guard.knows(&headers);
+    Json(SessionState {
+        needs_passphrase: who.is_none(),
+        role: who.as_ref().map(|who| who.role),
+        name: who.and_then(|who| who.name),
+    })
 }
 
 async fn open(
@@ -53,6 +69,14 @@ async fn open(
         return Ok(StatusCode::NO_CONTENT.into_response());
     }
     let from = guard::asked_from(&headers, peer.as_deref());
-    let cookie = app.guard.open(&given.passphrase, from, guard::came_by_tls(&headers))?;
+    let name = given.name.map(|name| name.trim().to_owned()).filter(|name| !name.is_empty());
+    if name.as_ref().is_some_and(|name| name.chars().count() > LONGEST_NAME || name.chars().any(char::is_control)) {
+        return Err(ApiError::Parameter {
+            name: "name",
+            came: name.unwrap_or_default().chars().take(LONGEST_NAME).collect(),
+            needed: "at most 60 letters",
+        });
+    }
+    let cookie = app.guard.open(&given.passphrase, name, from, guard::came_by_tls(&headers))?;
     Ok((StatusCode::NO_CONTENT, [(header::SET_COOKIE, cookie)]).into_response())
 }

@@ -49,6 +49,9 @@ struct Item {
     /// When it was last saved, RFC 3339.
     #[serde(default)]
     saved_at: String,
+    /// Who saved it, where that was said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    by: Option<String>,
     /// Whether it is a part that is offered no more.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     retired: bool,

@@ -93,9 +93,9 @@ impl Packer {
             Next::Revision { build, line } => {
                 let document = builds::revision(connection, &build, line.number)?;
                 let path = format!("builds/{build}/history/{}.json", line.number);
-                let (name, saved_at) = (line.name, line.saved_at);
+                let (name, saved_at, by) = (line.name, line.saved_at, line.saved_by);
                 self.file(
-                    Item { kind: ItemKind::Revision, path, id: build, build: None, name, saved_at, retired: false },
+                    Item { kind: ItemKind::Revision, path, id: build, build: None, name, saved_at, retired: false, by },
                     &document,
                 )
             }
@@ -103,7 +103,16 @@ impl Packer {
                 let (entry, name, saved_at) = api::entry_out(connection, &id)?;
                 let path = format!("builds/{build}/log/{id}.json");
                 self.file(
-                    Item { kind: ItemKind::Entry, path, id, build: Some(build), name, saved_at, retired: false },
+                    Item {
+                        kind: ItemKind::Entry,
+                        path,
+                        id,
+                        build: Some(build),
+                        name,
+                        saved_at,
+                        retired: false,
+                        by: None,
+                    },
                     &entry,
                 )
             }
@@ -118,7 +127,16 @@ impl Packer {
                 };
                 let path = format!("builds/{build}/runs/{}.json", line.id);
                 let (id, name, saved_at) = (line.id, line.title, line.kept_at);
-                let item = Item { kind: ItemKind::Run, path, id, build: Some(build), name, saved_at, retired: false };
+                let item = Item {
+                    kind: ItemKind::Run,
+                    path,
+                    id,
+                    build: Some(build),
+                    name,
+                    saved_at,
+                    retired: false,
+                    by: None,
+                };
                 self.file(item, &json(&run)?)
             }
             Next::End => self.end(),
@@ -149,6 +167,7 @@ impl Packer {
                 name: String::new(),
                 saved_at: part.updated_at,
                 retired: part.retired_at.is_some(),
+                by: None,
             };
             self.file(item, &part.document)?;
         }
@@ -166,6 +185,7 @@ impl Packer {
                 name: String::new(),
                 saved_at: sheet.updated_at,
                 retired: false,
+                by: None,
             };
             self.file(item, &sheet.document)?;
         }
@@ -178,9 +198,11 @@ impl Packer {
         let (history, log, runs) =
             (builds::revisions(connection, id)?, log::list(connection, Some(id))?, runs::list(connection, id)?);
         let now = history.iter().find(|line| line.number == stored.revision);
-        let (name, saved_at) = (now.map(|line| line.name.clone()).unwrap_or_default(), stored.updated_at);
+        let (name, by) = now.map(|line| (line.name.clone(), line.saved_by.clone())).unwrap_or_default();
+        let saved_at = stored.updated_at;
         let path = format!("builds/{id}/build.json");
-        let item = Item { kind: ItemKind::Build, path, id: id.to_owned(), build: None, name, saved_at, retired: false };
+        let item =
+            Item { kind: ItemKind::Build, path, id: id.to_owned(), build: None, name, saved_at, retired: false, by };
         self.file(item, &stored.document)?;
         let build = || id.to_owned();
         let earlier = history.into_iter().filter(|line| line.number != stored.revision);

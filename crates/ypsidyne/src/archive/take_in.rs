@@ -366,7 +366,7 @@ impl<R: Read + Seek> Taking<'_, R> {
                                 connection,
                                 &item.id,
                                 revision,
-                                &NewRevision { name: &build.name, document, now },
+                                &NewRevision { name: &build.name, document, now, by: item.by.as_deref() },
                             )
                         })?;
                     }
@@ -396,22 +396,22 @@ impl<R: Read + Seek> Taking<'_, R> {
         name: &str,
         earlier: &[&Item],
     ) -> Result<(), StoreError> {
-        let mut history: Vec<(String, String, String)> = Vec::new();
+        let mut history: Vec<(String, String, String, Option<String>)> = Vec::new();
         for revision in earlier {
             match text(&mut self.archive, &revision.path) {
                 Ok(document) if Build::from_json(&document).is_ok() => {
-                    history.push((revision.name.clone(), document, revision.saved_at.clone()));
+                    history.push((revision.name.clone(), document, revision.saved_at.clone(), revision.by.clone()));
                 }
                 Ok(_) => self.refuse(revision, "a revision that this version cannot read".to_owned()),
                 Err(error) => self.refuse(revision, error),
             }
         }
         let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
-        history.push((name.to_owned(), document.to_owned(), at.to_owned()));
+        history.push((name.to_owned(), document.to_owned(), at.to_owned(), item.by.clone()));
         self.with(|connection| {
             let mut revision = None;
-            for (name, document, now) in &history {
-                let new = NewRevision { name, document, now };
+            for (name, document, now, by) in &history {
+                let new = NewRevision { name, document, now, by: by.as_deref() };
                 revision = Some(match revision {
                     None => builds::create(connection, id, &new)?,
                     Some(expected) => builds::save(connection, id, expected, &new)?,

@@ -200,6 +200,9 @@ struct ServeArguments {
     /// File whose first line is the passphrase that visitors must give.
     #[arg(long, value_name = "FILE", env = "YPSIDYNE_PASSPHRASE_FILE")]
     passphrase_file: Option<PathBuf>,
+    /// File whose first line is the passphrase of visitors, who read and try and save nothing.
+    #[arg(long, value_name = "FILE", env = "YPSIDYNE_VISITOR_PASSPHRASE_FILE")]
+    visitor_passphrase_file: Option<PathBuf>,
     /// Name by which other machines call this one; may be given several times.
     #[arg(long = "host-name", value_name = "NAME")]
     host_names: Vec<String>,

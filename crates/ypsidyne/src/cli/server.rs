@@ -2,31 +2,26 @@
 
 use std::io::Write;
 use std::net::{IpAddr, SocketAddr};
+use std::path::Path;
 
 use anyhow::Context;
 
 use super::ServeArguments;
 use super::data::default_data;
+use crate::api::network_address;
 use crate::serve::{self, Settings};
 
 /// Port that is tried first.
 const USUAL_PORT: u16 = 4770;
 
 pub(super) fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<()> {
-    let passphrase = match (&options.passphrase_file, std::env::var("YPSIDYNE_PASSPHRASE")) {
-        (Some(file), _) => {
-            let text = std::fs::read_to_string(file)
-                .with_context(|| format!("cannot read the passphrase file {}", file.display()))?;
-            Some(text.lines().next().unwrap_or("").to_owned())
-        }
-        (None, Ok(text)) => Some(text),
-        (None, Err(_)) => None,
-    };
+    let passphrase = passphrase_of(options.passphrase_file.as_deref(), "YPSIDYNE_PASSPHRASE")?;
+    let visitor_passphrase = passphrase_of(options.visitor_passphrase_file.as_deref(), "YPSIDYNE_VISITOR_PASSPHRASE")?;
     let data = match options.data {
         Some(file) => file,
         None => default_data(demo)?,
     };
-    let settings = Settings { data, passphrase, host_names: options.host_names, demo };
+    let settings = Settings { data, passphrase, visitor_passphrase, host_names: options.host_names, demo };
     settings.check(options.address)?;
     let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
     let served = runtime.block_on(async move {
@@ -39,6 +34,14 @@ pub(super) fn run_server(options: ServeArguments, demo: bool) -> anyhow::Result<
     // What is still being worked out is of no use to anybody; what was stored is on the disk.
     runtime.shutdown_background();
     served
+}
+
+/// The first line of a file, else what a variable says.
+fn passphrase_of(file: Option<&Path>, variable: &str) -> anyhow::Result<Option<String>> {
+    let Some(file) = file else { return Ok(std::env::var(variable).ok()) };
+    let text =
+        std::fs::read_to_string(file).with_context(|| format!("cannot read the passphrase file {}", file.display()))?;
+    Ok(Some(text.lines().next().unwrap_or("").to_owned()))
 }
 
 pub(super) fn run_instruments(motor: Option<&str>, port: Option<u16>, seed: u64) -> anyhow::Result<()> {
@@ -65,9 +68,29 @@ fn announce(address: SocketAddr, settings: &Settings, demo: bool) {
     } else {
         println!("Your builds are kept in {}", settings.data.display());
     }
+    if !address.ip().is_loopback() {
+        print_for_the_wall(address, settings);
+    }
     println!("Stop it with Ctrl-C.");
     // Whoever reads this through a pipe waits for the address.
     let _ = std::io::stdout().flush();
+}
+
+/// One line to print and hang up, and its code to point a camera at.
+fn print_for_the_wall(address: SocketAddr, settings: &Settings) {
+    let host = match settings.host_names.first() {
+        Some(name) => Some(name.clone()),
+        None if address.ip().is_unspecified() => network_address().map(|ip| ip.to_string()),
+        None => Some(address.ip().to_string()),
+    };
+    let Some(host) = host else { return };
+    let host = if host.contains(':') { format!("[{host}]") } else { host };
+    let url = format!("http://{host}:{}", address.port());
+    let asks = if settings.visitor_passphrase.is_some() { "the visitors' passphrase" } else { "the passphrase" };
+    println!("For the wall: {url} \u{2013} it asks for {asks}");
+    if let Ok(code) = qrcode::QrCode::new(url.as_bytes()) {
+        println!("{}", code.render::<qrcode::render::unicode::Dense1x2>().quiet_zone(true).build());
+    }
 }
 
 fn bind(address: IpAddr, port: Option<u16>) -> anyhow::Result<tokio::net::TcpListener> {

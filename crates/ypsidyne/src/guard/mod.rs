@@ -30,6 +30,25 @@ const MOST_SESSIONS: usize = 1000;
 /// A session ends after so long without a request.
 const UNUSED_FOR: Duration = Duration::from_secs(30 * 24 * 3600);
 
+/// What somebody may do.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Serialize, schemars::JsonSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Role {
+    /// Everything.
+    Owner,
+    /// Read and try, and save nothing.
+    Visitor,
+}
+
+/// Who asks.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Who {
+    /// What they may do.
+    pub role: Role,
+    /// The name they gave, for the history.
+    pub name: Option<String>,
+}
+
 /// Who may talk to the server. Cheap to clone.
 #[derive(Clone)]
 pub struct Guard(Arc<Inner>);
@@ -37,20 +56,24 @@ pub struct Guard(Arc<Inner>);
 struct Inner {
     loopback: bool,
     host_names: Vec<String>,
-    passphrase_digest: Option<[u8; 32]>,
-    /// Tokens, and when each was last used.
-    sessions: Mutex<HashMap<String, Instant>>,
+    /// What each role gives; none where nobody is asked.
+    passphrases: Vec<(Role, [u8; 32])>,
+    /// Tokens, whose each is and when it was last used.
+    sessions: Mutex<HashMap<String, (Who, Instant)>>,
     tries: Tries,
 }
 
 impl Guard {
-    /// A guard for a server at `address`.
+    /// A guard for a server at `address`, that asks owners and visitors for what is given here.
     #[must_use]
-    pub fn new(address: SocketAddr, host_names: &[String], passphrase: Option<&str>) -> Self {
+    pub fn new(address: SocketAddr, host_names: &[String], owner: Option<&str>, visitor: Option<&str>) -> Self {
+        let digest = |role, text: &str| (role, Sha256::digest(text.as_bytes()).into());
+        let owner = owner.map(|text| digest(Role::Owner, text));
+        let visitor = visitor.map(|text| digest(Role::Visitor, text));
         Self(Arc::new(Inner {
             loopback: address.ip().is_loopback(),
             host_names: host_names.iter().map(|name| name.to_ascii_lowercase()).collect(),
-            passphrase_digest: passphrase.map(|text| Sha256::digest(text.as_bytes()).into()),
+            passphrases: owner.into_iter().chain(visitor).collect(),
             sessions: Mutex::default(),
             tries: Tries::default(),
         }))
@@ -65,14 +88,14 @@ impl Guard {
     /// Whether visitors must give a passphrase.
     #[must_use]
     pub fn asks(&self) -> bool {
-        self.0.passphrase_digest.is_some()
+        !self.0.passphrases.is_empty()
     }
 
-    /// Whether the request carries a session, or none is needed.
+    /// Whose session the request carries; the owner's where none is needed.
     #[must_use]
-    pub fn knows(&self, headers: &HeaderMap) -> bool {
+    pub fn knows(&self, headers: &HeaderMap) -> Option<Who> {
         if !self.asks() {
-            return true;
+            return Some(Who { role: Role::Owner, name: None });
         }
         let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
         let now = Instant::now();
@@ -82,36 +105,35 @@ impl Guard {
             .filter_map(|value| value.to_str().ok())
             .flat_map(|cookies| cookies.split(';'))
             .filter_map(|cookie| cookie.trim().strip_prefix(COOKIE)?.strip_prefix('='))
-            .any(|token| {
-                sessions.get_mut(token).filter(|used| now.duration_since(**used) < UNUSED_FOR).is_some_and(|used| {
-                    *used = now;
-                    true
-                })
+            .find_map(|token| {
+                let (who, used) = sessions.get_mut(token).filter(|(_, used)| now.duration_since(*used) < UNUSED_FOR)?;
+                *used = now;
+                Some(who.clone())
             })
     }
 
-    /// Opens a session for the right passphrase, given from an address; the value is for `Set-Cookie`.
+    /// Opens a session for a right passphrase, given from an address by somebody who says a name or none; the value is for
+    /// `Set-Cookie`.
     ///
     /// # Errors
     /// [`ApiError::WrongPassphrase`], or [`ApiError::TooManyTries`] after many wrong ones from there.
-    pub fn open(&self, passphrase: &str, from: IpAddr, secure: bool) -> Result<String, ApiError> {
-        let Some(wanted) = self.0.passphrase_digest else { return Err(ApiError::WrongPassphrase) };
+    pub fn open(&self, passphrase: &str, name: Option<String>, from: IpAddr, secure: bool) -> Result<String, ApiError> {
         self.0.tries.begin(from, Instant::now()).map_err(|wait| ApiError::TooManyTries { wait })?;
         let given: [u8; 32] = Sha256::digest(passphrase.as_bytes()).into();
-        if !bool::from(given.ct_eq(&wanted)) {
-            return Err(ApiError::WrongPassphrase);
-        }
+        // Every one is compared, so that the time says nothing.
+        let right = self.0.passphrases.iter().filter(|(_, wanted)| bool::from(given.ct_eq(wanted)));
+        let role = right.map(|(role, _)| *role).next_back().ok_or(ApiError::WrongPassphrase)?;
         self.0.tries.right(from);
         let token = format!("{}{}", uuid::Uuid::new_v4().simple(), uuid::Uuid::new_v4().simple());
         let mut sessions = self.0.sessions.lock().unwrap_or_else(PoisonError::into_inner);
         let now = Instant::now();
-        sessions.retain(|_, used| now.duration_since(*used) < UNUSED_FOR);
+        sessions.retain(|_, (_, used)| now.duration_since(*used) < UNUSED_FOR);
         if sessions.len() >= MOST_SESSIONS
-            && let Some(oldest) = sessions.iter().min_by_key(|(_, used)| **used).map(|(token, _)| token.clone())
+            && let Some(oldest) = sessions.iter().min_by_key(|(_, (_, used))| *used).map(|(token, _)| token.clone())
         {
             sessions.remove(&oldest);
         }
-        sessions.insert(token.clone(), now);
+        sessions.insert(token.clone(), (Who { role, name }, now));
         let secure = if secure { "; Secure" } else { "" };
         Ok(format!("{COOKIE}={token}; Path=/; HttpOnly; SameSite=Strict{secure}"))
     }
@@ -153,7 +175,7 @@ pub fn asked_from(headers: &HeaderMap, peer: Option<&ConnectInfo<SocketAddr>>) -
 const OPEN_PATHS: &[&str] = &["/api/session", "/api/health"];
 
 /// Checks Host, Origin and session of every request.
-pub async fn check(State(guard): State<Guard>, request: Request, next: Next) -> Response {
+pub async fn check(State(guard): State<Guard>, mut request: Request, next: Next) -> Response {
     let headers = request.headers();
     let host = headers.get(header::HOST).and_then(|value| value.to_str().ok()).unwrap_or("");
     if !guard.is_own_host(host) {
@@ -170,8 +192,12 @@ pub async fn check(State(guard): State<Guard>, request: Request, next: Next) -> 
         }
     }
     let path = request.uri().path();
-    if path.starts_with("/api/") && !OPEN_PATHS.contains(&path) && !guard.knows(headers) {
+    let who = guard.knows(headers);
+    if path.starts_with("/api/") && !OPEN_PATHS.contains(&path) && who.is_none() {
         return ApiError::LoginNeeded.into_response();
+    }
+    if let Some(who) = who {
+        request.extensions_mut().insert(who);
     }
     next.run(request).await
 }
@@ -212,13 +238,13 @@ mod tests {
     #[case("192.0.2.7:4770", false)]
     #[case("", false)]
     fn only_own_names_on_this_machine(#[case] host: &str, #[case] own: bool) {
-        let guard = Guard::new("127.0.0.1:4770".parse().unwrap(), &[], None);
+        let guard = Guard::new("127.0.0.1:4770".parse().unwrap(), &[], None, None);
         assert_eq!(guard.is_own_host(host), own);
     }
 
     #[test]
     fn given_names_and_addresses_where_others_may_come() {
-        let guard = Guard::new("0.0.0.0:4770".parse().unwrap(), &["Bench.local".to_owned()], Some("long enough"));
+        let guard = Guard::new("0.0.0.0:4770".parse().unwrap(), &["Bench.local".to_owned()], Some("long enough"), None);
         assert!(guard.is_own_host("bench.local:4770"));
         assert!(guard.is_own_host("192.0.2.7:4770"));
         assert!(!guard.is_own_host("rebound.example:4770"));

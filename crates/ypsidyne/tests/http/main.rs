@@ -22,5 +22,6 @@ mod search;
 mod sheets;
 mod shelf;
 mod trade;
+mod visitors;
 mod weighing;
 mod workshop;
