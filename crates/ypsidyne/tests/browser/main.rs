@@ -22,6 +22,7 @@ mod reading;
 mod run;
 mod saving;
 mod search;
+mod sharing;
 mod sheets;
 mod shelf;
 mod trade;

@@ -316,6 +316,11 @@ impl Browser {
         self.client.execute_async(&script, vec![]).await.is_ok_and(|found| found == json!(true))
     }
 
+    /// What a script gives to its last argument, a function.
+    pub async fn ask(&self, script: &str) -> Value {
+        self.client.execute_async(script, vec![]).await.unwrap()
+    }
+
     /// Waits until a script is true.
     pub async fn until(&self, what: &str, condition: &str) {
         let end = std::time::Instant::now() + PATIENCE;
