@@ -45,7 +45,7 @@ function tellEarly(): void {
     <router-view v-else-if="needsPassphrase === false" />
   </div>
   <p v-if="asVisitor && !silentSince" class="silent visitor" role="status" data-visitor>
-    You are here as a visitor: read and try everything, nothing is kept.
+    As a visitor you try, nothing is kept.
     <button type="button" class="action" @click="needsPassphrase = true">I am the owner</button>
   </p>
   <p v-if="silentSince" class="silent" role="status" data-silent>

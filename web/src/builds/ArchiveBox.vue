@@ -156,6 +156,14 @@ const day = (text: string) =>
   align-items: baseline;
 }
 
+a.boxed {
+  text-decoration: none;
+}
+
+.archive {
+  margin-bottom: var(--space-5);
+}
+
 .archive > p,
 .told {
   flex-basis: 100%;

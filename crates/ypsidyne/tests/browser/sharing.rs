@@ -48,7 +48,7 @@ async fn a_visitor_tries_and_leaves_nothing_and_the_owner_s_name_stands_in_the_h
     let browser = Browser::start().await;
     browser.open(&server.address).await;
     come_in(&browser, "open evening", "Ines").await;
-    browser.until_text("You are here as a visitor").await;
+    browser.until_text("As a visitor you try").await;
     browser.until_text("5 on the bench").await;
     assert_eq!(browser.run("return document.querySelectorAll('[data-archive-in]').length").await, 0);
     let list = fetched(&browser, "/api/builds").await;
