@@ -11,6 +11,7 @@ mod archive;
 mod builds;
 mod command_line;
 mod compression;
+mod day;
 mod description;
 mod hostile;
 mod instruments;

@@ -75,6 +75,24 @@ impl Server {
         self.child = child;
     }
 
+    /// Starts it again on the same database and port, where no file may grow beyond so many bytes: as on a full disk, writes
+    /// fail and the program lives.
+    pub fn start_again_with_a_disk_of(&mut self, bytes: u64) {
+        let port = self.address.rsplit(':').next().unwrap().to_owned();
+        let script = format!("trap '' XFSZ; ulimit -f {}; exec \"$0\" \"$@\"", bytes / 1024);
+        let mut command = Command::new("bash");
+        command.args(["-c", &script, PROGRAM]);
+        let (child, address) = launch_by(command, &["serve"], &port, &self.data());
+        assert_eq!(address, self.address);
+        self.child = child;
+    }
+
+    /// A second program on the database of another.
+    pub fn beside(other: &Self) -> Self {
+        let (child, address) = launch(&["serve"], "0", &other.data());
+        Self { child, address, folder: tempfile::tempdir().unwrap() }
+    }
+
     /// Asks it to end and waits for its exit code.
     pub fn terminate(&mut self) -> Option<i32> {
         let asked = Command::new("kill").arg("-TERM").arg(self.child.id().to_string()).status().unwrap();
@@ -91,7 +109,11 @@ impl Drop for Server {
 }
 
 fn launch(arguments: &[&str], port: &str, data: &Path) -> (Child, String) {
-    let mut child = Command::new(PROGRAM)
+    launch_by(Command::new(PROGRAM), arguments, port, data)
+}
+
+fn launch_by(mut command: Command, arguments: &[&str], port: &str, data: &Path) -> (Child, String) {
+    let mut child = command
         .args(arguments)
         .args(["--port", port, "--data"])
         .arg(data)
