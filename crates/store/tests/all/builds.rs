@@ -237,3 +237,34 @@ fn what_is_said_of_a_build_is_kept_for_its_revision_and_its_rules() {
         })
         .unwrap();
 }
+
+#[test]
+fn a_clock_that_jumps_to_and_fro_loses_no_save() {
+    let (_folder, store) = fresh_store();
+    // A machine without a battery for its clock: years back at every start, years ahead once.
+    let clocks = ["2026-11-29T10:00:00Z", "1970-01-01T00:00:00Z", "2038-01-19T03:14:08Z", "2026-11-29T10:00:01Z"];
+    let document = |number: u32| format!("{{\"number\": {number}}}");
+    let first = document(0);
+    store.with(|c| builds::create(c, ID, &at(clocks[0], &first))).unwrap();
+    for number in 1..240 {
+        let (now, text) = (clocks[(number as usize / 7) % clocks.len()], document(number));
+        let saved = store.with(|c| builds::save(c, ID, number, &at(now, &text))).unwrap();
+        assert_eq!(saved, number + 1);
+        assert_eq!(
+            store.with(|c| builds::by_id(c, ID)).unwrap().document,
+            text,
+            "the last save stands, whatever the clock says"
+        );
+    }
+    let stale = store.with(|c| builds::save(c, ID, 3, &at(clocks[1], "{\"mine\": 1}")));
+    let Err(StoreError::Stale { kept_as: Some(aside), current, .. }) = stale else { panic!("{stale:?}") };
+    assert_eq!((aside, current), (241, 240));
+    assert_eq!(store.with(|c| builds::revision(c, ID, aside)).unwrap(), "{\"mine\": 1}");
+    // What a clock of years ahead has saved is thinned like any past day, and nothing of the last minute is.
+    let left = store.with(|c| builds::revisions(c, ID)).unwrap();
+    assert!(left.iter().any(|line| line.number == 240) && left.len() > 20, "{}", left.len());
+    for moment in clocks {
+        assert!(store.with(|c| builds::at_moment(c, ID, moment)).is_ok());
+    }
+    assert_eq!(store.with(|c| builds::list(c, false, "")).unwrap().len(), 1);
+}

@@ -175,7 +175,7 @@ pub trait Instrument: Send {
     }
 }
 
-fn number_in(command: &str, answer: &str) -> Result<f64, InstrumentError> {
+pub(super) fn number_in(command: &str, answer: &str) -> Result<f64, InstrumentError> {
     let no_number = || InstrumentError::NoNumber { command: command.to_owned(), answer: answer.to_owned() };
     let value: f64 = answer.trim().parse().map_err(|_| no_number())?;
     // SCPI-1999: 9.91E37 is not a number, 9.9E37 is too much.
@@ -187,7 +187,7 @@ fn number_in(command: &str, answer: &str) -> Result<f64, InstrumentError> {
 
 /// What a line says where a report of errors is due.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-enum Report {
+pub(super) enum Report {
     /// No error, by number and words.
     Clear,
     /// No error, by a bare number: a reading of 0 looks the same.
@@ -199,7 +199,7 @@ enum Report {
 }
 
 /// Reads a report: `0,"No error"` (SCPI-1999), and how else instruments spell it.
-fn report_in(line: &str) -> Report {
+pub(super) fn report_in(line: &str) -> Report {
     let line = line.trim();
     let (number, words) = line.split_once([',', ' ']).map_or((line, ""), |(number, words)| (number, words.trim()));
     let unquoted = line.trim_matches(['"', '\'']).to_ascii_lowercase();

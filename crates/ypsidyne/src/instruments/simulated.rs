@@ -411,3 +411,6 @@ fn common(bench: &SimulatedBench, role: Role, command: &Command, errors: &mut Er
         _ => None,
     }
 }
+
+#[cfg(test)]
+mod bent;
