@@ -6563,7 +6563,9 @@ export interface components {
         };
         /** @description Something that stands differently here. */
         Conflict: {
+            /** @description What it is. */
             kind: components["schemas"]["ItemKind"];
+            /** @description Its id. */
             id: string;
             /** @description What a maker calls it. */
             name: string;

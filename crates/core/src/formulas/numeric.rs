@@ -120,19 +120,11 @@ pub(crate) fn highest(low: f64, high: f64, closely: f64, function: impl Fn(f64) 
         let next = if step.abs() >= width { best + step } else { best + width.copysign(step) };
         let at_next = function(next);
         if at_next >= at_best {
-            if next >= best {
-                low = best
-            } else {
-                high = best
-            }
+            *(if next >= best { &mut low } else { &mut high }) = best;
             (third, at_third, second, at_second) = (second, at_second, best, at_best);
             (best, at_best) = (next, at_next);
         } else {
-            if next < best {
-                low = next
-            } else {
-                high = next
-            }
+            *(if next < best { &mut low } else { &mut high }) = next;
             if at_next >= at_second || second == best {
                 (third, at_third, second, at_second) = (second, at_second, next, at_next);
             } else if at_next >= at_third || third == best || third == second {
@@ -151,7 +143,7 @@ const KRONROD_15: [(f64, f64, f64); 7] = [
     (0.864_864_423_359_769_1, 0.104_790_010_322_250_19, 0.0),
     (0.741_531_185_599_394_4, 0.140_653_259_715_525_92, 0.279_705_391_489_276_64),
     (0.586_087_235_467_691_1, 0.169_004_726_639_267_9, 0.0),
-    (0.405_845_151_377_397_2, 0.190_350_578_064_785_4, 0.381_830_050_505_118_93),
+    (0.405_845_151_377_397_2, 0.190_350_578_064_785_4, 0.381_830_050_505_118_9),
     (0.207_784_955_007_898_47, 0.204_432_940_075_298_9, 0.0),
 ];
 /// Weights of the middle.

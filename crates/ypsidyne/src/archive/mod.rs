@@ -3,9 +3,11 @@
 
 mod pack;
 mod take_in;
+mod told;
 
 pub(crate) use pack::Packer;
-pub(crate) use take_in::{ArchiveError, Policy, TakenIn, take_in};
+pub(crate) use take_in::{ArchiveError, Policy, take_in};
+pub(crate) use told::TakenIn;
 
 use serde::{Deserialize, Serialize};
 

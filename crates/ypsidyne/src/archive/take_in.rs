@@ -4,7 +4,6 @@
 use std::collections::{BTreeMap, BTreeSet};
 use std::io::{Read, Seek};
 
-use serde::Serialize;
 use ypsidyne_core::document::{Build, Measurement, Problem};
 use ypsidyne_core::shelf::ShelfPart;
 use ypsidyne_store::builds::NewRevision;
@@ -14,6 +13,7 @@ use ypsidyne_store::sheets::NewSheet;
 use ypsidyne_store::{Connection, Store, StoreError, builds, log, parts, runs, sheets};
 use zip::ZipArchive;
 
+use super::told::{Conflict, Refused, TakenIn};
 use super::{ARCHIVE_FORMAT, Item, ItemKind, LIST, List, RunFile};
 use crate::api;
 
@@ -27,69 +27,6 @@ pub(crate) enum Policy {
     Theirs,
     /// Theirs comes beside ours, under a name of its own.
     Both,
-}
-
-/// What an archive holds, and what became of it.
-#[derive(Debug, Default, Serialize, schemars::JsonSchema)]
-pub(crate) struct TakenIn {
-    /// When it was made, RFC 3339.
-    made_at: String,
-    /// What is new here, by kind.
-    new: BTreeMap<&'static str, u32>,
-    /// What stands here already, as it is there.
-    same: u32,
-    /// What stands differently here.
-    conflicts: Vec<Conflict>,
-    /// What cannot be used.
-    refused: Vec<Refused>,
-    /// What was damaged where the archive was made, and is not in it.
-    missing: Vec<String>,
-    /// Whether anything was written: not where it was only looked at.
-    taken: bool,
-}
-
-impl TakenIn {
-    /// The same in lines to read.
-    pub fn lines(&self) -> Vec<String> {
-        let new: Vec<String> = self.new.iter().map(|(kind, count)| format!("{count} {kind}")).collect();
-        let new = if new.is_empty() { "nothing".to_owned() } else { new.join(", ") };
-        let mut lines = vec![format!("made {}: new here: {new}; the same: {}", self.made_at, self.same)];
-        lines.extend(self.conflicts.iter().map(|conflict| {
-            let bin = if conflict.in_bin { ", in the bin" } else { "" };
-            let Conflict { name, id, ours_at, theirs_at, .. } = conflict;
-            format!("stands differently here: {name:?} ({id}), ours of {ours_at}{bin}, theirs of {theirs_at}")
-        }));
-        lines.extend(self.refused.iter().map(|refused| format!("not used: {}: {}", refused.path, refused.detail)));
-        lines.extend(self.missing.iter().map(|missing| format!("not in the archive: {missing}")));
-        if !self.taken {
-            lines.push("nothing was written: say --conflicts ours, theirs or both to take it in".to_owned());
-        }
-        lines
-    }
-}
-
-/// Something that stands differently here.
-#[derive(Debug, Serialize, schemars::JsonSchema)]
-struct Conflict {
-    kind: ItemKind,
-    id: String,
-    /// What a maker calls it.
-    name: String,
-    /// When ours was last saved, RFC 3339.
-    ours_at: String,
-    /// When theirs was last saved, RFC 3339.
-    theirs_at: String,
-    /// Whether ours is in the bin.
-    in_bin: bool,
-}
-
-/// A file of the archive that cannot be used.
-#[derive(Debug, Serialize, schemars::JsonSchema)]
-struct Refused {
-    /// Where it stands in the archive.
-    path: String,
-    /// What is wrong with it.
-    detail: String,
 }
 
 /// Why an archive cannot be taken in at all.
@@ -196,24 +133,24 @@ enum Here {
 impl<R: Read + Seek> Taking<'_, R> {
     fn item(&mut self, item: &Item, earlier: &[&Item]) -> Result<(), StoreError> {
         if uuid::Uuid::parse_str(&item.id).is_err() {
-            return Ok(self.refuse(item, format!("{:?} is no id", item.id)));
+            return self.refuse(item, format!("{:?} is no id", item.id));
         }
         let document = match text(&mut self.archive, &item.path) {
             Ok(document) => document,
-            Err(error) => return Ok(self.refuse(item, error)),
+            Err(error) => return self.refuse(item, error),
         };
         match item.kind {
             ItemKind::Part => match ShelfPart::from_json(&document) {
                 Ok(part) => self.part(item, &part),
-                Err(problems) => Ok(self.refuse(item, first(&problems))),
+                Err(problems) => self.refuse(item, first(&problems)),
             },
             ItemKind::Sheet => match Measurement::from_json(&document) {
                 Ok(readings) => self.sheet(item, &document, &readings),
-                Err(problems) => Ok(self.refuse(item, first(&problems))),
+                Err(problems) => self.refuse(item, first(&problems)),
             },
             ItemKind::Build => match Build::from_json(&document) {
                 Ok(build) => self.build(item, &document, &build, earlier),
-                Err(problems) => Ok(self.refuse(item, first(&problems))),
+                Err(problems) => self.refuse(item, first(&problems)),
             },
             ItemKind::Entry => self.entry(item, &document),
             ItemKind::Run => self.run(item, &document),
@@ -221,8 +158,11 @@ impl<R: Read + Seek> Taking<'_, R> {
         }
     }
 
-    fn refuse(&mut self, item: &Item, detail: String) {
+    /// Notes that a file cannot be used; the others still are.
+    #[allow(clippy::unnecessary_wraps, reason = "what becomes of an item, as of every other")]
+    fn refuse(&mut self, item: &Item, detail: String) -> Result<(), StoreError> {
         self.told.refused.push(Refused { path: item.path.clone(), detail });
+        Ok(())
     }
 
     fn is_new(&mut self, kind: &'static str) {
@@ -402,8 +342,8 @@ impl<R: Read + Seek> Taking<'_, R> {
                 Ok(document) if Build::from_json(&document).is_ok() => {
                     history.push((revision.name.clone(), document, revision.saved_at.clone(), revision.by.clone()));
                 }
-                Ok(_) => self.refuse(revision, "a revision that this version cannot read".to_owned()),
-                Err(error) => self.refuse(revision, error),
+                Ok(_) => self.refuse(revision, "a revision that this version cannot read".to_owned())?,
+                Err(error) => self.refuse(revision, error)?,
             }
         }
         let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
@@ -433,7 +373,7 @@ impl<R: Read + Seek> Taking<'_, R> {
 
     fn entry(&mut self, item: &Item, document: &str) -> Result<(), StoreError> {
         let Some((build, beside)) = self.home(item) else {
-            return Ok(self.refuse(item, "its build is neither here nor in the archive".to_owned()));
+            return self.refuse(item, "its build is neither here nor in the archive".to_owned());
         };
         if !beside && self.with(|connection| log::by_id(connection, &item.id)).is_ok() {
             self.told.same += 1;
@@ -449,17 +389,17 @@ impl<R: Read + Seek> Taking<'_, R> {
         match taken? {
             Ok(()) => Ok(()),
             Err(api::problem::ApiError::Store(error)) => Err(error),
-            Err(error) => Ok(self.refuse(item, error.to_string())),
+            Err(error) => self.refuse(item, error.to_string()),
         }
     }
 
     fn run(&mut self, item: &Item, document: &str) -> Result<(), StoreError> {
         let Some((build, beside)) = self.home(item) else {
-            return Ok(self.refuse(item, "its build is neither here nor in the archive".to_owned()));
+            return self.refuse(item, "its build is neither here nor in the archive".to_owned());
         };
         let run: RunFile = match serde_json::from_str(document) {
             Ok(run) => run,
-            Err(error) => return Ok(self.refuse(item, error.to_string())),
+            Err(error) => return self.refuse(item, error.to_string()),
         };
         if !beside && self.with(|connection| runs::simulated(connection, &item.id)).is_ok() {
             self.told.same += 1;
