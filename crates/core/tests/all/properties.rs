@@ -177,7 +177,7 @@ fn every_demo_option_has_the_same_figures_without_words() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 1500, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 600, ..ProptestConfig::default() })]
 
     #[test]
     fn no_machine_yields_a_panic_or_a_number_that_is_none(document in build()) {
