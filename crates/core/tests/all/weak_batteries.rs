@@ -113,7 +113,7 @@ fn carts() -> impl Strategy<Value = Cart> {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 160, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 80, ..ProptestConfig::default() })]
 
     #[test]
     fn a_launch_takes_the_time_that_the_verdict_says(cart in carts()) {

@@ -263,7 +263,7 @@ fn resident_kb(server: &Server) -> u64 {
 
 #[tokio::test(flavor = "multi_thread")]
 async fn ten_visitors_kills_and_a_full_disk_lose_nothing_and_memory_stays_flat() {
-    let (kills, seconds) = (of_day("YPSIDYNE_DAY_KILLS", 6), of_day("YPSIDYNE_DAY_SECONDS", 6));
+    let (kills, seconds) = (of_day("YPSIDYNE_DAY_KILLS", 4), of_day("YPSIDYNE_DAY_SECONDS", 3));
     let mut server = Server::demo();
     let mut visitors: Vec<Visitor> = (0..VISITORS).map(|number| Visitor::new(&server.address, number)).collect();
 
