@@ -131,6 +131,18 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredEntry, StoreErro
         .map_or_else(|| Err(StoreError::EntryNotFound { id: id.to_owned() }), unpacked)
 }
 
+/// When the entry of an id went into the bin, RFC 3339; `None` for one that is not in it.
+///
+/// # Errors
+/// What SQLite reports.
+pub fn binned_at(connection: &Connection, id: &str) -> Result<Option<String>, StoreError> {
+    let at = connection
+        .prepare_cached("SELECT deleted_at FROM log_entry WHERE id = :id AND deleted_at IS NOT NULL")?
+        .query_row(named_params! { ":id": id }, |row| row.get(0))
+        .optional()?;
+    Ok(at)
+}
+
 /// The channels of a ride, as bytes; `None` for anything else.
 ///
 /// # Errors

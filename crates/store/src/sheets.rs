@@ -98,6 +98,18 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredSheet, StoreErro
         .map_or_else(|| Err(StoreError::SheetNotFound { id: id.to_owned() }), unpacked)
 }
 
+/// When the sheet of an id went into the bin, RFC 3339; `None` for one that is not in it.
+///
+/// # Errors
+/// What SQLite reports.
+pub fn binned_at(connection: &Connection, id: &str) -> Result<Option<String>, StoreError> {
+    let at = connection
+        .prepare_cached("SELECT deleted_at FROM sheet WHERE id = :id AND deleted_at IS NOT NULL")?
+        .query_row(named_params! { ":id": id }, |row| row.get(0))
+        .optional()?;
+    Ok(at)
+}
+
 fn refuse_stale(connection: &Connection, id: &str, expected: u32) -> Result<(), StoreError> {
     let current = by_id(connection, id)?.revision;
     if current == expected {

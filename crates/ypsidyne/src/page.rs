@@ -5,6 +5,8 @@ use axum::http::{HeaderMap, HeaderValue, StatusCode, Uri, header};
 use axum::response::{IntoResponse, Response};
 use rust_embed::RustEmbed;
 
+use crate::api::takes_packed;
+
 #[derive(RustEmbed)]
 #[folder = "../../web/dist"]
 #[allow_missing = true]
@@ -30,7 +32,7 @@ pub(crate) async fn page(uri: Uri, headers: HeaderMap) -> Response {
 /// A file of the page, as it was compressed when it was built where the browser takes that; `None` where there is none.
 fn file(path: &str, cache: &'static str, headers: &HeaderMap) -> Option<Response> {
     let plain = Page::get(path)?;
-    let twin = Some(format!("{path}.gz")).filter(|_| takes_gzip(headers)).and_then(|twin| Page::get(&twin));
+    let twin = Some(format!("{path}.gz")).filter(|_| takes_packed(headers)).and_then(|twin| Page::get(&twin));
     let (data, encoding) = match twin {
         Some(twin) => (twin.data, Some((header::CONTENT_ENCODING, "gzip"))),
         None => (plain.data, None),
@@ -44,13 +46,4 @@ fn file(path: &str, cache: &'static str, headers: &HeaderMap) -> Option<Response
         told.insert(name, HeaderValue::from_static(value));
     }
     Some(reply)
-}
-
-/// Whether a reply may be gzipped (RFC 9110, 12.5.3).
-fn takes_gzip(headers: &HeaderMap) -> bool {
-    let accepted = headers.get_all(header::ACCEPT_ENCODING).iter().filter_map(|value| value.to_str().ok());
-    accepted.flat_map(|value| value.split(',')).any(|one| {
-        let (coding, weight) = one.split_once(';').map_or((one, ""), |(coding, weight)| (coding, weight.trim()));
-        coding.trim().eq_ignore_ascii_case("gzip") && !matches!(weight, "q=0" | "q=0.0" | "q=0.00" | "q=0.000")
-    })
 }

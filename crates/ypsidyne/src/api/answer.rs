@@ -176,15 +176,17 @@ fn pack(text: &[u8]) -> Option<Bytes> {
     packed.finish().ok().map(Bytes::from)
 }
 
-/// Whether who asks takes gzip: named, or by a star, and not with a weight of nothing.
-fn takes_packed(headers: &HeaderMap) -> bool {
+/// Whether who asks takes gzip: by its name, else by a star, and not with a weight of nothing (RFC 9110, 12.5.3).
+pub(crate) fn takes_packed(headers: &HeaderMap) -> bool {
     let given = headers.get_all(header::ACCEPT_ENCODING).iter().filter_map(|value| value.to_str().ok());
-    let mut codings = given.flat_map(|value| value.split(',')).map(|coding| {
+    let codings = given.flat_map(|value| value.split(',')).map(|coding| {
         let (name, weight) = coding.split_once(';').unwrap_or((coding, ""));
         let weight = weight.trim().strip_prefix("q=").and_then(|weight| weight.trim().parse::<f64>().ok());
         (name.trim().to_ascii_lowercase(), weight.unwrap_or(1.0))
     });
-    codings.any(|(name, weight)| (name == "gzip" || name == "*") && weight > 0.0)
+    let codings: Vec<(String, f64)> = codings.collect();
+    let weight = |wanted: &str| codings.iter().find(|(name, _)| name == wanted).map(|(_, weight)| *weight);
+    weight("gzip").or_else(|| weight("*")).is_some_and(|weight| weight > 0.0)
 }
 
 #[cfg(test)]
@@ -201,6 +203,7 @@ mod tests {
             ("br, GZIP;q=0.5", true),
             ("*", true),
             ("gzip;q=0", false),
+            ("gzip;q=0, *", false),
             ("gzip; q=0.0, br", false),
             ("br", false),
             ("", false),

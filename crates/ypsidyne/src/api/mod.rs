@@ -49,6 +49,7 @@ use crate::underway::Underway;
 use problem::ApiError;
 use tokio_util::sync::CancellationToken;
 
+pub(crate) use answer::takes_packed;
 pub(crate) use logbook::{entry_in, entry_out, new_entries};
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;

@@ -10,7 +10,7 @@ use ypsidyne_store::builds::NewRevision;
 use ypsidyne_store::parts::NewPart;
 use ypsidyne_store::runs::NewRun;
 use ypsidyne_store::sheets::NewSheet;
-use ypsidyne_store::{Connection, Store, StoreError, builds, log, parts, runs, sheets};
+use ypsidyne_store::{Store, StoreError, builds, log, parts, runs, sheets};
 use zip::ZipArchive;
 
 use super::told::{Conflict, Refused, TakenIn};
@@ -76,7 +76,7 @@ pub(crate) fn take_in(
         parts: Vec::new(),
         retired: Vec::new(),
         moved: BTreeMap::new(),
-        new_builds: BTreeSet::new(),
+        homes: BTreeSet::new(),
     };
     // Parts and sheets first, for builds name them; a build before what belongs to it.
     let of = |kind: ItemKind| list.files.iter().filter(move |item| item.kind == kind);
@@ -86,8 +86,12 @@ pub(crate) fn take_in(
         }
     }
     taking.store_parts(0)?;
+    let mut history: BTreeMap<&str, Vec<&Item>> = BTreeMap::new();
+    for revision in of(ItemKind::Revision) {
+        history.entry(&revision.id).or_default().push(revision);
+    }
     for item in of(ItemKind::Build) {
-        let mut earlier: Vec<&Item> = of(ItemKind::Revision).filter(|revision| revision.id == item.id).collect();
+        let mut earlier = history.remove(item.id.as_str()).unwrap_or_default();
         earlier.sort_by(|one, other| one.saved_at.cmp(&other.saved_at));
         taking.item(item, &earlier)?;
     }
@@ -119,8 +123,8 @@ struct Taking<'a, R> {
     retired: Vec<String>,
     /// Builds that came beside ours: their ids there and here.
     moved: BTreeMap<String, String>,
-    /// Builds that are new here, by their ids there.
-    new_builds: BTreeSet<String>,
+    /// Builds that are here, or come, under their own ids.
+    homes: BTreeSet<String>,
 }
 
 /// What stands here of an item.
@@ -169,10 +173,6 @@ impl<R: Read + Seek> Taking<'_, R> {
         *self.told.new.entry(kind).or_default() += 1;
     }
 
-    fn with<T>(&self, work: impl FnOnce(&mut Connection) -> Result<T, StoreError>) -> Result<T, StoreError> {
-        self.store.with(work)
-    }
-
     fn differs(&mut self, item: &Item, name: &str, ours_at: String, in_bin: bool) {
         self.told.conflicts.push(Conflict {
             kind: item.kind,
@@ -186,7 +186,7 @@ impl<R: Read + Seek> Taking<'_, R> {
 
     fn part(&mut self, item: &Item, part: &ShelfPart) -> Result<(), StoreError> {
         let new = api::new_part(part);
-        let here = match self.with(|connection| parts::by_id(connection, &item.id)) {
+        let here = match self.store.with(|connection| parts::by_id(connection, &item.id)) {
             Err(StoreError::PartNotFound { .. }) => Here::Nothing,
             Ok(ours) if ours.document == new.document => Here::Same,
             Ok(ours) => {
@@ -209,7 +209,7 @@ impl<R: Read + Seek> Taking<'_, R> {
                 match self.policy {
                     Some(Policy::Theirs) => {
                         let now = self.now;
-                        self.with(|connection| parts::save(connection, &item.id, revision, &new, now))?;
+                        self.store.with(|connection| parts::save(connection, &item.id, revision, &new, now))?;
                     }
                     Some(Policy::Both) => self.parts.push((new_id(), new)),
                     Some(Policy::Ours) | None => {}
@@ -232,7 +232,7 @@ impl<R: Read + Seek> Taking<'_, R> {
         let mut ids = ids.into_iter();
         let now = self.now;
         let retired = std::mem::take(&mut self.retired);
-        self.with(|connection| {
+        self.store.with(|connection| {
             parts::create(connection, &new, || ids.next().unwrap_or_else(new_id), now)?;
             retired.iter().try_for_each(|id| parts::retire(connection, id, 1, Some(now)))
         })
@@ -243,8 +243,13 @@ impl<R: Read + Seek> Taking<'_, R> {
         let (build, part) = (heading.build_id.as_deref(), heading.part_id.as_deref());
         let now = self.now;
         let new = NewSheet { build, part, document, now };
-        let here = match self.with(|connection| sheets::by_id(connection, &item.id)) {
-            Err(StoreError::SheetNotFound { .. }) => Here::Nothing,
+        let here = match self.store.with(|connection| sheets::by_id(connection, &item.id)) {
+            Err(StoreError::SheetNotFound { .. }) => {
+                match self.store.with(|connection| sheets::binned_at(connection, &item.id))? {
+                    Some(at) => Here::Differs { revision: 0, at, in_bin: true },
+                    None => Here::Nothing,
+                }
+            }
             Ok(ours) if ours.document == document => Here::Same,
             Ok(ours) => Here::Differs { revision: ours.revision, at: ours.updated_at, in_bin: false },
             Err(error) => return Err(error),
@@ -254,20 +259,23 @@ impl<R: Read + Seek> Taking<'_, R> {
             Here::Nothing => {
                 self.is_new("sheets");
                 if self.policy.is_some() {
-                    // One that is in the bin here is not found, and stays there.
-                    let created = self.with(|connection| sheets::create(connection, &item.id, &new));
-                    if created.is_err() {
-                        self.with(|connection| sheets::create(connection, &new_id(), &new))?;
-                    }
+                    self.store.with(|connection| sheets::create(connection, &item.id, &new))?;
                 }
             }
             Here::Differs { revision, at, in_bin } => {
                 self.differs(item, heading.label.as_deref().unwrap_or_default(), at, in_bin);
                 match self.policy {
                     Some(Policy::Theirs) => {
-                        self.with(|connection| sheets::save(connection, &item.id, revision, &new))?;
+                        self.store.with(|connection| {
+                            let mut revision = revision;
+                            if in_bin {
+                                sheets::delete(connection, &item.id, None)?;
+                                revision = sheets::by_id(connection, &item.id)?.revision;
+                            }
+                            sheets::save(connection, &item.id, revision, &new)
+                        })?;
                     }
-                    Some(Policy::Both) => self.with(|connection| sheets::create(connection, &new_id(), &new))?,
+                    Some(Policy::Both) => self.store.with(|connection| sheets::create(connection, &new_id(), &new))?,
                     Some(Policy::Ours) | None => {}
                 }
             }
@@ -276,7 +284,7 @@ impl<R: Read + Seek> Taking<'_, R> {
     }
 
     fn build(&mut self, item: &Item, document: &str, build: &Build, earlier: &[&Item]) -> Result<(), StoreError> {
-        let here = match self.with(|connection| builds::by_id(connection, &item.id)) {
+        let here = match self.store.with(|connection| builds::by_id(connection, &item.id)) {
             Err(StoreError::NotFound { .. }) => Here::Nothing,
             Ok(ours) if ours.document == document && ours.deleted_at.is_none() => Here::Same,
             Ok(ours) => {
@@ -284,11 +292,12 @@ impl<R: Read + Seek> Taking<'_, R> {
             }
             Err(error) => return Err(error),
         };
+        self.homes.insert(item.id.clone());
         match here {
             Here::Same => self.told.same += 1,
             Here::Nothing => {
                 self.is_new("builds");
-                self.new_builds.insert(item.id.clone());
+
                 if self.policy.is_some() {
                     self.create_build(&item.id, item, document, &build.name, earlier)?;
                 }
@@ -298,7 +307,7 @@ impl<R: Read + Seek> Taking<'_, R> {
                 let now = self.now;
                 match self.policy {
                     Some(Policy::Theirs) => {
-                        self.with(|connection| {
+                        self.store.with(|connection| {
                             if in_bin {
                                 builds::restore(connection, &item.id)?;
                             }
@@ -348,7 +357,7 @@ impl<R: Read + Seek> Taking<'_, R> {
         }
         let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
         history.push((name.to_owned(), document.to_owned(), at.to_owned(), item.by.clone()));
-        self.with(|connection| {
+        self.store.with(|connection| {
             let mut revision = None;
             for (name, document, now, by) in &history {
                 let new = NewRevision { name, document, now, by: by.as_deref() };
@@ -367,25 +376,41 @@ impl<R: Read + Seek> Taking<'_, R> {
         if let Some(here) = self.moved.get(there) {
             return Some((here.clone(), true));
         }
-        let known = self.new_builds.contains(there) || self.with(|connection| builds::by_id(connection, there)).is_ok();
-        known.then(|| (there.to_owned(), false))
+        self.homes.contains(there).then(|| (there.to_owned(), false))
     }
 
     fn entry(&mut self, item: &Item, document: &str) -> Result<(), StoreError> {
         let Some((build, beside)) = self.home(item) else {
             return self.refuse(item, "its build is neither here nor in the archive".to_owned());
         };
-        if !beside && self.with(|connection| log::by_id(connection, &item.id)).is_ok() {
+        if !beside && self.store.with(|connection| log::by_id(connection, &item.id)).is_ok() {
             self.told.same += 1;
             return Ok(());
         }
-        self.is_new("entries");
-        if self.policy.is_none() {
-            return Ok(());
-        }
-        let id = if beside { new_id() } else { item.id.clone() };
+        let taken_out = self.store.with(|connection| log::binned_at(connection, &item.id))?.filter(|_| !beside);
+        let id = match (taken_out, self.policy) {
+            (None, None) => {
+                self.is_new("entries");
+                return Ok(());
+            }
+            (None, Some(_)) => {
+                self.is_new("entries");
+                if beside { new_id() } else { item.id.clone() }
+            }
+            // One that was taken out of our log: theirs puts it back.
+            (Some(at), policy) => {
+                self.differs(item, &item.name, at, true);
+                match policy {
+                    Some(Policy::Theirs) => {
+                        return self.store.with(|connection| log::set_deleted(connection, &item.id, None));
+                    }
+                    Some(Policy::Both) => new_id(),
+                    Some(Policy::Ours) | None => return Ok(()),
+                }
+            }
+        };
         let now = self.now;
-        let taken = self.with(|connection| Ok(api::entry_in(connection, &build, id, document, now)));
+        let taken = self.store.with(|connection| Ok(api::entry_in(connection, &build, id, document, now)));
         match taken? {
             Ok(()) => Ok(()),
             Err(api::problem::ApiError::Store(error)) => Err(error),
@@ -401,7 +426,7 @@ impl<R: Read + Seek> Taking<'_, R> {
             Ok(run) => run,
             Err(error) => return self.refuse(item, error.to_string()),
         };
-        if !beside && self.with(|connection| runs::simulated(connection, &item.id)).is_ok() {
+        if !beside && self.store.with(|connection| runs::simulated(connection, &item.id)).is_ok() {
             self.told.same += 1;
             return Ok(());
         }
@@ -420,7 +445,7 @@ impl<R: Read + Seek> Taking<'_, R> {
             simulated: &simulated,
             now: at,
         };
-        self.with(|connection| runs::keep(connection, &id, &new))?;
+        self.store.with(|connection| runs::keep(connection, &id, &new))?;
         Ok(())
     }
 }

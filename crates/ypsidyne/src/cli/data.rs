@@ -11,12 +11,14 @@ use crate::archive::{Packer, Policy, take_in};
 
 use super::documents::BAD_INPUT;
 
+/// The data file that is meant; one's own where none is named.
+fn data_of(named: Option<PathBuf>) -> anyhow::Result<PathBuf> {
+    named.map_or_else(|| default_data(false), Ok)
+}
+
 /// The store in a data file that is there.
-fn store_of(data: Option<PathBuf>) -> anyhow::Result<(Store, PathBuf)> {
-    let data = match data {
-        Some(data) => data,
-        None => default_data(false)?,
-    };
+fn store_of(named: Option<PathBuf>) -> anyhow::Result<(Store, PathBuf)> {
+    let data = data_of(named)?;
     anyhow::ensure!(data.exists(), "there is no data file {}", data.display());
     Ok((Store::open(&data)?, data))
 }
@@ -36,11 +38,7 @@ pub(super) fn archive(file: &Path, data: Option<PathBuf>) -> anyhow::Result<()> 
 }
 
 pub(super) fn take_archive(file: &Path, conflicts: Option<Policy>, data: Option<PathBuf>) -> anyhow::Result<()> {
-    let data = match data {
-        Some(data) => data,
-        None => default_data(false)?,
-    };
-    let store = Store::open(&data)?;
+    let store = Store::open(&data_of(data)?)?;
     let archive = std::fs::File::open(file).with_context(|| format!("cannot read {}", file.display()))?;
     let taken = take_in(std::io::BufReader::new(archive), &store, conflicts, &crate::time::now())?;
     taken.lines().iter().for_each(|line| println!("{line}"));

@@ -129,6 +129,40 @@ async fn what_stands_differently_is_told_and_decided_and_ours_stays_in_the_histo
 }
 
 #[tokio::test]
+async fn what_was_thrown_away_here_is_told_and_comes_back_only_where_it_is_wished() {
+    let here = Server::demo();
+    let (id, _) = demo(&here, "Hillside harvest cart").await;
+    let archive = archive_of(&here).await;
+    let lines = |log: Value| log["lines"].as_array().unwrap().len();
+    let (log, sheets) = (format!("/api/builds/{id}/log"), "/api/sheets");
+    let before = (lines(get(&here, &log).await), get(&here, sheets).await.as_array().unwrap().len());
+    let entry = get(&here, &log).await["lines"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .find_map(|line| line["id"].as_str().map(str::to_owned))
+        .expect("an entry of its own");
+    let sheet = get(&here, sheets).await[0]["id"].as_str().unwrap().to_owned();
+    for path in [format!("/api/log/{entry}"), format!("/api/sheets/{sheet}")] {
+        assert!(send(&here, Method::DELETE, &path, &[], "").await.status().is_success(), "{path}");
+    }
+    let without = (lines(get(&here, &log).await), get(&here, sheets).await.as_array().unwrap().len());
+    assert_eq!((without.0 + 1, without.1 + 1), before);
+
+    for _ in 0..2 {
+        let told = taken(&here, &archive, "?conflicts=ours").await;
+        let conflicts = told["conflicts"].as_array().unwrap();
+        assert!(conflicts.len() == 2 && conflicts.iter().all(|conflict| conflict["in_bin"] == true), "{told}");
+        assert_eq!((&told["new"], &told["refused"]), (&json!({}), &json!([])));
+        let now = (lines(get(&here, &log).await), get(&here, sheets).await.as_array().unwrap().len());
+        assert_eq!(now, without, "ours stays thrown away");
+    }
+    taken(&here, &archive, "?conflicts=theirs").await;
+    let now = (lines(get(&here, &log).await), get(&here, sheets).await.as_array().unwrap().len());
+    assert_eq!(now, before);
+}
+
+#[tokio::test]
 async fn what_is_no_archive_or_holds_nonsense_is_refused_by_name() {
     let server = Server::start();
     let long = vec![b'x'; 5_000_000];
