@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Everything as one archive, to take along and to take in: what is new is added, what stands differently is asked about.
 import { computed, ref } from "vue";
-import { type ProblemDocument, saying, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
+import { sendFile } from "../api/file";
 import { isVisitor } from "../api/session";
 
 type Policy = "ours" | "theirs" | "both";
@@ -45,17 +46,14 @@ async function send(conflicts: Policy | null): Promise<void> {
   if (!file.value) return;
   busy.value = true;
   problem.value = null;
-  const reply = await fetch(`/api/archive${conflicts ? `?conflicts=${conflicts}` : ""}`, {
-    method: "POST",
-    headers: { "Content-Type": "application/octet-stream" },
-    body: file.value,
-  }).catch(() => undefined);
+  const query = conflicts ? `?conflicts=${conflicts}` : "";
+  const reply = await sendFile<Schemas["TakenIn"]>(`/api/archive${query}`, file.value);
   busy.value = false;
-  if (!reply?.ok) {
-    problem.value = saying(reply ? ((await reply.json()) as ProblemDocument) : undefined);
+  if ("problem" in reply) {
+    problem.value = reply.problem;
     return;
   }
-  told.value = (await reply.json()) as Schemas["TakenIn"];
+  told.value = reply.data;
   if (told.value.taken) emit("taken");
 }
 

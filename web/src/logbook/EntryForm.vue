@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // An entry written by hand: upkeep, a failure, a check, a change, a note with pictures.
 import { computed, ref, watch } from "vue";
-import { type ProblemDocument, saying } from "../api/client";
+import { sendFile } from "../api/file";
 import { fieldMeta } from "../api/fields";
 import { useBench } from "../workbench/bench";
 import EntryField from "./EntryField.vue";
@@ -87,17 +87,9 @@ const pictures = computed(() => (draft.value.pictures as { name: string }[] | un
 async function addPictures(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;
   for (const file of input.files ?? []) {
-    const reply = await fetch(`/api/builds/${bench.id}/log/pictures`, {
-      method: "POST",
-      headers: { "Content-Type": "application/octet-stream" },
-      body: file,
-    }).catch(() => undefined);
-    if (!reply?.ok) {
-      problem.value = saying(reply ? ((await reply.json()) as ProblemDocument) : undefined);
-      continue;
-    }
-    const { name } = (await reply.json()) as { name: string };
-    draft.value.pictures = [...pictures.value, { name }];
+    const reply = await sendFile<{ name: string }>(`/api/builds/${bench.id}/log/pictures`, file);
+    if ("problem" in reply) problem.value = reply.problem;
+    else draft.value.pictures = [...pictures.value, { name: reply.data.name }];
   }
   input.value = "";
 }

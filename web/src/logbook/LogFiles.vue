@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // The log out and in as files, and on paper.
 import { ref } from "vue";
-import { type ProblemDocument, saying, type Schemas } from "../api/client";
+import type { Schemas } from "../api/client";
+import { sendFile } from "../api/file";
 import { useBench } from "../workbench/bench";
 import { useLog } from "./log";
 
@@ -15,17 +16,14 @@ async function take(event: Event): Promise<void> {
   const file = input.files?.[0];
   if (!file) return;
   const format = file.name.toLowerCase().endsWith(".json") ? "json" : "csv";
-  const reply = await fetch(`/api/builds/${bench.id}/log/import?format=${format}`, {
-    method: "POST",
-    headers: { "Content-Type": "application/octet-stream" },
-    body: file,
-  }).catch(() => undefined);
+  const path = `/api/builds/${bench.id}/log/import?format=${format}`;
+  const reply = await sendFile<Schemas["Imported"]>(path, file);
   input.value = "";
-  if (!reply?.ok) {
-    said.value = [saying(reply ? ((await reply.json()) as ProblemDocument) : undefined)];
+  if ("problem" in reply) {
+    said.value = [reply.problem];
     return;
   }
-  const { written, known, problems } = (await reply.json()) as Schemas["Imported"];
+  const { written, known, problems } = reply.data;
   said.value = [
     `${written} written${known > 0 ? `, ${known} stood there already` : ""}.`,
     ...problems

@@ -3,6 +3,7 @@
 import { useToast } from "primevue/usetoast";
 import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
 import { onBeforeRouteLeave, onBeforeRouteUpdate } from "vue-router";
+import { SAVE_WORDS } from "../saving/saver";
 import { DESK } from "../workbench/desk";
 import { download, fileName } from "../shared/lib/download";
 import BenchField from "../shared/fields/BenchField.vue";
@@ -146,11 +147,7 @@ watch(
           :data-saved="sheet.saving.kind"
           :class="{ wrong: sheet.saving.kind === 'failed' }"
         >
-          {{
-            sheet.saving.kind === "failed"
-              ? sheet.saving.why
-              : { saved: "saved", tried: "not kept", saving: "saving", waiting: "saving" }[sheet.saving.kind]
-          }}
+          {{ sheet.saving.kind === "failed" ? sheet.saving.why : SAVE_WORDS[sheet.saving.kind] }}
         </span>
         <button v-if="sheet.gone" type="button" class="action" data-unbin @click="unbin">
           take it out of the bin

@@ -30,6 +30,15 @@ export type SaveState =
   /** A visitor's: it stays in this window. */
   | { kind: "tried" };
 
+/** What the header says of it, in a word or two. */
+export const SAVE_WORDS: Record<SaveState["kind"], string> = {
+  saved: "saved",
+  saving: "saving",
+  waiting: "saving",
+  failed: "not saved",
+  tried: "not kept",
+};
+
 /** Someone else saved in between: both versions are kept until a person decides. */
 export interface Conflict<T> {
   theirs: T;

@@ -3,7 +3,8 @@
 import Dialog from "primevue/dialog";
 import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed, ref, shallowRef, watch } from "vue";
-import { api, type ProblemDocument, saying, type Schemas } from "../api/client";
+import { api, type Schemas } from "../api/client";
+import { sendFile } from "../api/file";
 import { type Kind, KINDS } from "./kinds";
 
 /** What the list of choices calls a column that holds nothing of a part (the interface says null). */
@@ -59,18 +60,14 @@ async function send(mode: "look" | "good" | "whole"): Promise<void> {
     query.set("kind", rowKind.value);
     query.set("columns", JSON.stringify(choices.value));
   }
-  const reply = await fetch(`/api/parts/import?${query.toString()}`, {
-    method: "POST",
-    headers: { "Content-Type": "application/octet-stream" },
-    body: file.value,
-  }).catch(() => undefined);
+  const reply = await sendFile<Schemas["Import"]>(`/api/parts/import?${query.toString()}`, file.value);
   busy.value = false;
-  if (!reply?.ok) {
-    problem.value = saying(reply ? ((await reply.json()) as ProblemDocument) : undefined);
+  if ("problem" in reply) {
+    problem.value = reply.problem;
     look.value = null;
     return;
   }
-  look.value = (await reply.json()) as Schemas["Import"];
+  look.value = reply.data;
   if (look.value.stored > 0) {
     done.value = `${look.value.stored} parts are on the shelf${look.value.bad > 0 ? `, ${look.value.bad} rows were left out` : ""}.`;
     emit("done");

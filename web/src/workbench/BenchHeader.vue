@@ -4,6 +4,7 @@ import { nextTick, ref } from "vue";
 import { useToast } from "primevue/usetoast";
 import { useBench } from "./bench";
 import { useDrives } from "./drives";
+import { SAVE_WORDS } from "../saving/saver";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import type { Step } from "../router";
 import { letterOf } from "../shared/lib/names";
@@ -18,12 +19,7 @@ const toast = useToast();
 
 const renaming = ref<number | null>(null);
 
-function saved(): string {
-  const state = bench.saveState;
-  return { saved: "saved", failed: "not saved", saving: "saving", waiting: "saving", tried: "not kept" }[
-    state.kind
-  ];
-}
+const saved = () => SAVE_WORDS[bench.saveState.kind];
 
 function savedTitle(): string | undefined {
   const state = bench.saveState;

@@ -98,25 +98,28 @@ async fn export(
         FileFormat::Csv => ("text/csv; charset=utf-8", "shelf.csv"),
         FileFormat::Json => ("application/json", "shelf.json"),
     };
-    let mut written = None;
+    // No connection is held while the file is on its way: what is found is fixed, and nothing ever leaves the shelf.
+    let parts = numbers.chunks(WRITTEN_AT_ONCE).map(|some| Piece::Parts(some.to_vec()));
+    let steps: Vec<Piece> = std::iter::once(Piece::Head).chain(parts).chain([Piece::End]).collect();
+    let mut steps = steps.into_iter();
     let pieces = move |connection: &mut Connection| {
-        // No connection is held while the file is on its way: what is found is fixed, and nothing ever leaves the shelf.
-        let Some(from) = written else {
-            written = Some(0);
-            return Ok(Some(file.head().into_bytes()));
+        let text = match steps.next() {
+            Some(Piece::Head) => file.head(),
+            Some(Piece::Parts(some)) => file.body(&parts::by_numbers(connection, &some)?),
+            Some(Piece::End) => file.end(),
+            None => return Ok(None),
         };
-        if from > numbers.len() {
-            return Ok(None);
-        }
-        let to = numbers.len().min(from + WRITTEN_AT_ONCE);
-        if from == to {
-            written = Some(usize::MAX);
-            return Ok(Some(file.end().into_bytes()));
-        }
-        written = Some(to);
-        parts::by_numbers(connection, &numbers[from..to]).map(|parts| Some(file.body(&parts).into_bytes()))
+        Ok(Some(text.into_bytes()))
     };
     Ok(streamed(&app, &headers, kind, name, pieces))
+}
+
+/// What is written at once.
+enum Piece {
+    Head,
+    /// Parts by their numbers.
+    Parts(Vec<i64>),
+    End,
 }
 
 /// A shelf as a file, piece by piece.

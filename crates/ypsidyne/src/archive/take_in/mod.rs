@@ -1,16 +1,17 @@
 //! An archive taken in: what is new is added under its own id, what is the same is left, and what stands differently here is
 //! told, and decided by whoever takes it in. Taking the same archive in again changes nothing.
 
+mod of_build;
+
 use std::collections::{BTreeMap, BTreeSet};
 use std::io::{Read, Seek};
 
 use ypsidyne_core::document::{Build, Measurement, Problem};
 use ypsidyne_core::shelf::ShelfPart;
-use ypsidyne_store::builds::NewRevision;
 use ypsidyne_store::parts::NewPart;
 use ypsidyne_store::runs::NewRun;
 use ypsidyne_store::sheets::NewSheet;
-use ypsidyne_store::{Store, StoreError, builds, log, parts, runs, sheets};
+use ypsidyne_store::{Store, StoreError, log, parts, runs, sheets};
 use zip::ZipArchive;
 
 use super::told::{Conflict, Refused, TakenIn};
@@ -283,93 +284,6 @@ impl<R: Read + Seek> Taking<'_, R> {
         Ok(())
     }
 
-    fn build(&mut self, item: &Item, document: &str, build: &Build, earlier: &[&Item]) -> Result<(), StoreError> {
-        let here = match self.store.with(|connection| builds::by_id(connection, &item.id)) {
-            Err(StoreError::NotFound { .. }) => Here::Nothing,
-            Ok(ours) if ours.document == document && ours.deleted_at.is_none() => Here::Same,
-            Ok(ours) => {
-                Here::Differs { revision: ours.revision, at: ours.updated_at, in_bin: ours.deleted_at.is_some() }
-            }
-            Err(error) => return Err(error),
-        };
-        self.homes.insert(item.id.clone());
-        match here {
-            Here::Same => self.told.same += 1,
-            Here::Nothing => {
-                self.is_new("builds");
-
-                if self.policy.is_some() {
-                    self.create_build(&item.id, item, document, &build.name, earlier)?;
-                }
-            }
-            Here::Differs { revision, at, in_bin } => {
-                self.differs(item, &build.name, at, in_bin);
-                let now = self.now;
-                match self.policy {
-                    Some(Policy::Theirs) => {
-                        self.store.with(|connection| {
-                            if in_bin {
-                                builds::restore(connection, &item.id)?;
-                            }
-                            builds::save(
-                                connection,
-                                &item.id,
-                                revision,
-                                &NewRevision { name: &build.name, document, now, by: item.by.as_deref() },
-                            )
-                        })?;
-                    }
-                    Some(Policy::Both) => {
-                        let id = new_id();
-                        let name: String = format!("{} (taken in)", build.name).chars().take(LONGEST_NAME).collect();
-                        let mut renamed: serde_json::Value =
-                            serde_json::from_str(document).map_err(|error| StoreError::Packing(error.into()))?;
-                        renamed["name"] = name.clone().into();
-                        let renamed = renamed.to_string();
-                        self.create_build(&id, item, &renamed, &name, earlier)?;
-                        self.moved.insert(item.id.clone(), id);
-                    }
-                    Some(Policy::Ours) | None => {}
-                }
-            }
-        }
-        Ok(())
-    }
-
-    /// Stores a build with its history, each revision at its own time.
-    fn create_build(
-        &mut self,
-        id: &str,
-        item: &Item,
-        document: &str,
-        name: &str,
-        earlier: &[&Item],
-    ) -> Result<(), StoreError> {
-        let mut history: Vec<(String, String, String, Option<String>)> = Vec::new();
-        for revision in earlier {
-            match text(&mut self.archive, &revision.path) {
-                Ok(document) if Build::from_json(&document).is_ok() => {
-                    history.push((revision.name.clone(), document, revision.saved_at.clone(), revision.by.clone()));
-                }
-                Ok(_) => self.refuse(revision, "a revision that this version cannot read".to_owned())?,
-                Err(error) => self.refuse(revision, error)?,
-            }
-        }
-        let at = if item.saved_at.is_empty() { self.now } else { &item.saved_at };
-        history.push((name.to_owned(), document.to_owned(), at.to_owned(), item.by.clone()));
-        self.store.with(|connection| {
-            let mut revision = None;
-            for (name, document, now, by) in &history {
-                let new = NewRevision { name, document, now, by: by.as_deref() };
-                revision = Some(match revision {
-                    None => builds::create(connection, id, &new)?,
-                    Some(expected) => builds::save(connection, id, expected, &new)?,
-                });
-            }
-            Ok(())
-        })
-    }
-
     /// The build here that something of a build there belongs to, and whether it came beside ours; `None` where there is none.
     fn home(&self, item: &Item) -> Option<(String, bool)> {
         let there = item.build.as_deref()?;
@@ -449,9 +363,6 @@ impl<R: Read + Seek> Taking<'_, R> {
         Ok(())
     }
 }
-
-/// Longest name of a build, letters.
-const LONGEST_NAME: usize = 120;
 
 fn new_id() -> String {
     uuid::Uuid::now_v7().to_string()
