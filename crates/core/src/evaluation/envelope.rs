@@ -1,6 +1,6 @@
 //! Torque and currents over motor speed at full throttle: what is drawn in the Motor and Controller steps.
 
-use serde::Serialize;
+use serde::{Serialize, Serializer};
 
 use crate::document::{Job, OptionSheet};
 use crate::model::Drive;
@@ -31,17 +31,42 @@ pub struct Envelope {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
 pub struct EnvelopePoint {
     /// Motor speed, rpm.
+    #[serde(serialize_with = "as_drawn")]
     pub motor_rpm: f64,
     /// Shaft torque of each motor at full throttle, N·m.
+    #[serde(serialize_with = "as_drawn")]
     pub shaft_torque_nm: f64,
     /// Shown current of each motor, A.
+    #[serde(serialize_with = "as_drawn")]
     pub motor_current_a: f64,
     /// Battery current of one channel, A.
+    #[serde(serialize_with = "as_drawn")]
     pub controller_battery_current_a: f64,
     /// Torque each motor gives continuously at its continuous current, N·m, not above the envelope; null when not listed.
+    #[serde(serialize_with = "as_drawn_where_known")]
     pub sustained_torque_nm: Option<f64>,
     /// Shaft torque of each motor that the level load asks, N·m.
+    #[serde(serialize_with = "as_drawn")]
     pub load_torque_nm: f64,
+}
+
+/// Seven digits: a curve has some hundred points, and they are drawn.
+#[allow(
+    clippy::trivially_copy_pass_by_ref,
+    clippy::cast_possible_truncation,
+    reason = "serde asks for it; as many digits as are drawn"
+)]
+fn as_drawn<S: Serializer>(value: &f64, to: S) -> Result<S::Ok, S::Error> {
+    to.serialize_f32(*value as f32)
+}
+
+#[allow(
+    clippy::ref_option,
+    clippy::cast_possible_truncation,
+    reason = "serde asks for it; as many digits as are drawn"
+)]
+fn as_drawn_where_known<S: Serializer>(value: &Option<f64>, to: S) -> Result<S::Ok, S::Error> {
+    value.map(|value| value as f32).serialize(to)
 }
 
 /// A stretch of speeds with one limit.

@@ -61,42 +61,35 @@ pub enum Best {
 pub fn best_packing(sides: [f64; 3], count: u32, room: [f64; 3], wanted: Best) -> Packing {
     const TURNS: [[usize; 3]; 6] = [[0, 1, 2], [0, 2, 1], [1, 0, 2], [1, 2, 0], [2, 0, 1], [2, 1, 0]];
     let count = count.max(1);
-    let mut best: Option<Packing> = None;
+    // Tightest side and height of the best so far, and how it stands.
+    let (mut tightest, mut height_mm) = (f64::INFINITY, f64::INFINITY);
+    let (mut box_mm, mut grid) = (sides, [count, 1, 1]);
     for turn in TURNS {
-        let box_mm = turn.map(|side| sides[side]);
+        let turned = turn.map(|side| sides[side]);
         for along in 1..=count {
             for across in 1..=count.div_ceil(along) {
                 let up = count.div_ceil(along * across);
-                let grid = [along, across, up];
-                let stack: [f64; 3] = std::array::from_fn(|axis| box_mm[axis] * f64::from(grid[axis]));
-                let packing = Packing {
-                    box_mm,
-                    count: grid,
-                    used: std::array::from_fn(|axis| stack[axis] / room[axis]),
-                    left_mm: std::array::from_fn(|axis| room[axis] - stack[axis]),
-                    ground_clearance_mm: None,
-                };
-                let better = best.as_ref().is_none_or(|now| {
-                    let by = packing.tightest().total_cmp(&now.tightest());
-                    let flatter = packing.height_mm().total_cmp(&now.height_mm());
-                    let both_fit = packing.tightest() <= 1.0 && now.tightest() <= 1.0;
-                    let order = if wanted == Best::Flat && both_fit { flatter.then(by) } else { by.then(flatter) };
-                    order.is_lt()
-                });
-                if better {
-                    best = Some(packing);
+                let high_mm = turned[2] * f64::from(up);
+                let fills = (turned[0] * f64::from(along) / room[0])
+                    .max(turned[1] * f64::from(across) / room[1])
+                    .max(high_mm / room[2]);
+                let roomier = fills < tightest || (fills <= tightest && high_mm < height_mm);
+                let flatter = high_mm < height_mm || (high_mm <= height_mm && fills < tightest);
+                let both_fit = fills <= 1.0 && tightest <= 1.0;
+                if if wanted == Best::Flat && both_fit { flatter } else { roomier } {
+                    (tightest, height_mm, box_mm, grid) = (fills, high_mm, turned, [along, across, up]);
                 }
             }
         }
     }
-    // The loops run at least once: there is always a first.
-    best.unwrap_or(Packing {
-        box_mm: sides,
-        count: [count, 1, 1],
-        used: [f64::MAX; 3],
-        left_mm: [0.0; 3],
+    let stack: [f64; 3] = std::array::from_fn(|axis| box_mm[axis] * f64::from(grid[axis]));
+    Packing {
+        box_mm,
+        count: grid,
+        used: std::array::from_fn(|axis| stack[axis] / room[axis]),
+        left_mm: std::array::from_fn(|axis| room[axis] - stack[axis]),
         ground_clearance_mm: None,
-    })
+    }
 }
 
 /// Sides of a part, mm.

@@ -7,7 +7,7 @@ mod reader;
 
 pub use reader::{Length, Mass, Reader, Speed, Torque};
 
-use std::fmt::{Display, Formatter, Result, Write};
+use std::fmt::{Display, Formatter, Result};
 
 /// A number to three significant figures, whole numbers from 1000 on, without trailing zeros.
 pub(crate) struct Significant(f64);
@@ -34,12 +34,22 @@ const HUGE: f64 = 1e15;
 
 impl Display for Significant {
     fn fmt(&self, formatter: &mut Formatter<'_>) -> Result {
+        match self.digits() {
+            Some(digits) => formatter.write_str(digits.as_str()),
+            None => write!(formatter, "{:.2e}", self.0),
+        }
+    }
+}
+
+impl Significant {
+    /// Its digits; `None` for what is written in powers of ten.
+    fn digits(&self) -> Option<Digits> {
         let size = self.0.abs();
         if size < NOTHING {
-            return formatter.write_char('0');
+            return Some(Digits::of(0.0, 0, false));
         }
-        if size >= HUGE {
-            return write!(formatter, "{:.2e}", self.0);
+        if size >= HUGE || size.is_nan() {
+            return None;
         }
         // 0.0123 wants 4 decimals, 1.23 wants 2, 123 wants 0.
         let mut decimals = 0;
@@ -48,58 +58,96 @@ impl Display for Significant {
             scaled *= 10.0;
             decimals += 1;
         }
-        if self.0 < 0.0 {
-            formatter.write_char('-')?;
+        Some(Digits::of(scaled, decimals, self.0 < 0.0))
+    }
+
+    /// Writes it at the end of a text.
+    pub(crate) fn push_to(&self, text: &mut String) {
+        match self.digits() {
+            Some(digits) => text.push_str(digits.as_str()),
+            None => text.push_str(&self.to_string()),
         }
-        write_scaled(formatter, scaled, decimals)
     }
 }
 
 impl Display for Percent {
     fn fmt(&self, formatter: &mut Formatter<'_>) -> Result {
-        let size = self.0.abs();
-        if size >= HUGE {
-            return write!(formatter, "{:.1e} %", self.0);
-        }
-        let tenths = size < 9.95 && size > 0.05;
-        if self.0 < 0.0 {
-            formatter.write_char('-')?;
-        }
-        if tenths {
-            write_scaled(formatter, size * 10.0, 1)?;
-        } else {
-            write_scaled(formatter, size, 0)?;
+        match self.digits() {
+            Some(digits) => formatter.write_str(digits.as_str())?,
+            None => write!(formatter, "{:.1e}", self.0)?,
         }
         formatter.write_str(" %")
     }
 }
 
-/// Writes `scaled`/10^`decimals`, rounded to a whole `scaled`, without trailing zeros. `scaled` from 0 to 1e15.
-fn write_scaled(formatter: &mut Formatter<'_>, scaled: f64, decimals: usize) -> Result {
-    // In range by the callers.
-    #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
-    let mut whole = scaled.round() as u64;
-    let mut left = decimals;
-    while left > 0 && whole.is_multiple_of(10) {
-        whole /= 10;
-        left -= 1;
-    }
-    const LONGEST: usize = 40;
-    let mut digits = [b'0'; LONGEST];
-    let mut at = LONGEST;
-    let mut written = 0;
-    // At least one digit before the point.
-    while whole > 0 || written <= left {
-        if written == left && left > 0 {
-            at -= 1;
-            digits[at] = b'.';
+impl Percent {
+    /// Its digits; `None` for what is written in powers of ten.
+    fn digits(&self) -> Option<Digits> {
+        let size = self.0.abs();
+        if size >= HUGE || size.is_nan() {
+            return None;
         }
-        at -= 1;
-        digits[at] = b'0' + (whole % 10) as u8;
-        whole /= 10;
-        written += 1;
+        let tenths = size < 9.95 && size > 0.05;
+        let (scaled, decimals) = if tenths { (size * 10.0, 1) } else { (size, 0) };
+        Some(Digits::of(scaled, decimals, self.0 < 0.0))
     }
-    formatter.write_str(std::str::from_utf8(&digits[at..]).unwrap_or_default())
+
+    /// Writes it at the end of a text.
+    pub(crate) fn push_to(&self, text: &mut String) {
+        match self.digits() {
+            Some(digits) => {
+                text.push_str(digits.as_str());
+                text.push_str(" %");
+            }
+            None => text.push_str(&self.to_string()),
+        }
+    }
+}
+
+/// The digits of a number, from the right.
+struct Digits {
+    bytes: [u8; Self::LONGEST],
+    from: usize,
+}
+
+impl Digits {
+    const LONGEST: usize = 24;
+
+    /// `scaled`/10^`decimals`, rounded to a whole `scaled`, without trailing zeros. `scaled` from 0 to 1e15.
+    fn of(scaled: f64, decimals: usize, negative: bool) -> Self {
+        // In range by the callers.
+        #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
+        let mut whole = (scaled + 0.5) as u64;
+        let mut left = decimals;
+        while left > 0 && whole.is_multiple_of(10) {
+            whole /= 10;
+            left -= 1;
+        }
+        let mut digits = Self { bytes: [b'0'; Self::LONGEST], from: Self::LONGEST };
+        let mut written = 0;
+        // At least one digit before the point.
+        while whole > 0 || written <= left {
+            if written == left && left > 0 {
+                digits.push(b'.');
+            }
+            digits.push(b'0' + (whole % 10) as u8);
+            whole /= 10;
+            written += 1;
+        }
+        if negative {
+            digits.push(b'-');
+        }
+        digits
+    }
+
+    fn push(&mut self, byte: u8) {
+        self.from -= 1;
+        self.bytes[self.from] = byte;
+    }
+
+    fn as_str(&self) -> &str {
+        std::str::from_utf8(&self.bytes[self.from..]).unwrap_or_default()
+    }
 }
 
 /// A value to four significant figures: what is worked out from figures of a label deserves no more.

@@ -34,12 +34,21 @@ pub(crate) fn larger_root(a: f64, b: f64, c: f64) -> Option<f64> {
 /// Where a falling function crosses zero between `low` (where it is above) and `high` (where it is not).
 ///
 /// About seven evaluations for a smooth function, and an end after at most 200 for any.
+pub(crate) fn falling_root(low: f64, high: f64, relative: f64, function: impl Fn(f64) -> f64) -> f64 {
+    root_between((low, function(low)), (high, function(high)), relative, function)
+}
+
+/// The same where the values at both ends are known: each end is its place and the value there.
 ///
 /// # Source
 /// Chandrupatla, A new hybrid quadratic/bisection algorithm, Advances in Engineering Software 28 (1997), 145; it begins with a
 /// secant instead of a half.
-pub(crate) fn falling_root(low: f64, high: f64, relative: f64, function: impl Fn(f64) -> f64) -> f64 {
-    let (at_low, at_high) = (function(low), function(high));
+pub(crate) fn root_between(
+    (low, at_low): (f64, f64),
+    (high, at_high): (f64, f64),
+    relative: f64,
+    function: impl Fn(f64) -> f64,
+) -> f64 {
     if at_low <= 0.0 {
         return low;
     }

@@ -64,7 +64,7 @@ impl Source {
 #[cfg(test)]
 mod tests {
     use super::super::Drive;
-    use super::super::throttle::{Pull, Yields};
+    use super::super::throttle::{Alone, Pull, Yields};
     use super::*;
     use approx::assert_relative_eq;
     use rstest::rstest;
@@ -93,7 +93,7 @@ mod tests {
                         source.resistance_ohm *= worse;
                         for step in 0..40 {
                             let motor_rad_s = f64::from(step) * 40.0;
-                            let alone = source.throttled(&drive, motor_rad_s).map(|point| point.bus_v);
+                            let alone = Alone::new(&source, &drive).throttled(motor_rad_s).map(|point| point.bus_v);
                             let pull = Pull::new(&drive, motor_rad_s, Yields::Never);
                             let together = source.shared(&[pull]).map(|shared| shared.bus_v);
                             match (alone, together) {

@@ -4,9 +4,9 @@ use serde::Serialize;
 
 use super::Drive;
 use super::bus::{Limit, Source};
-use super::throttle::{Pull, Yields};
+use super::throttle::{Alone, Pull, Yields};
 use crate::formulas::constants::RAD_S_PER_RPM;
-use crate::formulas::numeric::falling_root;
+use crate::formulas::numeric::{falling_root, larger_root};
 
 /// Speeds are found this closely.
 const SPEED_TOLERANCE: f64 = 1e-10;
@@ -178,8 +178,8 @@ impl Drive<'_> {
 
     /// Motor speed, rad/s, at which full throttle meets a shaft torque that rises with speed.
     fn balance_rad_s(&self, source: &Source, wanted_nm: impl Fn(f64) -> f64) -> f64 {
-        let surplus_nm =
-            |motor_rad_s: f64| source.throttled_shaft_nm(self, motor_rad_s).unwrap_or(-1.0) - wanted_nm(motor_rad_s);
+        let alone = Alone::new(source, self);
+        let surplus_nm = |motor_rad_s: f64| alone.shaft_nm(motor_rad_s).unwrap_or(-1.0) - wanted_nm(motor_rad_s);
         // Between two corners the surplus is smooth, and a smooth root is found in a few steps.
         let (mut low, mut high) = (0.0, self.runaway_rad_s(source));
         for corner in source.corner_speeds_rad_s(self) {
@@ -206,13 +206,13 @@ impl Drive<'_> {
 
     /// The same with the current held to what yields lets through.
     pub fn yielding_figures(&self, source: &Source, motor_rad_s: f64, yields: Yields) -> Option<(Figures, Limit)> {
-        let point = source.pulled(&Pull::new(self, motor_rad_s, yields))?;
+        let point = Alone::new(source, self).pulled(&Pull::new(self, motor_rad_s, yields))?;
         Some((self.figures(source, motor_rad_s, point.current_a, point.bus_v), point.limited_by))
     }
 
     /// Whether full throttle moves the level load at all.
     fn moves(&self, source: &Source) -> bool {
-        source.throttled_shaft_nm(self, 0.0).is_some_and(|nm| nm > self.motor_nm(self.load.level_nm(0.0)))
+        Alone::new(source, self).shaft_nm(0.0).is_some_and(|nm| nm > self.motor_nm(self.load.level_nm(0.0)))
     }
 
     /// Figures that hold an output torque, N·m, at an output speed, rad/s, and the first limit exceeded.
@@ -324,10 +324,32 @@ impl Drive<'_> {
         cases
     }
 
+    /// Motor speed, rad/s, at full duty with nothing on the shaft; `None` where something other than duty limits it.
+    ///
+    /// # Source
+    /// I = (a + b·ω)/Kt turns the motor alone; with share·V = Kt·ω + V_brush + R_loop·I the current is a straight line over
+    /// the bus voltage, I = i₀ + i₁·V, and V = V_oc − R_s·(N·share·I + P_idle/V) is a quadratic.
+    fn free_rad_s(&self, source: &Source) -> Option<f64> {
+        let (motor, controller) = (&self.motor, &self.controller);
+        let (kt, share) = (motor.torque_constant_nm_per_a, controller.voltage_share());
+        let (at_rest_a, per_rad_s) = (motor.loss.at_rest_nm / kt, motor.loss.per_rad_s / kt);
+        // Speed over voltage: ω = w₀ + w₁·V.
+        let stiff = kt + self.loop_ohm * per_rad_s;
+        let (w0, w1) = (-(motor.brush_drop_v + self.loop_ohm * at_rest_a) / stiff, share / stiff);
+        let (i0, i1) = (at_rest_a + per_rad_s * w0, per_rad_s * w1);
+        let drop = source.resistance_ohm * self.motors * share;
+        let fixed = source.resistance_ohm * (controller.idle_w + source.accessory_w);
+        let bus_v = larger_root(1.0 + drop * i1, drop * i0 - source.open_circuit_v, fixed)?;
+        let motor_rad_s = w0 + w1 * bus_v;
+        let limit = Pull::new(self, motor_rad_s, Yields::Never).current(bus_v).1;
+        let by_duty = limit == Limit::Duty && bus_v >= source.half_v();
+        (by_duty && motor_rad_s > 0.0).then_some(motor_rad_s)
+    }
+
     /// Full throttle with nothing on the shaft.
     fn no_load_case(&self, source: &Source, charge: f64) -> CaseResult {
         let case = Case::NoLoad;
-        let motor_rad_s = self.balance_rad_s(source, |_| 0.0);
+        let motor_rad_s = self.free_rad_s(source).unwrap_or_else(|| self.balance_rad_s(source, |_| 0.0));
         let Some((throttled, limited_by)) = self.throttled_figures(source, motor_rad_s) else {
             return CaseResult::without_numbers(case, charge);
         };

@@ -94,7 +94,7 @@ impl HeldNodes {
             if high >= longest_s {
                 return None;
             }
-            (low, high) = (high, 2.0 * high);
+            (low, high) = (high, 8.0 * high);
         }
         Some(falling_root(low, high, 1e-9, left))
     }

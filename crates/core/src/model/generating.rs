@@ -122,6 +122,14 @@ impl ElectricalLoad {
     }
 }
 
+/// Torque of the current that a machine gives, over the speed of its source: none up to a speed, from there a straight line.
+#[derive(Clone, Copy)]
+struct ElectricLine {
+    from_rad_s: f64,
+    /// N·m of each machine for each rad/s.
+    per_rad_s: f64,
+}
+
 /// A drive whose load is a generator.
 #[derive(Clone, Copy)]
 pub(crate) struct GeneratorModel<'a> {
@@ -247,26 +255,58 @@ impl<'a> GeneratorModel<'a> {
         }
     }
 
-    /// Speed of the source, rad/s, at which its torque meets what is asked.
-    fn settled(&self, asked_nm: impl Fn(f64) -> f64) -> f64 {
+    /// Speed of the source, rad/s, at which its torque meets what is asked: no electric torque, or a straight line over the
+    /// speed from the speed on at which current flows.
+    fn settled(&self, electric: Option<ElectricLine>) -> f64 {
         let source = &self.load.source;
-        match (source.rpm, source.stall_torque_nm, source.runaway_rpm) {
-            (None, Some(stall_nm), Some(runaway_rpm)) => {
-                let runaway = runaway_rpm * RAD_S_PER_RPM;
-                falling_root(0.0, runaway, TOLERANCE, |speed| stall_nm * (1.0 - speed / runaway) - asked_nm(speed))
+        let (None, Some(stall_nm), Some(runaway_rpm)) = (source.rpm, source.stall_torque_nm, source.runaway_rpm) else {
+            return source.rpm.unwrap_or(0.0) * RAD_S_PER_RPM;
+        };
+        let drive = self.drive;
+        let reflected = drive.motors * self.ratio / drive.gearing.efficiency;
+        let left_nm = stall_nm - reflected * drive.motor.loss.at_rest_nm;
+        let falls = stall_nm / (runaway_rpm * RAD_S_PER_RPM) + reflected * drive.motor.loss.per_rad_s * self.ratio;
+        let free = (left_nm / falls).max(0.0);
+        match electric {
+            Some(line) if free > line.from_rad_s => {
+                let rises = reflected * line.per_rad_s;
+                ((left_nm + rises * line.from_rad_s) / (falls + rises)).max(0.0)
             }
-            (rpm, ..) => rpm.unwrap_or(0.0) * RAD_S_PER_RPM,
+            _ => free,
         }
+    }
+
+    /// Electric torque of a machine with a plain bridge or brushes over the speed of the source; `None` where no current
+    /// flows.
+    fn electric_line(&self) -> Option<ElectricLine> {
+        let kt = self.drive.motor.torque_constant_nm_per_a;
+        let (held_v, ohm) = match self.hangs {
+            ElectricalLoad::Open => return None,
+            ElectricalLoad::Resistance(ohm) => (0.0, self.own_ohm() + ohm),
+            ElectricalLoad::Battery(volts) => (volts, self.own_ohm()),
+        };
+        let emf_per_rad_s = kt * self.ratio;
+        Some(ElectricLine { from_rad_s: (self.lost_v() + held_v) / emf_per_rad_s, per_rad_s: kt * emf_per_rad_s / ohm })
     }
 
     /// Speed of the source, rad/s, with its load.
     pub fn speed(&self) -> f64 {
-        self.settled(|speed| self.torque_nm(speed, self.flow(speed).torque_nm))
+        let source = &self.load.source;
+        match (source.rpm, source.stall_torque_nm, source.runaway_rpm) {
+            // The bridges of a stepper give a torque that is no straight line.
+            (None, Some(stall_nm), Some(runaway_rpm)) if self.drive.parts.motor.kind == MotorKind::Stepper => {
+                let runaway = runaway_rpm * RAD_S_PER_RPM;
+                falling_root(0.0, runaway, TOLERANCE, |speed| {
+                    stall_nm * (1.0 - speed / runaway) - self.torque_nm(speed, self.flow(speed).torque_nm)
+                })
+            }
+            _ => self.settled(self.electric_line()),
+        }
     }
 
     /// Speed of the source, rad/s, when the load falls off.
     pub fn runaway(&self) -> f64 {
-        self.settled(|speed| self.torque_nm(speed, 0.0))
+        self.settled(None)
     }
 
     /// What it reaches at a ratio, V: at a resistance the voltage there, at a battery what drives the charge.

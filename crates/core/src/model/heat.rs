@@ -157,13 +157,28 @@ impl<'a> Work<'a> {
         None
     }
 
-    /// Heating rates of winding and case, K/s.
-    fn rates(&self, [winding_c, case_c]: [f64; 2], [winding_j, case_j]: [f64; 2]) -> Option<[f64; 2]> {
+    /// Heating rates of winding and case, K/s, and how they change with either temperature, 1/s.
+    #[allow(clippy::type_complexity, reason = "a vector and its matrix")]
+    fn rates(&self, [winding_c, case_c]: [f64; 2], [winding_j, case_j]: [f64; 2]) -> Option<([f64; 2], [[f64; 2]; 2])> {
+        let motor = &self.drive.motor;
         let (copper_w, brush_w) = self.copper_w(self.current_a(case_c)?);
-        let winding_w = copper_w * copper_factor(winding_c) + brush_w;
-        let across_w = (winding_c - case_c) / self.path.winding_k_per_w;
-        let out_w = (case_c - self.ambient_c) / self.path.case_k_per_w;
-        Some([(winding_w - across_w) / winding_j, (across_w + self.iron_w * self.share - out_w) / case_j])
+        let (across, out) = (1.0 / self.path.winding_k_per_w, 1.0 / self.path.case_k_per_w);
+        let resistive_w = copper_w * copper_factor(winding_c);
+        let across_w = across * (winding_c - case_c);
+        let rate = [
+            (resistive_w + brush_w - across_w) / winding_j,
+            (across_w + self.iron_w * self.share - out * (case_c - self.ambient_c)) / case_j,
+        ];
+        // Weaker magnets ask for more current: dI/dT = −I·α/strength, and copper goes with its square.
+        let more = -motor.magnet_coefficient_per_k / motor.magnet_strength_at(case_c);
+        let jacobian = [
+            [
+                (copper_w * COPPER_TEMPERATURE_COEFFICIENT_PER_K - across) / winding_j,
+                (more * (2.0 * resistive_w + brush_w) + across) / winding_j,
+            ],
+            [across / case_j, -(across + out) / case_j],
+        ];
+        Some((rate, jacobian))
     }
 
     /// Highest winding and case temperature, °C, over a time, s, from a start; `None` when it runs away.
@@ -172,18 +187,11 @@ impl<'a> Work<'a> {
     /// temperatures, stable whatever the time constants.
     fn peak_after(&self, start: [f64; 2], seconds: f64, capacity: [f64; 2]) -> Option<[f64; 2]> {
         const STEPS: u32 = 16;
-        const NUDGE_K: f64 = 1e-3;
         let step_s = seconds / f64::from(STEPS);
         let mut now = start;
         let mut peak = start;
         for _ in 0..STEPS {
-            let rate = self.rates(now, capacity)?;
-            let nudged_winding = self.rates([now[0] + NUDGE_K, now[1]], capacity)?;
-            let nudged_case = self.rates([now[0], now[1] + NUDGE_K], capacity)?;
-            let jacobian = [
-                [(nudged_winding[0] - rate[0]) / NUDGE_K, (nudged_case[0] - rate[0]) / NUDGE_K],
-                [(nudged_winding[1] - rate[1]) / NUDGE_K, (nudged_case[1] - rate[1]) / NUDGE_K],
-            ];
+            let (rate, jacobian) = self.rates(now, capacity)?;
             let change = exponential_step(jacobian, rate, step_s);
             now = [now[0] + change[0], now[1] + change[1]];
             if now.iter().any(|celsius| celsius.is_nan() || *celsius >= RUNS_AWAY_C) {

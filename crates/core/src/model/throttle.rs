@@ -195,43 +195,74 @@ impl Drive<'_> {
     }
 }
 
-impl Source {
-    /// A drive alone on the source at full throttle at a motor speed, rad/s; `None` when the battery cannot give it.
-    pub fn throttled(&self, drive: &Drive<'_>, motor_rad_s: f64) -> Option<Throttled> {
-        self.pulled(&Pull::new(drive, motor_rad_s, Yields::Never))
+/// A drive alone on a source: what of its full throttle is the same at every speed, worked out once.
+pub(crate) struct Alone<'a> {
+    source: &'a Source,
+    drive: &'a Drive<'a>,
+    /// Voltage of the motors over that of the bus at full duty.
+    share: f64,
+    half_v: f64,
+    most_w: f64,
+    /// Bus voltage while nothing turns, V; `None` where what idles alone is too much.
+    rest_v: Option<f64>,
+    /// Bus voltage, V, where the battery-current limit holds.
+    limited_v: Option<f64>,
+    /// What idles, W, times the resistance of the source, Ω.
+    fixed: f64,
+    per_volt: f64,
+}
+
+impl<'a> Alone<'a> {
+    /// A drive alone on a source.
+    pub fn new(source: &'a Source, drive: &'a Drive<'a>) -> Self {
+        let controller = &drive.controller;
+        let (share, resistance_ohm) = (controller.voltage_share(), source.resistance_ohm);
+        let fixed = resistance_ohm * (controller.idle_w + source.accessory_w);
+        Self {
+            source,
+            drive,
+            share,
+            half_v: source.half_v(),
+            most_w: source.most_w(),
+            rest_v: source.bus_v(controller.idle_w),
+            limited_v: controller.battery_limit_a.and_then(|limit_a| {
+                larger_root(1.0, resistance_ohm * drive.motors * limit_a - source.open_circuit_v, fixed)
+            }),
+            fixed,
+            per_volt: resistance_ohm * drive.motors * share / drive.loop_ohm,
+        }
+    }
+
+    /// At full throttle at a motor speed, rad/s; `None` when the battery cannot give it.
+    pub fn throttled(&self, motor_rad_s: f64) -> Option<Throttled> {
+        self.pulled(&Pull::new(self.drive, motor_rad_s, Yields::Never))
     }
 
     /// The same for a drive that something holds down; `None` when the battery cannot give it.
     ///
-    /// The same answer as [`Self::shared`] for one drive, without looking at corners: the power is the least of the three
+    /// The same answer as [`Source::shared`] for one drive, without looking at corners: the power is the least of the three
     /// limits' powers, so the largest consistent voltage is the largest of their roots.
     pub fn pulled(&self, pull: &Pull<'_>) -> Option<Throttled> {
-        let (drive, emf_v) = (pull.drive, pull.emf_v);
-        let controller = &drive.controller;
-        let share = controller.voltage_share();
-        let Some(rest_v) = self.bus_v(controller.idle_w) else {
+        let (source, drive, emf_v) = (self.source, self.drive, pull.emf_v);
+        let Some(rest_v) = self.rest_v else {
             // What idles alone is too much: no share is left for the motors.
-            let starved = Throttled { bus_v: self.half_v(), current_a: 0.0, limited_by: Limit::Supply };
-            return (pull.regulated() && self.most_w() >= 0.0).then_some(starved);
+            let starved = Throttled { bus_v: self.half_v, current_a: 0.0, limited_by: Limit::Supply };
+            return (pull.regulated() && self.most_w >= 0.0).then_some(starved);
         };
         let resting = Throttled { bus_v: rest_v, current_a: 0.0, limited_by: Limit::Duty };
-        if share * rest_v <= emf_v {
+        if self.share * rest_v <= emf_v {
             return Some(resting);
         }
-        let fixed = self.resistance_ohm * (controller.idle_w + self.accessory_w);
-        let per_volt = self.resistance_ohm * drive.motors * share / drive.loop_ohm;
-        let duty = larger_root(1.0 + per_volt * share, -(per_volt * emf_v + self.open_circuit_v), fixed);
+        let duty =
+            larger_root(1.0 + self.per_volt * self.share, -(self.per_volt * emf_v + source.open_circuit_v), self.fixed);
         let motor = pull.motor_limit_a.and_then(|limit_a| {
             let power_w = drive.motors * limit_a * (emf_v + limit_a * drive.loop_ohm);
-            larger_root(1.0, -self.open_circuit_v, fixed + self.resistance_ohm * power_w)
+            larger_root(1.0, -source.open_circuit_v, self.fixed + source.resistance_ohm * power_w)
         });
-        let battery = controller.battery_limit_a.and_then(|limit_a| {
-            larger_root(1.0, self.resistance_ohm * drive.motors * limit_a - self.open_circuit_v, fixed)
-        });
-        let largest = [duty, motor, battery].into_iter().flatten().reduce(f64::max);
-        if pull.regulated() && largest.is_none_or(|bus_v| bus_v < self.half_v()) {
-            let current_a = pull.current_at_w(self.most_w());
-            return Some(Throttled { bus_v: self.half_v(), current_a, limited_by: Limit::Supply });
+        let largest = [duty, motor, self.limited_v].into_iter().flatten().reduce(f64::max);
+        if pull.regulated() && largest.is_none_or(|bus_v| bus_v < self.half_v) {
+            let current_a = pull.current_at_w(self.most_w);
+            return Some(Throttled { bus_v: self.half_v, current_a, limited_by: Limit::Supply });
         }
         let found = largest.and_then(|bus_v| {
             let (current_a, limited_by) = pull.current(bus_v);
@@ -243,15 +274,17 @@ impl Source {
         const ROUNDING: f64 = 1e-6;
         found.or_else(|| {
             let held = pull.motor_limit_a.is_some_and(|limit_a| limit_a <= 0.0);
-            (held || share * rest_v <= emf_v * (1.0 + ROUNDING)).then_some(resting)
+            (held || self.share * rest_v <= emf_v * (1.0 + ROUNDING)).then_some(resting)
         })
     }
 
-    /// Shaft torque, N·m, of each motor of a drive alone at full throttle at a motor speed, rad/s.
-    pub fn throttled_shaft_nm(&self, drive: &Drive<'_>, motor_rad_s: f64) -> Option<f64> {
-        self.throttled(drive, motor_rad_s).map(|point| drive.shaft_nm(point.current_a, motor_rad_s))
+    /// Shaft torque, N·m, of each motor at full throttle at a motor speed, rad/s.
+    pub fn shaft_nm(&self, motor_rad_s: f64) -> Option<f64> {
+        self.throttled(motor_rad_s).map(|point| self.drive.shaft_nm(point.current_a, motor_rad_s))
     }
+}
 
+impl Source {
     /// Motor speeds, rad/s, where a drive alone at full throttle changes what limits it, in no order; 0 where it does not.
     ///
     /// The battery gives most at one of them, at rest, or at the top speed.
@@ -294,15 +327,16 @@ impl Source {
     /// With a motor-current limit that is not at rest: there the duty is small. The lowest such speed where
     /// several draw the same.
     pub fn peak_draw_rad_s(&self, drive: &Drive<'_>, top_rad_s: f64, yields: Yields) -> f64 {
+        let alone = Alone::new(self, drive);
         let power = |motor_rad_s: f64| {
             let pull = Pull::new(drive, motor_rad_s, yields);
-            self.pulled(&pull).map_or(f64::INFINITY, |point| pull.power_w(point.current_a))
+            alone.pulled(&pull).map_or(f64::INFINITY, |point| pull.power_w(point.current_a))
         };
         // Below it what yields holds the current, above it something else does.
         let freed = match drive.yields_at_a(yields, 0.0) {
             None => 0.0,
             Some(_) => falling_root(0.0, top_rad_s, 1e-12, |motor_rad_s| {
-                let free_a = self.throttled(drive, motor_rad_s).map_or(0.0, |point| point.current_a);
+                let free_a = alone.throttled(motor_rad_s).map_or(0.0, |point| point.current_a);
                 free_a - drive.yields_at_a(yields, motor_rad_s).unwrap_or(f64::INFINITY)
             }),
         };
@@ -310,8 +344,13 @@ impl Source {
         let mut candidates = [0.0, a, b, c, d, e, freed, top_rad_s];
         candidates.sort_unstable_by(f64::total_cmp);
         let mut best = (0.0, power(0.0));
+        let mut seen = 0.0;
         for candidate in candidates {
             let speed = candidate.min(top_rad_s);
+            if speed <= seen {
+                continue;
+            }
+            seen = speed;
             let drawn = power(speed);
             if drawn > best.1 * (1.0 + 1e-9) {
                 best = (speed, drawn);

@@ -2,6 +2,7 @@
 
 use super::Drive;
 use super::bus::Source;
+use super::throttle::Alone;
 use crate::formulas::numeric::{falling_root, integral};
 
 /// Times are found this closely.
@@ -18,8 +19,8 @@ pub(crate) struct Shot {
 
 impl Drive<'_> {
     /// Torque at the output at full throttle, N·m, held to what the tyres can put on the ground.
-    fn driving_nm(&self, source: &Source, output_rad_s: f64, grip_nm: Option<f64>) -> f64 {
-        let shaft_nm = source.throttled_shaft_nm(self, self.motor_rad_s(output_rad_s)).unwrap_or(0.0);
+    fn driving_nm(&self, alone: &Alone<'_>, output_rad_s: f64, grip_nm: Option<f64>) -> f64 {
+        let shaft_nm = alone.shaft_nm(self.motor_rad_s(output_rad_s)).unwrap_or(0.0);
         let output_nm = self.output_nm(shaft_nm);
         grip_nm.map_or(output_nm, |grip_nm| output_nm.min(grip_nm))
     }
@@ -47,8 +48,9 @@ impl Drive<'_> {
             return None;
         }
         let grip_nm = self.load.vehicle.as_ref().and_then(|vehicle| vehicle.grip_nm(0.0));
+        let alone = Alone::new(source, self);
         let surplus_nm =
-            |output_rad_s: f64| self.driving_nm(source, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s);
+            |output_rad_s: f64| self.driving_nm(&alone, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s);
         // The surplus only falls with speed, so the end decides.
         if surplus_nm(to_rad_s) <= 0.0 || surplus_nm(from_rad_s) <= 0.0 {
             return None;
@@ -59,7 +61,7 @@ impl Drive<'_> {
         }
         if let Some(grip_nm) = grip_nm {
             corners[5] = falling_root(from_rad_s, to_rad_s, 1e-9, |output_rad_s| {
-                self.driving_nm(source, output_rad_s, None) - grip_nm
+                self.driving_nm(&alone, output_rad_s, None) - grip_nm
             });
         }
         corners[6] = to_rad_s;

@@ -8,7 +8,7 @@ use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
 use crate::model::heat_node::{HeatNode, followed};
 use crate::model::motor::copper_factor;
-use crate::model::throttle::Pull;
+use crate::model::throttle::{Alone, Pull};
 
 /// What a drive does at the moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -93,8 +93,9 @@ impl<'d> Runner<'d> {
         self.warm(celsius, celsius);
         let hot = &self.hot;
         let grip_nm = self.grip_nm(way).map_or(f64::INFINITY, |grip_nm| hot.motor_nm(grip_nm));
+        let alone = Alone::new(source, hot);
         let surplus = |motor_rad_s: f64| {
-            source.throttled_shaft_nm(hot, motor_rad_s).unwrap_or(-1.0).min(grip_nm)
+            alone.shaft_nm(motor_rad_s).unwrap_or(-1.0).min(grip_nm)
                 - hot.motor_nm(hot.load.slope_nm(motor_rad_s / hot.gearing.ratio, way.slope_rad, way.load_share))
         };
         let free = (hot.controller.voltage_share() * source.open_circuit_v / hot.motor.torque_constant_nm_per_a)

@@ -100,10 +100,11 @@ pub(crate) fn judge(evidence: &CheckContext<'_>, drives: &[DriveEvaluation]) -> 
     wire::judge(evidence, &mut ledger);
     safety::judge_option(evidence, &mut ledger);
     fit::judge_option(evidence, &mut ledger);
-    let mut checks = ledger.checks;
-    // Stable, so that equals keep the order of the chain; by keys, for a check is long to move.
-    checks.sort_by_cached_key(|check| Ranked(rank(check)));
-    checks
+    // Equals keep the order of the chain.
+    let mut order: Vec<(f64, usize)> = ledger.checks.iter().map(rank).zip(0..).collect();
+    order.sort_unstable_by(|a, b| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1)));
+    let mut checks: Vec<Option<Check>> = ledger.checks.into_iter().map(Some).collect();
+    order.into_iter().filter_map(|(_, place)| checks[place].take()).collect()
 }
 
 impl Check {
@@ -115,24 +116,6 @@ impl Check {
             CheckClass::Ceiling => self.verdict == Verdict::Fail,
             CheckClass::Caution => false,
         }
-    }
-}
-
-/// A number in the order of numbers.
-#[derive(PartialEq)]
-struct Ranked(f64);
-
-impl Eq for Ranked {}
-
-impl Ord for Ranked {
-    fn cmp(&self, other: &Self) -> std::cmp::Ordering {
-        self.0.total_cmp(&other.0)
-    }
-}
-
-impl PartialOrd for Ranked {
-    fn partial_cmp(&self, other: &Self) -> Option<std::cmp::Ordering> {
-        Some(self.cmp(other))
     }
 }
 

@@ -9,6 +9,7 @@ use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
 use crate::model::load::VehicleModel;
 use crate::model::supply::HALF;
+use crate::model::throttle::Alone;
 
 pub(super) fn judge(
     evidence: &CheckContext<'_>,
@@ -103,8 +104,8 @@ fn judge_vehicle(evidence: &CheckContext<'_>, drive: &Drive<'_>, vehicle: &Vehic
     let subject = |code| Subject::of_drive(code, drive);
     let half = &evidence.chain.sources[HALF];
     if let Some(climb) = &vehicle.climb {
-        let possible_nm = half
-            .throttled_shaft_nm(drive, drive.motor_rad_s(climb.output_rad_s))
+        let possible_nm = Alone::new(half, drive)
+            .shaft_nm(drive.motor_rad_s(climb.output_rad_s))
             .map(|shaft_nm| drive.output_nm(shaft_nm));
         ledger.judge(
             &subject(CheckCode::PerformanceClimb),

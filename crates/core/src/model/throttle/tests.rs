@@ -3,7 +3,7 @@
 use proptest::prelude::*;
 use serde_json::json;
 
-use super::{Pull, Throttled, Yields};
+use super::{Alone, Pull, Throttled, Yields};
 use crate::document::Build;
 use crate::model::Drive;
 use crate::model::battery::BatteryModel;
@@ -74,7 +74,7 @@ fn top(drive: &Drive<'_>, source: &Source) -> f64 {
 }
 
 fn at(drive: &Drive<'_>, source: &Source, motor_rad_s: f64) -> Option<Throttled> {
-    source.throttled(drive, motor_rad_s)
+    Alone::new(source, drive).throttled(motor_rad_s)
 }
 
 proptest! {
@@ -145,7 +145,7 @@ proptest! {
         rig.with(|drive, source| {
             let speed = share * top(drive, source);
             let pull = Pull::new(drive, speed, Yields::Never);
-            let (alone, shared) = (source.pulled(&pull), source.shared(&[pull]));
+            let (alone, shared) = (Alone::new(source, drive).pulled(&pull), source.shared(&[pull]));
             match (alone, shared) {
                 (Some(alone), Some(shared)) => {
                     let taken = shared.taken()[0];
