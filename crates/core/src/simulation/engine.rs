@@ -180,6 +180,7 @@ impl<'s> Engine<'s> {
             if steps.is_multiple_of(256) && !on_the_way(self.progress()) {
                 return EndedBy::Stopped;
             }
+            stepper.follow(!self.plant.runners.iter().any(|runner| matches!(runner.doing, DriveMode::Throttle)));
             let boundary = self.boundary_s();
             let mut h = h_try.min(boundary - self.t_s).max(LEAST_STEP_S);
             // The step, shortened until its error is small enough.
