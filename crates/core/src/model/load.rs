@@ -42,11 +42,17 @@ pub(crate) struct VehicleModel {
     pub climb: Option<Climb>,
 }
 
+/// A slope of the way, by sine and cosine of its angle: a run asks for them at every look.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Slope {
+    sin: f64,
+    cos: f64,
+}
+
 /// The hill.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct Climb {
-    /// Angle of the slope, rad.
-    pub slope_rad: f64,
+    pub slope: Slope,
     /// Output speed, rad/s.
     pub output_rad_s: f64,
     /// Output torque, N·m.
@@ -108,14 +114,14 @@ impl LoadModel {
         // A build is refused when a vehicle's option has no wheel diameter.
         let radius = output.wheel_diameter_m.unwrap_or(1.0) / 2.0;
         let mass_kg = vehicle.base_mass_kg + vehicle.payload_kg + vehicle.towed_mass_kg + hardware_kg;
-        let slope_rad = (vehicle.grade_percent / 100.0).atan();
+        let slope = Slope::of_percent(vehicle.grade_percent);
         let force_n =
             |speed, slope| road_force_n(mass_kg, vehicle.rolling_resistance, vehicle.drag_area_m2, speed, slope);
         let climb_speed = vehicle.climb_speed_m_s.unwrap_or(vehicle.target_speed_m_s);
         let climb = (vehicle.grade_percent > 0.0).then(|| Climb {
-            slope_rad,
+            slope,
             output_rad_s: climb_speed / radius,
-            output_nm: force_n(climb_speed, slope_rad) * radius,
+            output_nm: force_n(climb_speed, slope.rad()) * radius,
         });
         Self {
             constant_nm: force_n(0.0, 0.0) * radius,
@@ -173,15 +179,15 @@ impl LoadModel {
         }
     }
 
-    /// Torque wanted on a slope, rad, N·m, at an output speed, rad/s, with a share of the part that does not come from
+    /// Torque wanted on a slope, N·m, at an output speed, rad/s, with a share of the part that does not come from
     /// speed.
-    pub fn slope_nm(&self, output_rad_s: f64, slope_rad: f64, share: f64) -> f64 {
+    pub fn slope_nm(&self, output_rad_s: f64, slope: Slope, share: f64) -> f64 {
         let constant_nm = self.constant_nm * share;
         let square_nm = self.square_nm_s2 * output_rad_s * output_rad_s;
         match &self.vehicle {
             Some(vehicle) => {
-                constant_nm * slope_rad.cos()
-                    + vehicle.mass_kg * GRAVITY_M_S2 * slope_rad.sin() * vehicle.wheel_radius_m
+                constant_nm * slope.cos
+                    + vehicle.mass_kg * GRAVITY_M_S2 * slope.sin * vehicle.wheel_radius_m
                     + square_nm
             }
             None => constant_nm + square_nm,
@@ -200,16 +206,41 @@ impl LoadModel {
     }
 }
 
+impl Slope {
+    /// The level.
+    pub const LEVEL: Self = Self { sin: 0.0, cos: 1.0 };
+
+    /// Of a grade, %: climb over level distance.
+    #[must_use]
+    pub fn of_percent(percent: f64) -> Self {
+        let rise = percent / 100.0;
+        let cos = 1.0 / (1.0 + rise * rise).sqrt();
+        Self { sin: rise * cos, cos }
+    }
+
+    /// The grade, %.
+    #[must_use]
+    pub fn percent(self) -> f64 {
+        100.0 * self.sin / self.cos
+    }
+
+    /// Its angle, rad.
+    #[must_use]
+    pub fn rad(self) -> f64 {
+        self.sin.atan2(self.cos)
+    }
+}
+
 impl VehicleModel {
-    /// Force the driven wheels can put on the ground, N, on a slope, rad. `None` without a friction figure.
-    pub fn grip_n(&self, slope_rad: f64) -> Option<f64> {
-        self.grip_share.map(|share| share * self.pressing_kg * GRAVITY_M_S2 * slope_rad.cos())
+    /// Force the driven wheels can put on the ground, N, on a slope. `None` without a friction figure.
+    pub fn grip_n(&self, slope: Slope) -> Option<f64> {
+        self.grip_share.map(|share| share * self.pressing_kg * GRAVITY_M_S2 * slope.cos)
     }
 
     /// The torque at the output at which the driven wheels slip on a slope, N·m; `None` without a figure for the grip.
     #[must_use]
-    pub fn grip_nm(&self, slope_rad: f64) -> Option<f64> {
-        self.grip_n(slope_rad).map(|grip_n| grip_n * self.wheel_radius_m)
+    pub fn grip_nm(&self, slope: Slope) -> Option<f64> {
+        self.grip_n(slope).map(|grip_n| grip_n * self.wheel_radius_m)
     }
 }
 

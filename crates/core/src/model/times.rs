@@ -2,6 +2,7 @@
 
 use super::Drive;
 use super::bus::Source;
+use super::load::Slope;
 use super::throttle::Alone;
 use crate::formulas::numeric::{falling_root, integral};
 
@@ -47,7 +48,7 @@ impl Drive<'_> {
         if inertia <= 0.0 {
             return None;
         }
-        let grip_nm = self.load.vehicle.as_ref().and_then(|vehicle| vehicle.grip_nm(0.0));
+        let grip_nm = self.load.vehicle.as_ref().and_then(|vehicle| vehicle.grip_nm(Slope::LEVEL));
         let alone = Alone::new(source, self);
         let surplus_nm =
             |output_rad_s: f64| self.driving_nm(&alone, output_rad_s, grip_nm) - self.load.level_nm(output_rad_s);

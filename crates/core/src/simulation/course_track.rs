@@ -5,6 +5,7 @@ use crate::document::course::CoursePoint;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::formulas::numeric::blend;
 use crate::model::Drive;
+use crate::model::load::Slope;
 
 /// A corner of a course, in terms of the output.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -144,7 +145,7 @@ impl Track {
             let (from, to) = self.ends();
             blend(from.load_share, to.load_share, self.behind(t_s, angle))
         };
-        RoadSegment { slope_rad: (self.grade_percent(t_s, angle) / 100.0).atan(), load_share }
+        RoadSegment { slope: Slope::of_percent(self.grade_percent(t_s, angle)), load_share }
     }
 
     /// Whether nothing is wanted of the drive: it stands and goes on standing.

@@ -273,7 +273,7 @@ impl Dynamics<'_> {
                     } else {
                         shaft_nm * hot.motors * hot.gearing.ratio / hot.gearing.backward_efficiency.max(LEAST_BACKWARD)
                     };
-                    let load_nm = hot.load.slope_nm(speed, ways[index].slope_rad, ways[index].load_share);
+                    let load_nm = hot.load.slope_nm(speed, ways[index].slope, ways[index].load_share);
                     let gain = (flow.output_nm - load_nm) / runner.throttle_inertia;
                     // What stands is not set in motion by the rounding of what holds it.
                     const STANDS_RAD_S2: f64 = 1e-9;

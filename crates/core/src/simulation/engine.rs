@@ -13,6 +13,7 @@ use super::task::Task;
 use crate::document::Simulation;
 use crate::model::battery::BatteryModel;
 use crate::model::heat_node::HeatNode;
+use crate::model::load::Slope;
 use crate::model::supply::Chain;
 use crate::model::{Drive, hardware_mass_kg};
 
@@ -128,7 +129,7 @@ impl<'s> Engine<'s> {
         Self {
             simulation,
             steady: vec![0.0; count],
-            ways: vec![RoadSegment { slope_rad: 0.0, load_share: 1.0 }; count],
+            ways: vec![RoadSegment { slope: Slope::LEVEL, load_share: 1.0 }; count],
             flow: Flow { open_circuit_v: 0.0, bus_v: 0.0, supply_a: 0.0, drives: Vec::new() },
             t_s: 0.0,
             fallen: vec![false; count],
@@ -243,10 +244,8 @@ impl<'s> Engine<'s> {
     /// What the course asks of a drive.
     fn way(&self, index: usize, t_s: f64, angle: f64) -> RoadSegment {
         match &self.tasks[index] {
-            Task::Launch { grade_percent } => {
-                RoadSegment { slope_rad: (grade_percent / 100.0).atan(), load_share: 1.0 }
-            }
-            Task::Shots(_) => RoadSegment { slope_rad: 0.0, load_share: 1.0 },
+            Task::Launch { grade_percent } => RoadSegment { slope: Slope::of_percent(*grade_percent), load_share: 1.0 },
+            Task::Shots(_) => RoadSegment { slope: Slope::LEVEL, load_share: 1.0 },
             Task::Hold(track) | Task::Course(track) => track.way(t_s, angle),
         }
     }

@@ -215,7 +215,7 @@ impl Recorder {
         for (index, page) in self.pages.iter_mut().enumerate() {
             let Some(travel) = plant.runners[index].travel_m() else { continue };
             let at = Dynamics::at(index);
-            let grade = 100.0 * ways[index].slope_rad.tan();
+            let grade = ways[index].slope.percent();
             if grade >= CLIMB_FROM_PERCENT {
                 let wanted = tasks[index].wanted(t_s, after[at + block::ANGLE]).unwrap_or(after[at + block::SPEED]);
                 let climbing = page.climbing.get_or_insert(Climbing {

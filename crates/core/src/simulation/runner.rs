@@ -7,6 +7,7 @@ use crate::model::Drive;
 use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
 use crate::model::heat_node::{HeatNode, followed};
+use crate::model::load::Slope;
 use crate::model::motor::copper_factor;
 use crate::model::throttle::{Alone, Pull};
 
@@ -28,7 +29,7 @@ const QUICKEST_S: f64 = 1e-3;
 /// What the way asks of a drive at the moment.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct RoadSegment {
-    pub slope_rad: f64,
+    pub slope: Slope,
     pub load_share: f64,
 }
 
@@ -96,7 +97,7 @@ impl<'d> Runner<'d> {
         let alone = Alone::new(source, hot);
         let surplus = |motor_rad_s: f64| {
             alone.shaft_nm(motor_rad_s).unwrap_or(-1.0).min(grip_nm)
-                - hot.motor_nm(hot.load.slope_nm(motor_rad_s / hot.gearing.ratio, way.slope_rad, way.load_share))
+                - hot.motor_nm(hot.load.slope_nm(motor_rad_s / hot.gearing.ratio, way.slope, way.load_share))
         };
         let free = (hot.controller.voltage_share() * source.open_circuit_v / hot.motor.torque_constant_nm_per_a)
             / hot.gearing.ratio;
@@ -104,7 +105,7 @@ impl<'d> Runner<'d> {
             crate::formulas::numeric::falling_root(0.0, free * hot.gearing.ratio, 1e-10, surplus) / hot.gearing.ratio;
         // A load that grows steeply follows as quickly as a strong motor.
         let nudged = steady * (1.0 + 1e-6);
-        let load_nm = |speed: f64| hot.load.slope_nm(speed, way.slope_rad, way.load_share);
+        let load_nm = |speed: f64| hot.load.slope_nm(speed, way.slope, way.load_share);
         if steady > 0.0 {
             let damping = (load_nm(nudged) - load_nm(steady)) / (nudged - steady);
             self.throttle_inertia = self.throttle_inertia.max(QUICKEST_S * damping);
@@ -143,14 +144,14 @@ impl<'d> Runner<'d> {
     /// Largest torque the ground takes at the output, N·m.
     pub(super) fn grip_nm(&self, way: RoadSegment) -> Option<f64> {
         let vehicle = self.cold.load.vehicle.as_ref()?;
-        vehicle.grip_nm(way.slope_rad)
+        vehicle.grip_nm(way.slope)
     }
 
     /// What is wanted of a drive that keeps to its course, before the battery is asked.
     pub(super) fn followed(&self, speed: f64, way: RoadSegment, rad_s2: f64) -> (DriveFlow, Option<Brake>) {
         let hot = &self.hot;
         let motor_rad_s = hot.motor_rad_s(speed);
-        let wanted_nm = hot.load.slope_nm(speed, way.slope_rad, way.load_share) + self.inertia * rad_s2;
+        let wanted_nm = hot.load.slope_nm(speed, way.slope, way.load_share) + self.inertia * rad_s2;
         let mut flow = DriveFlow { gain_rad_s2: rad_s2, ..DriveFlow::IDLE };
         let through = hot.motors * hot.gearing.ratio;
         if wanted_nm >= 0.0 {

@@ -4,6 +4,7 @@ use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
 use crate::format::significant;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
+use crate::model::load::Slope;
 use crate::model::supply::FULL;
 
 /// How fast the input of the gearbox turns, where a limit is listed.
@@ -50,7 +51,7 @@ pub(super) fn judge(evidence: &CheckContext<'_>, drive: &Drive<'_>, ledger: &mut
     let subject = Subject::of_drive(CheckCode::GearingGearboxTorque, drive);
     let bound = CheckLimit::given(gearbox.max_torque_nm, ASK);
     if let Some(vehicle) = &drive.load.vehicle {
-        let slip_nm = vehicle.grip_nm(0.0).filter(|_| !drive.job.jams()).map(|grip_nm| {
+        let slip_nm = vehicle.grip_nm(Slope::LEVEL).filter(|_| !drive.job.jams()).map(|grip_nm| {
             grip_nm / (drive.motors * drive.gearing.ratio_after_gearbox * drive.gearing.efficiency_after_gearbox)
         });
         let slips_first = slip_nm.zip(jam_nm).is_some_and(|(slip, jam)| slip < jam);

@@ -7,6 +7,7 @@ use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
+use crate::model::load::Slope;
 use crate::model::load::VehicleModel;
 use crate::model::supply::HALF;
 use crate::model::throttle::Alone;
@@ -123,15 +124,15 @@ fn judge_vehicle(evidence: &CheckContext<'_>, drive: &Drive<'_>, vehicle: &Vehic
             },
         );
     }
-    let (force_n, slope_rad, place) = vehicle.climb.as_ref().map_or_else(
-        || (drive.load.level_nm(drive.load.target_rad_s) / vehicle.wheel_radius_m, 0.0, "The level"),
-        |climb| (climb.output_nm / vehicle.wheel_radius_m, climb.slope_rad, "The hill"),
+    let (force_n, slope, place) = vehicle.climb.as_ref().map_or_else(
+        || (drive.load.level_nm(drive.load.target_rad_s) / vehicle.wheel_radius_m, Slope::LEVEL, "The level"),
+        |climb| (climb.output_nm / vehicle.wheel_radius_m, climb.slope, "The hill"),
     );
     ledger.judge(
         &subject(CheckCode::PerformanceTraction),
         Some(force_n),
         &CheckLimit::given(
-            vehicle.grip_n(slope_rad),
+            vehicle.grip_n(slope),
             "Without a figure for the grip nobody can say whether the wheels slip.",
         ),
         |demand, limit| {

@@ -7,6 +7,7 @@ use crate::document::{GearingKind, GearingStage};
 use crate::formulas::{belt, chain_drive, spur};
 use crate::model::Drive;
 use crate::model::cases::{Case, rpm};
+use crate::model::load::Slope;
 use crate::model::supply::{Chain, FULL, HALF};
 
 /// What sets the highest torque at a stage.
@@ -230,7 +231,7 @@ impl Chain<'_> {
         let slip = drive.load.vehicle.as_ref().and_then(|vehicle| {
             let gearing = &drive.gearing;
             let after = gearing.ratio_after_gearbox * gearing.efficiency_after_gearbox;
-            let grip_nm = vehicle.grip_nm(0.0).filter(|_| !drive.job.jams())?;
+            let grip_nm = vehicle.grip_nm(Slope::LEVEL).filter(|_| !drive.job.jams())?;
             Some(grip_nm / (drive.motors * after))
         });
         let clutch = gearbox.and_then(|gearbox| gearbox.slip_clutch_nm);

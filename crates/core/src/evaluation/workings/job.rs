@@ -7,6 +7,7 @@ use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle
 use crate::formulas::constants::{AIR_DENSITY_KG_M3, GRAVITY_M_S2};
 use crate::model::Drive;
 use crate::model::cases::rpm;
+use crate::model::load::Slope;
 
 const ROAD_LOAD: &str = "road-load equation (Gillespie, Fundamentals of Vehicle Dynamics, ch. 4)";
 const AFFINITY: &str = "affinity laws of fans and pumps";
@@ -77,13 +78,13 @@ fn of_vehicle<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, vehicle: &Vehi
         paper
             .line("job.slope", name, "angle of the hill", "What angle is that grade?")
             .job_figure("p", "steepest grade", vehicle.grade_percent, "%", load("grade_percent"))
-            .gives("θ = atan(p / 100) · 180 / π", climb.slope_rad.to_degrees(), "°", GEOMETRY);
+            .gives("θ = atan(p / 100) · 180 / π", climb.slope.rad().to_degrees(), "°", GEOMETRY);
         paper
             .line("job.climb_torque", name, "wheel torque, hill", "What torque do the wheels need on the hill?")
             .summed("M", "everything that moves", mass, "kg", "job.moving_mass")
             .constant("g", "gravity", GRAVITY_M_S2, "m/s²", G_FROM)
             .job_figure("Crr", "rolling resistance", vehicle.rolling_resistance, "", load("rolling_resistance"))
-            .summed("θ", "angle of the hill", climb.slope_rad.to_degrees(), "°", "job.slope")
+            .summed("θ", "angle of the hill", climb.slope.rad().to_degrees(), "°", "job.slope")
             .constant("ρ", "air density", AIR_DENSITY_KG_M3, "kg/m³", AIR_FROM)
             .job_figure("CdA", "drag area", vehicle.drag_area_m2, "m²", load("drag_area_m2"))
             .job_figure("v", "speed on the hill", climb_speed, "m/s", load("climb_speed_m_s"))
@@ -102,7 +103,7 @@ fn of_vehicle<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, vehicle: &Vehi
             .gives("P = T · v / (d / 2)", climb.output_nm * climb.output_rad_s, "W", MECHANICS);
     }
     if let Some(friction) = vehicle.friction {
-        let slope_rad = model.climb.as_ref().map_or(0.0, |climb| climb.slope_rad);
+        let slope = model.climb.as_ref().map_or(Slope::LEVEL, |climb| climb.slope);
         paper
             .line("job.grip", name, "grip of the tyres", "At what force do the driven wheels slip?")
             .job_figure("μ", "friction", friction, "", load("friction"))
@@ -116,8 +117,8 @@ fn of_vehicle<S>(desk: &WorkingContext<'_, S>, drive: &Drive<'_>, vehicle: &Vehi
             .summed("M", "everything that moves", mass, "kg", "job.moving_mass")
             .job_figure("m_t", "towed", vehicle.towed_mass_kg, "kg", load("towed_mass_kg"))
             .constant("g", "gravity", GRAVITY_M_S2, "m/s²", G_FROM)
-            .summed("θ", "angle of the hill", slope_rad.to_degrees(), "°", "job.slope")
-            .gives("F_μ = μ · w · (M − m_t) · g · cos(θ · π / 180)", model.grip_n(slope_rad), "N", "Coulomb friction");
+            .summed("θ", "angle of the hill", slope.rad().to_degrees(), "°", "job.slope")
+            .gives("F_μ = μ · w · (M − m_t) · g · cos(θ · π / 180)", model.grip_n(slope), "N", "Coulomb friction");
     }
 }
 
