@@ -1,6 +1,6 @@
 // Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, ranges of every document field),
 // src/api/help.gen.ts (help for each),
-// src/api/checks.gen.ts (every check) and src/units/units.gen.ts (units)
+// src/api/checks.gen.ts (every check), src/api/limits.gen.ts (what holds a drive back) and src/units/units.gen.ts (units)
 // from the OpenAPI document on standard input. Both are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
@@ -135,3 +135,17 @@ export interface CheckFacts {
 export const CHECKS: Record<Schemas["CheckCode"], CheckFacts> = ${JSON.stringify(schemas.CheckCode["x-checks"])};
 `;
 await writeFile(new URL("../src/api/checks.gen.ts", import.meta.url), checkSource);
+
+const limitSource = `${banner}import type { CheckFacts } from "./checks.gen";
+import type { Schemas } from "./client";
+
+export interface LimitFacts {
+  /** As a drawing says it. */
+  word: string;
+  /** The step in which it is put right. */
+  step: CheckFacts["step"];
+}
+
+export const LIMITS: Record<Schemas["RunLimit"], LimitFacts> = ${JSON.stringify(schemas.RunLimit["x-limits"])};
+`;
+await writeFile(new URL("../src/api/limits.gen.ts", import.meta.url), limitSource);

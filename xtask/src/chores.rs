@@ -16,6 +16,7 @@ const GENERATED: &[&str] = &[
     "src/api/fields.gen.ts",
     "src/api/help.gen.ts",
     "src/api/checks.gen.ts",
+    "src/api/limits.gen.ts",
     "src/units/units.gen.ts",
 ];
 

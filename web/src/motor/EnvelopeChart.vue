@@ -2,7 +2,8 @@
 // What the motor can do at every speed, what limits it there, and where the work stands in it.
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
-import { CASE_WORDS, LIMIT_WORDS } from "../workbench/words";
+import { CASE_WORDS } from "../workbench/words";
+import { LIMITS } from "../api/limits.gen";
 import type { ChartLabel, Curve } from "../shared/plots/curves";
 import { CurveChart } from "../shared/plots/late";
 import { displayUnit, figures } from "../units/quantity";
@@ -58,7 +59,7 @@ const labels = computed<ChartLabel[]>(() => {
     const middle = stretch.from_rpm + (stretch.to_rpm - stretch.from_rpm) * (falling ? 0.4 : 0.1);
     const point = points.value.find((p) => p.motor_rpm >= middle);
     const at = { x: point?.motor_rpm ?? middle, y: inTorque(point?.shaft_torque_nm ?? 0) };
-    return { text: LIMIT_WORDS[stretch.limited_by], ...at };
+    return { text: LIMITS[stretch.limited_by].word, ...at };
   });
   const continuous = bench.drive?.motor.max_continuous_current_a;
   const first = band.value?.points[0];

@@ -4,7 +4,7 @@ import { spanOf } from "../shared/plots/ruler";
 import { csvOf } from "../shared/plots/table";
 import { displayUnit } from "../units/quantity";
 import type { Quantity, Unit } from "../units/units";
-import { RUN_LIMIT_WORDS } from "./moment";
+import { LIMITS } from "../api/limits.gen";
 import type { DriveRun } from "./runs";
 
 export type LineStyle = "strong" | "accent" | "soft" | "dashed" | "heat" | "third";
@@ -243,7 +243,7 @@ export function limitStretches(run: DriveRun, axis: Axis): { from: number; to: n
     const last = found.at(-1);
     const [here, next] = [x[row] ?? 0, x[row + 1] ?? x[row] ?? 0];
     if (last && last.limit === limit && last.to >= here) last.to = next;
-    else found.push({ from: here, to: next, words: RUN_LIMIT_WORDS[limit], limit });
+    else found.push({ from: here, to: next, words: LIMITS[limit].word, limit });
   });
   return found;
 }

@@ -1,41 +1,11 @@
 // A run at one moment: the row that stands there, and the power path of it.
+import { LIMITS } from "../api/limits.gen";
 import type { CaseEvaluation, OptionSheet, Schemas } from "../api/client";
 import { LOAD_WORDS } from "../workbench/words";
 import { type Flow, type Stage } from "../workbench/path/flow";
-import type { Step } from "../router";
 import { figures, shownText } from "../units/quantity";
 import { bridgeWord, sourceWord } from "./generating";
 import type { DriveRun } from "./runs";
-
-type RunLimit = Schemas["RunLimit"];
-
-export const RUN_LIMIT_WORDS: Record<RunLimit, string> = {
-  supply: "battery at its end",
-  duty: "battery voltage",
-  motor_current: "motor-current limit",
-  battery_current: "battery-current limit",
-  grip: "wheels slip",
-  temperature: "temperature sensor",
-  stop_voltage: "stop voltage",
-  load: "load too heavy",
-  charge: "charge limit, braking",
-  full: "battery full",
-  no_brake: "cannot brake",
-};
-
-const LIMIT_STEP: Record<RunLimit, Step> = {
-  supply: "battery",
-  duty: "controller",
-  motor_current: "controller",
-  battery_current: "controller",
-  grip: "job",
-  temperature: "motor",
-  stop_voltage: "battery",
-  load: "job",
-  charge: "battery",
-  full: "battery",
-  no_brake: "controller",
-};
 
 const most = new WeakMap<Schemas["Series"], number>();
 
@@ -169,7 +139,7 @@ export function flowAt(
     ...stage,
     inW: Math.abs(joints[index] ?? 0),
     outW: Math.abs(joints[index + 1] ?? 0),
-    limit: limit && LIMIT_STEP[limit] === stage.step ? RUN_LIMIT_WORDS[limit] : null,
+    limit: limit && LIMITS[limit].step === stage.step ? LIMITS[limit].word : null,
     weakest: null,
   }));
   return {

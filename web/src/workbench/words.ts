@@ -18,14 +18,6 @@ export const CASE_WORDS: Record<CaseName, string> = {
   no_load: "No load",
 };
 
-export const LIMIT_WORDS: Record<Schemas["Limit"], string> = {
-  supply: "battery at its end",
-  duty: "battery voltage",
-  motor_current: "motor-current limit",
-  battery_current: "battery-current limit",
-  load: "load too heavy",
-};
-
 export const LOAD_WORDS: Record<string, string> = {
   vehicle: "Wheels",
   flywheel: "Flywheels",

@@ -1,6 +1,6 @@
 //! Braking by the motors: how much of what is wanted they take, and what stops them.
 
-use super::outcome::RunLimit;
+use super::limits::RunLimit;
 use crate::model::Drive;
 
 /// What braking is wanted of a drive.

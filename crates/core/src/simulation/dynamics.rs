@@ -6,7 +6,7 @@
 mod full_throttle;
 
 use super::brake::Brake;
-use super::outcome::RunLimit;
+use super::limits::RunLimit;
 use super::runner::{DriveMode, RoadSegment, Runner};
 use crate::model::battery::BatteryModel;
 use crate::model::bus::Source;

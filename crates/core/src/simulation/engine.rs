@@ -5,7 +5,7 @@ mod next_corner;
 
 use super::Progress;
 use super::dynamics::{Dynamics, Flow, block, head};
-use super::outcome::{EndedBy, RunLimit, Simulated};
+use super::outcome::{EndedBy, Simulated};
 use super::recorder::Recorder;
 use super::runner::{DriveMode, RoadSegment, Runner, SensorCut};
 use super::step_solver::Stepper;
@@ -310,31 +310,5 @@ impl<'s> Engine<'s> {
             return Some(EndedBy::Empty);
         }
         (self.t_s >= self.until_s).then_some(EndedBy::Time)
-    }
-}
-
-/// What keeps motors from braking more.
-pub(super) const fn brake_limit_words(limit: RunLimit) -> &'static str {
-    match limit {
-        RunLimit::Duty => "so slow they can brake no more",
-        RunLimit::Grip => "the wheels would slip",
-        other => limit_words(other),
-    }
-}
-
-/// What a limit is called.
-pub(super) const fn limit_words(limit: RunLimit) -> &'static str {
-    match limit {
-        RunLimit::Supply => "the battery can give no more",
-        RunLimit::Duty => "the battery voltage is used up",
-        RunLimit::MotorCurrent => "the motor-current limit holds it",
-        RunLimit::BatteryCurrent => "the battery-current limit holds it",
-        RunLimit::Grip => "the wheels slip",
-        RunLimit::Temperature => "the temperature sensor cuts the current back",
-        RunLimit::StopVoltage => "the battery stands at its stop voltage",
-        RunLimit::Load => "the motor cannot move the load",
-        RunLimit::Charge => "the battery may be charged no faster",
-        RunLimit::Full => "the battery is full",
-        RunLimit::NoBrake => "the controller cannot brake",
     }
 }

@@ -6,9 +6,8 @@ mod words;
 use book::Book;
 
 use super::Progress;
-use super::outcome::{
-    DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunLimit, RunSummary, SIMULATED_FORMAT, Simulated,
-};
+use super::limits::RunLimit;
+use super::outcome::{DriveRun, EndedBy, EnergyWh, EventKind, Limits, RunSummary, SIMULATED_FORMAT, Simulated};
 use super::series::Row;
 use super::step_solver::Stepper;
 use crate::document::load::Generator;

@@ -3,6 +3,7 @@
 //!
 //! * [`dynamics`]: the machine at one moment; [`brake`]: braking by the motors;
 //! * [`course_track`], [`task`]: what is wanted of a drive. [`step_solver`]: one step. [`engine`]: the run, its corners and its end.
+//! * [`limits`]: what keeps a drive from more, in words.
 //! * [`generator_run`]: a generator over time. [`recorder`]: what is kept of it. [`sentences`]: what is said of it. [`outcome`]: the answer.
 //! * [`endurance`]: how hard, how long. [`launcher`]: what other wheels, motors and packs would change.
 //! * [`courses`]: courses to start from.
@@ -16,6 +17,7 @@ pub mod endurance;
 mod engine;
 mod generator_run;
 pub mod launcher;
+pub mod limits;
 pub mod outcome;
 mod recorder;
 mod runner;

@@ -7,34 +7,6 @@ use super::series::Series;
 /// The `format` of a simulated run.
 pub const SIMULATED_FORMAT: &str = "ypsidyne.simulated/1";
 
-/// What keeps a drive from giving or braking more.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum RunLimit {
-    /// The battery cannot deliver the power.
-    Supply,
-    /// Full duty: the battery voltage.
-    Duty,
-    /// The motor-current limit.
-    MotorCurrent,
-    /// The battery-current limit.
-    BatteryCurrent,
-    /// The wheels slip.
-    Grip,
-    /// The temperature sensor cuts the current back.
-    Temperature,
-    /// The battery is held at its stop voltage.
-    StopVoltage,
-    /// The motor cannot move the load.
-    Load,
-    /// Braking: the battery may be charged no faster.
-    Charge,
-    /// Braking: the battery is full.
-    Full,
-    /// Braking: the controller cannot.
-    NoBrake,
-}
-
 /// Why a run ended.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]

@@ -3,8 +3,8 @@
 mod closing;
 
 use super::dynamics::{Dynamics, Flow, block, head};
-use super::engine::{brake_limit_words, limit_words};
-use super::outcome::{EventKind, Hill, RunEvent, RunLimit};
+use super::limits::RunLimit;
+use super::outcome::{EventKind, Hill, RunEvent};
 use super::runner::{DriveMode, RoadSegment};
 use super::series::{Row, Series};
 use super::task::Task;
@@ -240,7 +240,7 @@ impl Recorder {
     }
 
     pub fn note_behind(&mut self, t_s: f64, drive: String, limit: Option<RunLimit>) {
-        let why = limit.map_or("it can give no more", limit_words);
+        let why = limit.map_or("it can give no more", RunLimit::because);
         let words = format!("The drive {drive} falls behind what is wanted: {why}.");
         self.note(t_s, EventKind::FallsBehind, Some(drive), &words);
     }
@@ -325,7 +325,7 @@ impl Page {
 
 /// Who takes what the motors cannot brake.
 fn brake_words(runner: &super::runner::Runner<'_>, brake_nm: f64, limit: Option<RunLimit>) -> String {
-    let why = limit.map_or("more is wanted than the motors give", brake_limit_words);
+    let why = limit.map_or("more is wanted than the motors give", RunLimit::because_braking);
     let name = &runner.cold.parts.drive;
     match &runner.cold.load.vehicle {
         Some(vehicle) => {

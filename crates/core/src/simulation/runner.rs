@@ -2,7 +2,7 @@
 
 use super::brake::Brake;
 use super::dynamics::*;
-use super::outcome::RunLimit;
+use super::limits::RunLimit;
 use crate::model::Drive;
 use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
@@ -191,12 +191,9 @@ impl<'d> Runner<'d> {
 impl Runner<'_> {
     pub(super) fn limit_of(&self, limit: Limit, pull: &Pull<'_>) -> RunLimit {
         match limit {
-            Limit::Supply => RunLimit::Supply,
-            Limit::Duty => RunLimit::Duty,
             Limit::MotorCurrent if pull.yields_first() => RunLimit::Grip,
             Limit::MotorCurrent => self.motor_limit(),
-            Limit::BatteryCurrent => RunLimit::BatteryCurrent,
-            Limit::Load => RunLimit::Load,
+            other => other.into(),
         }
     }
 

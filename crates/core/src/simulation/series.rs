@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use super::outcome::RunLimit;
+use super::limits::RunLimit;
 use crate::shelf::table;
 
 /// Writes [`Series`] and [`Row`] from one list of columns.

@@ -1,4 +1,5 @@
 // The power path as data: stage by stage what comes in, what is lost, what stands at the joint.
+import { LIMITS } from "../../api/limits.gen";
 import { computed, type ComputedRef } from "vue";
 import type {
   CaseEvaluation,
@@ -9,7 +10,7 @@ import type {
   Verdict,
 } from "../../api/client";
 import { useBench } from "../bench";
-import { LIMIT_WORDS, LOAD_WORDS, stepOf, weakestOf } from "../words";
+import { LOAD_WORDS, stepOf, weakestOf } from "../words";
 import { driveRun, useRuns } from "../../run/runs";
 import { generatingFlow } from "../../run/generating";
 import { flowAt } from "../../run/moment";
@@ -56,14 +57,6 @@ export interface Flow {
   /** Power flows from the load to the battery. */
   back?: boolean;
 }
-
-const LIMIT_STEP: Record<Schemas["Limit"], Step> = {
-  supply: "battery",
-  duty: "controller",
-  motor_current: "controller",
-  battery_current: "controller",
-  load: "job",
-};
 
 /** What is asked at the load stands whether it can be had or not. */
 const ASKED: (keyof CaseEvaluation)[] = ["output_rpm", "speed_m_s", "tip_speed_m_s"];
@@ -216,7 +209,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
 
   const check = weakestOf(all);
   const weakHere = check && (check.drive === null || check.drive === parts.drive) ? stepOf(check) : null;
-  const limitHere = point.limited_by ? LIMIT_STEP[point.limited_by] : null;
+  const limitHere = point.limited_by ? LIMITS[point.limited_by].step : null;
   let flowing = totalW;
   const stages = drawn.map((stage) => {
     const inW = flowing;
@@ -225,7 +218,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
       ...stage,
       inW,
       outW: flowing,
-      limit: limitHere === stage.step && point.limited_by ? LIMIT_WORDS[point.limited_by] : null,
+      limit: limitHere === stage.step && point.limited_by ? LIMITS[point.limited_by].word : null,
       weakest: weakHere === stage.step ? (check?.verdict ?? null) : null,
     };
   });

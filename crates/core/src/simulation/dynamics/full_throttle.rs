@@ -1,6 +1,6 @@
 //! Drives at full throttle on one battery: what all settle on, and what controllers give up at the stop voltage.
 
-use super::super::outcome::RunLimit;
+use super::super::limits::RunLimit;
 use super::super::runner::{DriveMode, RoadSegment};
 use super::{Dynamics, Flow};
 use crate::model::bus::{Limit, Source};
