@@ -8,7 +8,7 @@ use serde_json::{Value, json};
 use ypsidyne_core::document::{Chemistry, Measurement};
 use ypsidyne_core::formulas::worm;
 use ypsidyne_core::measurement::measure;
-use ypsidyne_core::simulation::outcome::RunLimit;
+use ypsidyne_core::simulation::limits::RunLimit;
 use ypsidyne_testkit::{first_option, simulate};
 
 const RPM: f64 = PI / 30.0;

@@ -5,7 +5,8 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::library::demo;
-use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
+use ypsidyne_core::simulation::limits::RunLimit;
+use ypsidyne_core::simulation::outcome::{EndedBy, EventKind};
 use ypsidyne_core::simulation::{self, Simulated};
 use ypsidyne_testkit::{demo, simulate, simulation, used_wh};
 

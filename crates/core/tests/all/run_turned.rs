@@ -5,7 +5,8 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{Build, Simulation};
 use ypsidyne_core::evaluation::evaluate;
-use ypsidyne_core::simulation::outcome::{EndedBy, EventKind, RunLimit};
+use ypsidyne_core::simulation::limits::RunLimit;
+use ypsidyne_core::simulation::outcome::{EndedBy, EventKind};
 use ypsidyne_core::simulation::{Simulated, courses::courses};
 use ypsidyne_testkit::{members, simulate, simulation};
 
