@@ -72,6 +72,17 @@ const day = (text: string) =>
   text
     ? new Date(text).toLocaleDateString([], { day: "numeric", month: "short", year: "numeric" })
     : "no date";
+const clock = (text: string) =>
+  new Date(text).toLocaleTimeString([], { hour: "numeric", minute: "2-digit", second: "2-digit" });
+
+/** When both were written: of one day by the clock, for the day says nothing then. */
+function dates({ ours_at, theirs_at, in_bin }: Schemas["Conflict"]): string {
+  const [ours, theirs] = [day(ours_at), day(theirs_at)];
+  const binned = in_bin ? ", in the bin" : "";
+  return ours === theirs && ours_at
+    ? `${ours}: here at ${clock(ours_at)}${binned}, there at ${clock(theirs_at)}`
+    : `here of ${ours}${binned}, there of ${theirs}`;
+}
 </script>
 
 <template>
@@ -105,10 +116,7 @@ const day = (text: string) =>
         <ul>
           <li v-for="conflict in told.conflicts.slice(0, SHOWN)" :key="conflict.id" data-archive-conflict>
             {{ KINDS[conflict.kind] }} “{{ conflict.name }}”
-            <span class="note"
-              >here of {{ day(conflict.ours_at) }}{{ conflict.in_bin ? ", in the bin" : "" }}, there of
-              {{ day(conflict.theirs_at) }}</span
-            >
+            <span class="note">{{ dates(conflict) }}</span>
           </li>
           <li v-if="told.conflicts.length > SHOWN" class="note">
             and {{ told.conflicts.length - SHOWN }} more
@@ -125,7 +133,7 @@ const day = (text: string) =>
         <fieldset v-if="asked">
           <label v-for="one in POLICIES" :key="one.value"
             ><input v-model="policy" type="radio" name="archive-policy" :value="one.value" />
-            {{ one.says }}</label
+            <span>{{ one.says }}</span></label
           >
         </fieldset>
         <p class="acts">
@@ -188,6 +196,12 @@ fieldset {
   margin: 0;
   display: grid;
   gap: var(--space-2);
+}
+
+fieldset label {
+  display: flex;
+  gap: var(--space-3);
+  align-items: baseline;
 }
 
 .acts {
