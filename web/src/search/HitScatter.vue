@@ -39,11 +39,19 @@ const drawable = computed(() =>
 );
 const missing = computed(() => props.hits.length - drawable.value.length);
 
+/** What an axis over these values spans, and how its ticks are said. */
+function over(axis: Axis, values: number[]) {
+  const span = spanOf(values);
+  return { span, say: axis.said, factor: axis.unit?.(span[1]) ?? 1 };
+}
+
 const plot = usePlot({
   axis: () => ({
     name: x.value.word,
-    span: spanOf(drawable.value.map((one) => one.across)),
-    say: x.value.said,
+    ...over(
+      x.value,
+      drawable.value.map((one) => one.across),
+    ),
     pace: 70,
   }),
   panels: () => [
@@ -51,8 +59,10 @@ const plot = usePlot({
       key: "y",
       name: y.value.word,
       height: 206,
-      span: spanOf(drawable.value.map((one) => one.up)),
-      say: y.value.said,
+      ...over(
+        y.value,
+        drawable.value.map((one) => one.up),
+      ),
       pace: 52,
     },
   ],

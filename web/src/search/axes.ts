@@ -1,5 +1,5 @@
 // What hits are drawn and told apart by.
-import { shownText, figures, lasting } from "../units/quantity";
+import { displayUnit, shownText, figures, lasting } from "../units/quantity";
 import { checkWords } from "../workbench/words";
 import type { Hit } from "./searches";
 
@@ -8,12 +8,18 @@ export interface Axis {
   word: string;
   value: (hit: Hit) => number | null;
   said: (value: number) => string;
+  /** What one of the unit that is said is, beside values up to one, in the values. */
+  unit?: (most: number) => number;
   /** Whether more is better; null where it is only different. */
   more: boolean | null;
 }
 
 const percent = (value: number) => `${figures(100 * value, 3)} %`;
 const plain = (value: number) => figures(value, 3);
+const kept = (quantity: "mass" | "length") => ({
+  said: (value: number) => shownText(quantity, value),
+  unit: (most: number) => displayUnit(quantity, most).factor,
+});
 
 export const AXES: Axis[] = [
   { key: "price", word: "price", value: ({ price }) => price, said: plain, more: false },
@@ -22,7 +28,7 @@ export const AXES: Axis[] = [
     key: "mass",
     word: "parts weigh",
     value: ({ hardware_mass_kg }) => hardware_mass_kg,
-    said: (value) => shownText("mass", value),
+    ...kept("mass"),
     more: false,
   },
   {
@@ -37,6 +43,7 @@ export const AXES: Axis[] = [
     word: "held flat out",
     value: ({ flat_out_s }) => flat_out_s,
     said: lasting,
+    unit: (most) => (most >= 7200 ? 3600 : most >= 120 ? 60 : 1),
     more: true,
   },
   {
@@ -44,6 +51,7 @@ export const AXES: Axis[] = [
     word: "weakest link used",
     value: ({ worst_utilisation }) => worst_utilisation,
     said: percent,
+    unit: () => 0.01,
     more: false,
   },
   {
@@ -57,7 +65,7 @@ export const AXES: Axis[] = [
     key: "wheel",
     word: "wheel",
     value: ({ wheel_diameter_m }) => wheel_diameter_m,
-    said: (value) => shownText("length", value),
+    ...kept("length"),
     more: null,
   },
 ];

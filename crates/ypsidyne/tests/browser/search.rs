@@ -180,3 +180,29 @@ async fn what_is_typed_wrong_says_what_would_do_and_nothing_found_says_what_woul
     browser.until("what fell to what", "document.querySelectorAll('[data-fell-code]').length > 0").await;
     browser.end().await;
 }
+
+#[tokio::test]
+async fn axes_are_round_in_the_units_that_are_read() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    browser.open(&server.url("/")).await;
+    let pounds = r#"{ "speed": "mph", "torque": "ozf·in", "mass": "lb", "length": "in" }"#;
+    browser.run(&format!("localStorage.setItem('ypsidyne.preferences', '{pounds}')")).await;
+    open_demo(&browser, &server, "Tracking-shot dolly board", "search").await;
+    browser.find("[data-pick='motor'] input[type=checkbox]").await;
+    browser.run("const box = document.querySelector(\"[data-pick='motor'] input[type=checkbox]\"); if (box.checked) box.click()").await;
+    write(&browser, "[data-search-driver]", "12-20").await;
+    write(&browser, "[data-search-driven]", "36-66/3").await;
+    browser.click("[data-begin]").await;
+    browser.until("hits", &format!("{SHOWN} > 10")).await;
+    browser.run("const one = document.querySelector('[data-axis=x]'); one.value = 'mass'; one.dispatchEvent(new Event('change'))").await;
+    const TICKS: &str =
+        "[...document.querySelectorAll('[data-scatter] [data-plot-tick]')].map((one) => one.textContent.trim())";
+    browser.until("pounds", &format!("{TICKS}.length > 2 && {TICKS}.every((text) => text.endsWith(' lb'))")).await;
+    let ticks = browser.text(&format!("{TICKS}.join(';')")).await;
+    let values: Vec<f64> = ticks.split(';').map(|tick| tick.trim_end_matches(" lb").parse().unwrap()).collect();
+    let step = values[1] - values[0];
+    let first = step / 10f64.powf(step.log10().floor());
+    assert!([1.0, 2.0, 5.0].iter().any(|round| (first - round).abs() < 1e-6), "{ticks}");
+    browser.end().await;
+}

@@ -87,7 +87,7 @@ defineOptions({ inheritAttrs: false });
             />
           </clipPath>
         </defs>
-        <g v-for="tick in frame.ticks" :key="`x${tick}`">
+        <g v-for="tick in frame.x.ticks" :key="`x${tick}`">
           <line
             :x1="frame.x.at(tick)"
             :x2="frame.x.at(tick)"

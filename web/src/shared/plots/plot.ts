@@ -30,6 +30,8 @@ export interface PlotPanel {
   span: [number, number];
   round?: boolean;
   say?: (value: number) => string;
+  /** What one of the unit of its ticks is, in the values that are plotted. */
+  factor?: number;
   pace?: number;
 }
 
@@ -47,8 +49,6 @@ export interface Frame {
   /** Under the last panel. */
   bottom: number;
   x: Ruler;
-  /** Ticks of the axis, in its values. */
-  ticks: number[];
   panels: PanelFrame[];
 }
 
@@ -105,18 +105,11 @@ export function usePlot(options: PlotOptions): Plot {
     const { span, round, factor = 1, pace = 90 } = axis.value;
     const stretch = options.stretch?.value ?? null;
     const shown = stretch ?? span;
-    // Ticks are round in the unit that is read.
-    const read = ruler([shown[0] / factor, shown[1] / factor], [margin.left, right], {
+    const x = ruler(shown, [margin.left, right], {
       wanted: (right - margin.left) / pace,
       round: stretch === null && (round ?? true),
+      factor,
     });
-    const x: Ruler = {
-      from: read.from * factor,
-      to: read.to * factor,
-      ticks: read.ticks,
-      at: (value) => read.at(value / factor),
-      back: (pixel) => read.back(pixel) * factor,
-    };
     let top = margin.top;
     const panels = options.panels().map((panel) => {
       const own = top;
@@ -124,6 +117,7 @@ export function usePlot(options: PlotOptions): Plot {
       const y = ruler(panel.span, [own + panel.height, own], {
         wanted: panel.height / (panel.pace ?? 48),
         round: panel.round ?? true,
+        factor: panel.factor ?? 1,
       });
       return { ...panel, top: own, y };
     });
@@ -137,7 +131,6 @@ export function usePlot(options: PlotOptions): Plot {
       top: margin.top,
       bottom,
       x,
-      ticks: x.ticks.map((tick) => tick * factor),
       panels,
     };
   });

@@ -17,20 +17,30 @@ export interface RulerOptions {
   wanted: number;
   /** Whether the axis ends at round numbers. */
   round?: boolean;
+  /** What one of the unit that is read is, in the values: ticks are round in that unit. */
+  factor?: number;
 }
 
 /** A linear axis over a range of values, drawn between two pixels. A range of no length is given one. */
 export function ruler(
   [least, most]: [number, number],
   [start, end]: [number, number],
-  { wanted, round = true }: RulerOptions,
+  { wanted, round = true, factor = 1 }: RulerOptions,
 ): Ruler {
   const count = Math.max(2, Math.round(wanted));
   const long = most > least ? most : least + (Math.abs(least) || 1);
-  const scale = scaleLinear().domain([least, long]).range([start, end]);
+  const scale = scaleLinear()
+    .domain([least / factor, long / factor])
+    .range([start, end]);
   if (round) scale.nice(count);
   const [from, to] = scale.domain() as [number, number];
-  return { from, to, ticks: scale.ticks(count), at: scale, back: (pixel) => scale.invert(pixel) };
+  return {
+    from: from * factor,
+    to: to * factor,
+    ticks: scale.ticks(count).map((tick) => tick * factor),
+    at: (value) => scale(value / factor),
+    back: (pixel) => scale.invert(pixel) * factor,
+  };
 }
 
 /** Least and most of what is finite; 0 to 1 where nothing is. */
