@@ -131,6 +131,18 @@ pub fn by_id(connection: &Connection, id: &str) -> Result<StoredEntry, StoreErro
         .map_or_else(|| Err(StoreError::EntryNotFound { id: id.to_owned() }), unpacked)
 }
 
+/// When an entry was last written, RFC 3339.
+///
+/// # Errors
+/// [`StoreError::EntryNotFound`] or what SQLite reports.
+pub fn written_at(connection: &Connection, id: &str) -> Result<String, StoreError> {
+    connection
+        .prepare_cached("SELECT updated_at FROM log_entry WHERE id = :id AND deleted_at IS NULL")?
+        .query_row(named_params! { ":id": id }, |row| row.get(0))
+        .optional()?
+        .ok_or_else(|| StoreError::EntryNotFound { id: id.to_owned() })
+}
+
 /// When the entry of an id went into the bin, RFC 3339; `None` for one that is not in it.
 ///
 /// # Errors

@@ -50,7 +50,7 @@ use problem::ApiError;
 use tokio_util::sync::CancellationToken;
 
 pub(crate) use answer::takes_packed;
-pub(crate) use logbook::{entry_in, entry_out, new_entries};
+pub(crate) use logbook::{entry_in, entry_out, entry_over, new_entries};
 pub(crate) use openapi::Operation;
 pub use openapi::openapi;
 pub(crate) use parts::new_part;

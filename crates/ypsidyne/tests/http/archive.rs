@@ -163,6 +163,54 @@ async fn what_was_thrown_away_here_is_told_and_comes_back_only_where_it_is_wishe
 }
 
 #[tokio::test]
+async fn an_entry_of_the_log_that_was_changed_on_both_sides_is_told_and_none_is_lost() {
+    let here = Server::demo();
+    let (id, _) = demo(&here, "Hillside harvest cart").await;
+    let log = format!("/api/builds/{id}/log");
+    let entries = |log: &Value| -> Vec<String> {
+        log["lines"].as_array().unwrap().iter().filter_map(|line| line["id"].as_str().map(str::to_owned)).collect()
+    };
+    let first = archive_of(&here).await;
+    let there = Server::start();
+    taken(&there, &first, "?conflicts=ours").await;
+    let before = entries(&get(&there, &log).await);
+    let (entry, path) = (before[0].clone(), format!("/api/log/{}", before[0]));
+    for (server, notes) in [(&here, "theirs: squeals in the wet"), (&there, "ours: brushes half gone")] {
+        let mut document = get(server, &path).await;
+        document["notes"] = notes.into();
+        let tag = format!("\"{entry}.1\"");
+        let headers = [("content-type", JSON), ("if-match", tag.as_str())];
+        let reply = send(server, Method::PUT, &path, &headers, document.to_string()).await;
+        assert_eq!(reply.status(), StatusCode::OK);
+    }
+    let archive = archive_of(&here).await;
+
+    let looked = taken(&there, &archive, "").await;
+    let conflict = &looked["conflicts"][0];
+    assert_eq!(looked["conflicts"].as_array().unwrap().len(), 1, "{looked}");
+    assert_eq!(
+        (&conflict["kind"], &conflict["id"], &conflict["in_bin"]),
+        (&json!("entry"), &json!(entry), &json!(false))
+    );
+    assert_ne!(conflict["ours_at"], "", "{conflict}");
+    let notes = || async { get(&there, &path).await["notes"].clone() };
+    taken(&there, &archive, "?conflicts=ours").await;
+    assert_eq!(notes().await, "ours: brushes half gone");
+
+    taken(&there, &archive, "?conflicts=both").await;
+    let both = entries(&get(&there, &log).await);
+    assert_eq!((notes().await, both.len()), (json!("ours: brushes half gone"), before.len() + 1));
+    let beside = both.iter().find(|id| !before.contains(id)).unwrap();
+    assert_eq!(get(&there, &format!("/api/log/{beside}")).await["notes"], "theirs: squeals in the wet");
+
+    let told = taken(&there, &archive, "?conflicts=theirs").await;
+    assert_eq!((notes().await, &told["refused"]), (json!("theirs: squeals in the wet"), &json!([])));
+    assert_eq!(entries(&get(&there, &log).await).len(), both.len(), "what stood here is in the bin, not in the log");
+    let again = taken(&there, &archive, "?conflicts=theirs").await;
+    assert_eq!((&again["new"], &again["conflicts"]), (&json!({}), &json!([])), "a second time changes nothing");
+}
+
+#[tokio::test]
 async fn what_is_no_archive_or_holds_nonsense_is_refused_by_name() {
     let server = Server::start();
     let long = vec![b'x'; 5_000_000];

@@ -74,12 +74,12 @@ impl QueryFields for FormatQuery {
     const NEEDED: &'static str = "format=csv or format=json";
 }
 
-/// An entry as it travels: whole, with its readings and pictures; its title and its time.
+/// An entry as it travels: whole, with its readings and pictures; its title and when it was written.
 pub(crate) fn entry_out(connection: &Connection, id: &str) -> Result<(String, String, String), StoreError> {
     let (stored, readings) = read_whole(connection, id)?;
     let damaged = || StoreError::Damaged { id: id.to_owned(), number: stored.revision };
     let entry = whole(&stored, readings.as_deref()).map_err(|_| damaged())?;
-    let (title, at) = (entry.title().to_owned(), entry.heading.at.clone());
+    let (title, at) = (entry.title().to_owned(), log::written_at(connection, id)?);
     let text = serde_json::to_string(&with_pictures(connection, entry)?);
     Ok((text.map_err(|error| StoreError::Packing(error.into()))?, title, at))
 }
@@ -96,6 +96,20 @@ pub(crate) fn entry_in(
     let entry = Entry::from_value(&value).map_err(ApiError::Document)?;
     let prepared = Prepared::of(id, taken_in(connection, build, entry, now)?)?;
     Ok(log::create(connection, build, &[prepared.stored()], now)?)
+}
+
+/// Puts an entry that travelled in place of the one that stands here under its id, of which a copy goes into the bin.
+pub(crate) fn entry_over(connection: &mut Connection, id: &str, text: &str, now: &str) -> Result<(), ApiError> {
+    let ours = log::by_id(connection, id)?;
+    let (whole, ..) = entry_out(connection, id)?;
+    let copy = uuid::Uuid::now_v7().to_string();
+    entry_in(connection, &ours.build, copy.clone(), &whole, now)?;
+    log::set_deleted(connection, &copy, Some(now))?;
+    let value = serde_json::from_str(text).map_err(|error| ApiError::Body(error.to_string()))?;
+    let entry = Entry::from_value(&value).map_err(ApiError::Document)?;
+    let prepared = Prepared::of(id.to_owned(), taken_in(connection, &ours.build, entry, now)?)?;
+    log::save(connection, ours.revision, &prepared.stored(), now)?;
+    Ok(())
 }
 
 /// Pictures of an entry travel in it.

@@ -19,7 +19,7 @@ use super::{App, Operation, Route};
 
 pub(super) use book::due_of;
 pub(super) use change::enter;
-pub(crate) use files::{entry_in, entry_out};
+pub(crate) use files::{entry_in, entry_out, entry_over};
 pub(crate) use kept::new_entries;
 
 /// Largest table of a logger, log or picture.

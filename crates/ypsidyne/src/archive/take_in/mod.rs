@@ -297,9 +297,25 @@ impl<R: Read + Seek> Taking<'_, R> {
         let Some((build, beside)) = self.home(item) else {
             return self.refuse(item, "its build is neither here nor in the archive".to_owned());
         };
-        if !beside && self.store.with(|connection| log::by_id(connection, &item.id)).is_ok() {
-            self.told.same += 1;
-            return Ok(());
+        let now = self.now;
+        let here = match self.store.with(|connection| api::entry_out(connection, &item.id)) {
+            Err(StoreError::EntryNotFound { .. }) => None,
+            found => Some(found?).filter(|_| !beside),
+        };
+        if let Some((ours, name, at)) = here {
+            if same_json(&ours, document) {
+                self.told.same += 1;
+                return Ok(());
+            }
+            self.differs(item, &name, at, false);
+            let taken = self.store.with(|connection| {
+                Ok(match self.policy {
+                    Some(Policy::Theirs) => api::entry_over(connection, &item.id, document, now),
+                    Some(Policy::Both) => api::entry_in(connection, &build, new_id(), document, now),
+                    Some(Policy::Ours) | None => Ok(()),
+                })
+            })?;
+            return self.unless_refused(item, taken);
         }
         let taken_out = self.store.with(|connection| log::binned_at(connection, &item.id))?.filter(|_| !beside);
         let id = match (taken_out, self.policy) {
@@ -323,9 +339,13 @@ impl<R: Read + Seek> Taking<'_, R> {
                 }
             }
         };
-        let now = self.now;
-        let taken = self.store.with(|connection| Ok(api::entry_in(connection, &build, id, document, now)));
-        match taken? {
+        let taken = self.store.with(|connection| Ok(api::entry_in(connection, &build, id, document, now)))?;
+        self.unless_refused(item, taken)
+    }
+
+    /// What the store reports stops; what is wrong with an entry is told of it.
+    fn unless_refused(&mut self, item: &Item, taken: Result<(), api::problem::ApiError>) -> Result<(), StoreError> {
+        match taken {
             Ok(()) => Ok(()),
             Err(api::problem::ApiError::Store(error)) => Err(error),
             Err(error) => self.refuse(item, error.to_string()),
@@ -362,6 +382,12 @@ impl<R: Read + Seek> Taking<'_, R> {
         self.store.with(|connection| runs::keep(connection, &id, &new))?;
         Ok(())
     }
+}
+
+/// Whether two documents say the same, whatever their spaces and the order of their keys.
+fn same_json(one: &str, other: &str) -> bool {
+    let read = |text: &str| serde_json::from_str::<serde_json::Value>(text).ok();
+    one == other || read(one).is_some_and(|one| Some(one) == read(other))
 }
 
 fn new_id() -> String {
