@@ -189,8 +189,8 @@ async fn axes_are_round_in_the_units_that_are_read() {
     let pounds = r#"{ "speed": "mph", "torque": "ozf·in", "mass": "lb", "length": "in" }"#;
     browser.run(&format!("localStorage.setItem('ypsidyne.preferences', '{pounds}')")).await;
     open_demo(&browser, &server, "Tracking-shot dolly board", "search").await;
-    browser.find("[data-pick='motor'] input[type=checkbox]").await;
-    browser.run("const box = document.querySelector(\"[data-pick='motor'] input[type=checkbox]\"); if (box.checked) box.click()").await;
+    browser.find("[data-pick='battery'] input[type=checkbox]").await;
+    browser.run("const box = document.querySelector(\"[data-pick='battery'] input[type=checkbox]\"); if (box.checked) box.click()").await;
     write(&browser, "[data-search-driver]", "12-20").await;
     write(&browser, "[data-search-driven]", "36-66/3").await;
     browser.click("[data-begin]").await;
