@@ -76,7 +76,8 @@ pub fn best_packing(sides: [f64; 3], count: u32, room: [f64; 3], wanted: Best) -
                 let roomier = fills < tightest || (fills <= tightest && high_mm < height_mm);
                 let flatter = high_mm < height_mm || (high_mm <= height_mm && fills < tightest);
                 let both_fit = fills <= 1.0 && tightest <= 1.0;
-                if if wanted == Best::Flat && both_fit { flatter } else { roomier } {
+                let better = if wanted == Best::Flat && both_fit { flatter } else { roomier };
+                if better {
                     (tightest, height_mm, box_mm, grid) = (fills, high_mm, turned, [along, across, up]);
                 }
             }

@@ -92,23 +92,26 @@ pub(crate) fn entry_in(
     text: &str,
     now: &str,
 ) -> Result<(), ApiError> {
+    let prepared = prepared(connection, build, id, text, now)?;
+    Ok(log::create(connection, build, &[prepared.stored()], now)?)
+}
+
+/// An entry that travelled, read and ready to be stored under an id.
+fn prepared(connection: &mut Connection, build: &str, id: String, text: &str, now: &str) -> Result<Prepared, ApiError> {
     let value = serde_json::from_str(text).map_err(|error| ApiError::Body(error.to_string()))?;
     let entry = Entry::from_value(&value).map_err(ApiError::Document)?;
-    let prepared = Prepared::of(id, taken_in(connection, build, entry, now)?)?;
-    Ok(log::create(connection, build, &[prepared.stored()], now)?)
+    Prepared::of(id, taken_in(connection, build, entry, now)?)
 }
 
 /// Puts an entry that travelled in place of the one that stands here under its id, of which a copy goes into the bin.
 pub(crate) fn entry_over(connection: &mut Connection, id: &str, text: &str, now: &str) -> Result<(), ApiError> {
     let ours = log::by_id(connection, id)?;
+    let theirs = prepared(connection, &ours.build, id.to_owned(), text, now)?;
     let (whole, ..) = entry_out(connection, id)?;
     let copy = uuid::Uuid::now_v7().to_string();
     entry_in(connection, &ours.build, copy.clone(), &whole, now)?;
     log::set_deleted(connection, &copy, Some(now))?;
-    let value = serde_json::from_str(text).map_err(|error| ApiError::Body(error.to_string()))?;
-    let entry = Entry::from_value(&value).map_err(ApiError::Document)?;
-    let prepared = Prepared::of(id.to_owned(), taken_in(connection, &ours.build, entry, now)?)?;
-    log::save(connection, ours.revision, &prepared.stored(), now)?;
+    log::save(connection, ours.revision, &theirs.stored(), now)?;
     Ok(())
 }
 

@@ -298,9 +298,13 @@ impl<R: Read + Seek> Taking<'_, R> {
             return self.refuse(item, "its build is neither here nor in the archive".to_owned());
         };
         let now = self.now;
-        let here = match self.store.with(|connection| api::entry_out(connection, &item.id)) {
-            Err(StoreError::EntryNotFound { .. }) => None,
-            found => Some(found?).filter(|_| !beside),
+        let here = if beside {
+            None
+        } else {
+            match self.store.with(|connection| api::entry_out(connection, &item.id)) {
+                Err(StoreError::EntryNotFound { .. }) => None,
+                found => Some(found?),
+            }
         };
         if let Some((ours, name, at)) = here {
             if same_json(&ours, document) {
