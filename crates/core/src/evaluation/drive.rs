@@ -109,10 +109,7 @@ impl Chain<'_> {
         let travels_on_wheels = drive.load.vehicle.is_some();
         let shot = drive.load.shot_energy_j.map(|_| drive.shot(half));
         let figures = |case| self.case(drive.index, HALF, case).and_then(|result| result.figures.as_ref());
-        let climb_min = match &drive.job.load {
-            crate::document::Load::Vehicle(vehicle) => vehicle.climb_duration_min,
-            _ => None,
-        };
+        let climb_min = drive.climb_min();
         DriveEvaluation {
             drive: drive.parts.drive.clone(),
             ratio: drive.gearing.ratio,

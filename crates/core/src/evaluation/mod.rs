@@ -166,7 +166,7 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
 }
 
 /// The same figures and verdicts as [`evaluate_option`] without a word: every sentence, short saying and piece of advice is
-/// empty, and no guess is listed. For whoever tries many options and reads none.
+/// empty, no guess and no stock length is listed. For whoever tries many options and reads none.
 #[must_use]
 pub fn evaluate_figures(job: &Job, option: &OptionSheet) -> OptionEvaluation {
     evaluated(&Chain { worded: false, ..Chain::new(job, option) }, 0)

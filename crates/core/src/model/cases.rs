@@ -218,7 +218,7 @@ impl Drive<'_> {
     /// Figures that hold an output torque, N·m, at an output speed, rad/s, and the first limit exceeded.
     ///
     /// `None` when the battery cannot give the power.
-    fn held(&self, source: &Source, output_nm: f64, output_rad_s: f64) -> Option<(Figures, Option<Limit>)> {
+    pub(super) fn held(&self, source: &Source, output_nm: f64, output_rad_s: f64) -> Option<(Figures, Option<Limit>)> {
         let motor_rad_s = self.motor_rad_s(output_rad_s);
         let current_a = self.current_for_a(self.motor_nm(output_nm), motor_rad_s);
         let bus_v = source.bus_v(self.supply_power_w(current_a, motor_rad_s))?;

@@ -4,6 +4,7 @@ use serde::Serialize;
 
 use super::Drive;
 use super::cases::rpm;
+use super::generator_source::{ElectricLine, LEAST_OHM};
 use crate::document::load::{Electrical, Generator};
 use crate::document::{Load, MotorKind, USUAL_STEPPER_POLE_PAIRS};
 use crate::formulas::constants::RAD_S_PER_RPM;
@@ -122,22 +123,14 @@ impl ElectricalLoad {
     }
 }
 
-/// Torque of the current that a machine gives, over the speed of its source: none up to a speed, from there a straight line.
-#[derive(Clone, Copy)]
-struct ElectricLine {
-    from_rad_s: f64,
-    /// N·m of each machine for each rad/s.
-    per_rad_s: f64,
-}
-
 /// A drive whose load is a generator.
 #[derive(Clone, Copy)]
 pub(crate) struct GeneratorModel<'a> {
-    drive: &'a Drive<'a>,
-    load: &'a Generator,
-    hangs: ElectricalLoad,
+    pub(super) drive: &'a Drive<'a>,
+    pub(super) load: &'a Generator,
+    pub(super) hangs: ElectricalLoad,
     /// Machine turns per source turn.
-    ratio: f64,
+    pub(super) ratio: f64,
 }
 
 impl<'a> GeneratorModel<'a> {
@@ -174,7 +167,7 @@ impl<'a> GeneratorModel<'a> {
         self.drive.motor.brush_drop_v + bridge_v
     }
 
-    fn own_ohm(&self) -> f64 {
+    pub(super) fn own_ohm(&self) -> f64 {
         self.drive.motor.resistance_ohm + self.drive.leads_ohm
     }
 
@@ -255,27 +248,6 @@ impl<'a> GeneratorModel<'a> {
         }
     }
 
-    /// Speed of the source, rad/s, at which its torque meets what is asked: no electric torque, or a straight line over the
-    /// speed from the speed on at which current flows.
-    fn settled(&self, electric: Option<ElectricLine>) -> f64 {
-        let source = &self.load.source;
-        let (None, Some(stall_nm), Some(runaway_rpm)) = (source.rpm, source.stall_torque_nm, source.runaway_rpm) else {
-            return source.rpm.unwrap_or(0.0) * RAD_S_PER_RPM;
-        };
-        let drive = self.drive;
-        let reflected = drive.motors * self.ratio / drive.gearing.efficiency;
-        let left_nm = stall_nm - reflected * drive.motor.loss.at_rest_nm;
-        let falls = stall_nm / (runaway_rpm * RAD_S_PER_RPM) + reflected * drive.motor.loss.per_rad_s * self.ratio;
-        let free = (left_nm / falls).max(0.0);
-        match electric {
-            Some(line) if free > line.from_rad_s => {
-                let rises = reflected * line.per_rad_s;
-                ((left_nm + rises * line.from_rad_s) / (falls + rises)).max(0.0)
-            }
-            _ => free,
-        }
-    }
-
     /// Electric torque of a machine with a plain bridge or brushes over the speed of the source; `None` where no current
     /// flows.
     fn electric_line(&self) -> Option<ElectricLine> {
@@ -319,10 +291,27 @@ impl<'a> GeneratorModel<'a> {
         }
     }
 
+    /// What stands against the voltage that is needed, V: a battery that is charged holds the voltage down, so what is
+    /// reached without it is what there is to spare.
+    pub fn voltage_there_v(&self) -> f64 {
+        let speed = self.speed();
+        let current_a = self.flow(speed).current_a;
+        let charges = current_a > 0.0 && matches!(self.hangs, ElectricalLoad::Battery(_));
+        if charges { self.open_v(self.runaway()) } else { self.output_v(speed, current_a) }
+    }
+
+    /// What must be reached, V; `None` when nobody said.
+    pub fn needed_v(&self) -> Option<f64> {
+        self.load.needed_v()
+    }
+
     /// The smallest ratio that reaches a voltage; `None` where none does.
     fn ratio_for(&self, needed_v: f64) -> Option<f64> {
         const LEAST: f64 = 1e-2;
         const MOST: f64 = 1e4;
+        if let Some(ratio) = self.ratio_by_lines(needed_v) {
+            return ratio.filter(|ratio| *ratio <= MOST).map(|ratio| ratio.max(LEAST));
+        }
         let scan = |steps: u32| {
             let at = move |step: u32| LEAST * (MOST / LEAST).powf(f64::from(step) / f64::from(steps));
             let first = (0..=steps).find(|step| self.reached_v(at(*step)) >= needed_v)?;
@@ -338,15 +327,17 @@ impl<'a> GeneratorModel<'a> {
 
     /// The resistance that takes the most power, Ω, and that power, W, of all machines.
     ///
-    /// Over the logarithm of the resistance; with a fixed speed and nothing lost it is the machine's own resistance (maximum
-    /// power transfer).
+    /// Of a stepper over the logarithm of the resistance.
     fn best_load(&self) -> (f64, f64) {
+        if let Some((ohm, watts)) = self.matched_load() {
+            return (ohm, self.drive.motors * watts);
+        }
         let power = |log: f64| {
             let loaded = self.with(ElectricalLoad::Resistance(log.exp()));
             let speed = loaded.speed();
             loaded.output_w(speed, loaded.flow(speed).current_a)
         };
-        let own = self.own_ohm().max(1e-6).ln();
+        let own = self.own_ohm().max(LEAST_OHM).ln();
         let log = highest(own - 5.0, own + 12.0, 1e-8, power);
         (log.exp(), power(log))
     }

@@ -3,14 +3,16 @@
 use serde::Serialize;
 
 use super::Drive;
+use super::bus::Source;
 use super::cases::Figures;
+use super::generating::GeneratorModel;
 use super::motor::copper_factor;
-use crate::document::{Cooling, InsulationClass, Motor};
+use crate::document::{Cooling, InsulationClass, Load, Motor};
 use crate::formulas::can_heat::{
     AIRFLOW_W_M2_K, FAN_W_M2_K, STILL_W_M2_K, can_area_m2, case_to_ambient_k_per_w, winding_to_case_k_per_w,
 };
 use crate::formulas::constants::{
-    COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, STEEL_SPECIFIC_HEAT_J_KG_K,
+    COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, RAD_S_PER_RPM, STEEL_SPECIFIC_HEAT_J_KG_K,
 };
 
 /// Share of a motor's mass that is copper (common practice).
@@ -288,6 +290,34 @@ impl Drive<'_> {
         climb_min: Option<f64>,
     ) -> Option<ThermalResult> {
         self.heat_along(self.thermal_path()?, ambient_c, duty_cycle, target, climb, climb_min)
+    }
+
+    /// Whether its steady work at half charge heats it without end; false where that is not known, and on a plain switch.
+    /// The same answer as [`Self::heat`] and [`Self::heat_of`] of its whole evaluation, for less.
+    pub fn burns(&self, half: &Source, ambient_c: f64, duty_cycle: f64) -> bool {
+        let thermal = if let Some(generator) = GeneratorModel::of(self) {
+            let point = generator.point(generator.speed());
+            self.heat_of(ambient_c, self.motor_rad_s(point.source_rpm * RAD_S_PER_RPM), point.current_a)
+        } else if self.controller.present && self.thermal_path().is_some() {
+            let held = |output_nm: f64, output_rad_s: f64| {
+                self.held(half, output_nm, output_rad_s).map(|(figures, _)| figures)
+            };
+            let target_rad_s = self.load.target_rad_s;
+            let target = held(self.load.level_nm(target_rad_s), target_rad_s);
+            let climb = self.climb().and_then(|climb| held(climb.output_nm, climb.output_rad_s));
+            self.heat(ambient_c, duty_cycle, target.as_ref(), climb.as_ref(), self.climb_min())
+        } else {
+            None
+        };
+        thermal.is_some_and(|thermal| !thermal.steady)
+    }
+
+    /// How long its hill lasts, min; `None` where nobody said, or there is none.
+    pub fn climb_min(&self) -> Option<f64> {
+        match &self.job.load {
+            Load::Vehicle(vehicle) => vehicle.climb_duration_min,
+            _ => None,
+        }
     }
 
     /// The heat path that the listed continuous current implies, where the one estimated from the can would burn the motor at

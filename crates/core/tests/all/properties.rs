@@ -158,7 +158,10 @@ fn take_words_away(option: &mut OptionEvaluation) {
     }
     for drive in &mut option.drives {
         drive.cases.iter_mut().for_each(|case| case.because.clear());
-        drive.stages.iter_mut().for_each(|stage| stage.advice.clear());
+        for stage in &mut drive.stages {
+            stage.advice.clear();
+            stage.around.iter_mut().for_each(|around| around.stock.clear());
+        }
         drive.gearbox.iter_mut().for_each(|gearbox| gearbox.advice.clear());
     }
 }

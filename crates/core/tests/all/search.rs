@@ -48,6 +48,47 @@ proptest! {
     }
 }
 
+/// A part of the shelf, with a belt, for the first drive of a demo build.
+fn on_the_shelf(slug: &str, stride: usize) -> Search {
+    let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).expect("the demo has it");
+    let build: Value = serde_json::from_str(demo.json).expect("it reads");
+    let mut base = build["options"][0].clone();
+    base["drives"][0]["gearing"] = json!([{ "kind": "belt", "driver_teeth": 16, "driven_teeth": 40, "pitch_mm": 5 }]);
+    read(&json!({
+        "format": "ypsidyne.search/1", "job": build["job"], "drive": build["job"]["drives"][0]["name"],
+        "base": base, "rank_by": "mass",
+        "vary": {
+            "motors": every(&stock("motor"), stride, 1), "batteries": every(&stock("battery"), stride, 2),
+            "controllers": every(&stock("controller"), stride, 3),
+            "gearing": { "stage": 0, "driver_teeth": [12, 20], "driven_teeth": [30, 60] },
+        },
+    }))
+}
+
+#[test]
+fn every_demo_build_is_searched_as_plain_evaluation_says() {
+    let mut reasons = std::collections::BTreeSet::new();
+    for demo in demo::BUILDS {
+        let search = on_the_shelf(demo.slug, 5);
+        let found = find(&search, &Watch::default());
+        same(&found, &find_plainly(&search));
+        reasons.extend(found.fell.iter().map(|fell| fell.code.word()));
+    }
+    for bound in ["target", "climb", "generator.voltage", "motor.winding_temperature"] {
+        assert!(reasons.contains(bound), "{bound} is not among {reasons:?}");
+    }
+}
+
+#[test]
+fn a_lower_voltage_lets_a_generator_through() {
+    let found = find(&on_the_shelf("millrace-generator", 2), &Watch::default());
+    let fell = found.fell.iter().find(|fell| fell.code == "generator.voltage").expect("some are too slow");
+    let eased = fell.eased.first().expect("the nearest would do with less");
+    assert!(eased.change.ends_with(" of the voltage were enough") && eased.at_least && eased.more > 0, "{eased:?}");
+    let nearest = fell.nearest.as_ref().expect("there is a nearest");
+    assert!(nearest.because.starts_with("It ") && nearest.also.is_empty(), "{nearest:#?}");
+}
+
 /// Price, mass, time and margin, each the smaller the better; what is not known is worst.
 fn keys(hit: &Hit) -> [f64; 4] {
     [

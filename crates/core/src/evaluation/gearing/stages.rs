@@ -276,7 +276,7 @@ impl Chain<'_> {
             stage: place,
             ratio: stage.ratio(),
             load,
-            around: around(stage),
+            around: around(stage, self.worded),
             contact_ratio: match (stage.kind, stage.teeth()) {
                 (GearingKind::Spur, Some((driver, driven))) => Some(spur::contact_ratio(driver, driven)),
                 _ => None,
@@ -304,7 +304,8 @@ fn pair(stage: &GearingStage, load: &StageLoad) -> Option<Pair> {
 /// Stock lengths that are offered.
 const MOST_STOCK: usize = 5;
 
-fn around(stage: &GearingStage) -> Option<Loop> {
+/// The way around both wheels; what is sold is looked up where somebody reads it.
+fn around(stage: &GearingStage, read: bool) -> Option<Loop> {
     let (driver, driven) = stage.teeth()?;
     let (driver_mm, driven_mm) = stage.pitch_diameters_mm()?;
     let pitch = stage.pitch_mm?;
@@ -315,8 +316,11 @@ fn around(stage: &GearingStage) -> Option<Loop> {
     match stage.kind {
         GearingKind::Belt => {
             let teeth = centre.and_then(|centre| belt::length_mm(driver_mm, driven_mm, centre)).map(|mm| mm / pitch);
-            let mut stock: Vec<u32> = belt::nearest_stock(pitch, teeth.unwrap_or(100.0), MOST_STOCK);
-            stock.extend(stage.belt_teeth.filter(|teeth| !stock.contains(teeth)));
+            let mut stock: Vec<u32> = Vec::new();
+            if read {
+                stock.extend(belt::nearest_stock(pitch, teeth.unwrap_or(100.0), MOST_STOCK));
+                stock.extend(stage.belt_teeth.filter(|teeth| !stock.contains(teeth)));
+            }
             let stock = stock.into_iter().filter_map(|teeth| {
                 let length_mm = f64::from(teeth) * pitch;
                 Some(StockLength {
@@ -339,7 +343,8 @@ fn around(stage: &GearingStage) -> Option<Loop> {
             let links = centre.map(|centre| chain_drive::length_links(pitch, driver, driven, centre));
             // An odd number wants a cranked link: even ones only.
             let near = links.map_or(50.0, |links| (links / 2.0).round() * 2.0);
-            let stock = [0.0, -2.0, 2.0, 4.0].into_iter().filter_map(|off| {
+            let offered: &[f64] = if read { &[0.0, -2.0, 2.0, 4.0] } else { &[] };
+            let stock = offered.iter().filter_map(|off| {
                 let count = near + off;
                 let centre_mm = chain_drive::centre_distance_mm(pitch, driver, driven, count)?;
                 Some(StockLength { teeth: crate::formulas::numeric::whole(count), length_mm: count * pitch, centre_mm })

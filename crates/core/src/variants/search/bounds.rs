@@ -1,6 +1,6 @@
 //! What rules a set of parts out before anything is computed.
 
-use crate::document::{MotorKind, OptionDrive, OptionSheet};
+use crate::document::{Job, Load, MotorKind, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckCode, fails_above};
 use crate::format::percent;
 use crate::model::battery::BatteryModel;
@@ -97,9 +97,14 @@ pub(super) struct Broken {
     pub far: Option<f64>,
 }
 
-/// What rules parts out: kinds, channels, voltages, in this order.
-pub(super) fn ruled_out(option: &OptionSheet, place: usize) -> Option<Broken> {
+/// What rules parts out: kinds, channels, voltages, in this order. Nothing rules those of a generator out: it is turned, not
+/// fed, and none of these checks is about it.
+pub(super) fn ruled_out(job: &Job, option: &OptionSheet, place: usize) -> Option<Broken> {
     let drive: &OptionDrive = &option.drives[place];
+    let served = job.drives.iter().find(|served| served.name == drive.drive);
+    if served.is_some_and(|served| matches!(served.load, Load::Generator(_))) {
+        return None;
+    }
     let controller = drive.controller.as_ref();
     let kinds_differ = match controller {
         Some(controller) => controller.kind.motor() != drive.motor.kind,

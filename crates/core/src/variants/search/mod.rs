@@ -6,10 +6,12 @@
 //! * [`rejections`]: what the others fell to; [`nearest`]: how near they came; [`relaxation`]: how a limit gives way;
 //!   [`retried`]: what would let them through.
 //!
-//! Cheap bounds come first: kinds, channels and voltages of the parts, then target and climb of the drive, then the whole
-//! evaluation. Nothing is refused by a bound that the whole evaluation would let through.
+//! Cheap bounds come first: kinds, channels and voltages of the [parts](bounds), then target, climb, voltage and heat of the
+//! [drives](drive_bounds), then the whole evaluation. Nothing is refused by a bound that the whole evaluation would let
+//! through.
 
 mod bounds;
+mod drive_bounds;
 mod front;
 mod nearest;
 mod rejections;
@@ -23,13 +25,11 @@ use rayon::prelude::*;
 use serde::Serialize;
 
 use crate::document::Search;
-use crate::evaluation::checks::{CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, WeakestLink, evaluate_figures};
-use crate::model::battery::BatteryModel;
-use crate::model::supply::{CHARGES, HALF};
-use crate::model::{Drive, hardware_mass_kg};
+use crate::evaluation::checks::{Check, CheckCode, Verdict};
+use crate::evaluation::{DriveEvaluation, OptionEvaluation, WeakestLink, evaluate_figures};
 pub use bounds::PartsBound;
 use bounds::ruled_out;
+use drive_bounds::{DriveBounds, missed_case};
 use front::{Candidate, Front};
 pub use nearest::{Closest, Nearest};
 use rejections::Reasons;
@@ -222,16 +222,13 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>,
         bound.lift(&mut option, place);
     }
     let each = space.pairs();
-    if let Some(broken) = ruled_out(&option, place) {
+    if let Some(broken) = ruled_out(&search.job, &option, place) {
         seen.reasons.bound(RejectedBy::Parts(broken.bound), each, broken.far, set * each);
         seen.considered += each;
         watch.done.fetch_add(each, Ordering::Relaxed);
         return;
     }
-    // What the teeth and the wheel do not change is worked out once.
-    let hardware_kg = hardware_mass_kg(&search.job, &option);
-    let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
-    let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
+    let bounds = DriveBounds::new(search, &option, place);
     for pair in 0..each {
         if pair % BLOCK == 0 && watch.is_stopped() {
             return;
@@ -239,20 +236,12 @@ fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>,
         space.put_pair(search, pair, &mut option.drives[place]);
         seen.considered += 1;
         watch.done.fetch_add(1, Ordering::Relaxed);
-        let missed = served.and_then(|served| Drive::new(served, &option, place, hardware_kg).first_missed(&source));
-        if let Some(missed) = missed {
-            seen.reasons.bound(missed_case(missed.case), 1, missed.far, set * each + pair);
+        if let Some(ruled_out) = bounds.ruled_out(&option) {
+            seen.reasons.drives(ruled_out, set * each + pair);
             continue;
         }
         let result = evaluate_figures(&search.job, &option);
         seen.note(set * each + pair, &result, search);
-    }
-}
-
-const fn missed_case(case: crate::Case) -> RejectedBy {
-    match case {
-        crate::Case::Climb => RejectedBy::Climb,
-        _ => RejectedBy::Target,
     }
 }
 
@@ -269,16 +258,28 @@ fn fell_to(result: &OptionEvaluation, drive: &str) -> Option<RejectedBy> {
     if let Some(bound) = PartsBound::ALL.into_iter().find(|bound| fails(bound.check())) {
         return Some(RejectedBy::Parts(bound));
     }
-    // The drive that is searched first, then the others.
-    let own = result.drives.iter().filter(|seen| seen.drive == drive);
-    let others = result.drives.iter().filter(|seen| seen.drive != drive);
-    if let Some(case) = own.chain(others).find_map(crate::evaluation::DriveEvaluation::first_not_held) {
-        return Some(missed_case(case));
+    let missed = |seen: &DriveEvaluation| {
+        let no_voltage = |check: &Check| {
+            check.code == CheckCode::GeneratorVoltage
+                && check.verdict == Verdict::Fail
+                && check.drive.as_ref() == Some(&seen.drive)
+        };
+        let voltage = || result.checks.iter().any(no_voltage).then_some(RejectedBy::Check(CheckCode::GeneratorVoltage));
+        seen.first_not_held().map(missed_case).or_else(voltage)
+    };
+    if let Some(by) = own_first(result, drive).find_map(missed) {
+        return Some(by);
     }
     if result.drives.iter().any(|seen| seen.thermal.as_ref().is_some_and(|thermal| !thermal.steady)) {
         return Some(RejectedBy::Check(CheckCode::MotorWindingTemperature));
     }
     result.checks.iter().find(|check| check.verdict == Verdict::Fail).map(|check| RejectedBy::of(check.code))
+}
+
+/// The drive that is searched, then the others.
+fn own_first<'a>(result: &'a OptionEvaluation, drive: &'a str) -> impl Iterator<Item = &'a DriveEvaluation> {
+    let own = result.drives.iter().filter(move |seen| seen.drive == drive);
+    own.chain(result.drives.iter().filter(move |seen| seen.drive != drive))
 }
 
 /// The same as [`find`], one whole evaluation after the other: what the bounds are measured and tested against.
@@ -293,22 +294,19 @@ pub fn find_plainly(search: &Search) -> Found {
         match fell_to(&result, &search.drive) {
             Some(by @ RejectedBy::Parts(bound)) => {
                 let first_pair = number.is_multiple_of(space.pairs());
-                match ruled_out(&option, space.drive()).filter(|broken| broken.bound == bound) {
+                match ruled_out(&search.job, &option, space.drive()).filter(|broken| broken.bound == bound) {
                     Some(broken) => seen.reasons.bound(by, 1, broken.far.filter(|_| first_pair), number),
                     None => seen.note(number, &result, search),
                 }
             }
-            Some(by @ (RejectedBy::Target | RejectedBy::Climb)) => {
-                let source = BatteryModel::new(&option).source(CHARGES[HALF], search.job.accessory_power_w);
-                let hardware_kg = hardware_mass_kg(&search.job, &option);
-                let served = search.job.drives.iter().find(|drive| drive.name == search.drive);
-                let drive = served.map(|served| Drive::new(served, &option, space.drive(), hardware_kg));
-                match drive.and_then(|drive| drive.first_missed(&source)) {
-                    Some(missed) => seen.reasons.bound(by, 1, missed.far, number),
+            Some(by) => {
+                let bounds = DriveBounds::new(search, &option, space.drive());
+                match bounds.ruled_out(&option).filter(|ruled_out| ruled_out.by == by) {
+                    Some(ruled_out) => seen.reasons.drives(ruled_out, number),
                     None => seen.note(number, &result, search),
                 }
             }
-            _ => seen.note(number, &result, search),
+            None => seen.note(number, &result, search),
         }
     }
     seen.found(search, &space)

@@ -58,7 +58,7 @@ pub(super) fn nearest(search: &Search, space: &Space, by: RejectedBy, number: u6
     let result = evaluate_option(&search.job, &option, 0);
     let failing = || result.checks.iter().filter(|check| check.verdict == Verdict::Fail);
     let check = failing().find(|check| Some(check.code) == by.check())?;
-    let of_parts = || ruled_out(&option, space.drive()).and_then(|broken| broken.far);
+    let of_parts = || ruled_out(&search.job, &option, space.drive()).and_then(|broken| broken.far);
     Some(Nearest {
         hit: space.hit_of(search, number, &result),
         utilisation: check.utilisation.or_else(of_parts)?,

@@ -11,9 +11,10 @@ use serde::{Serialize, Serializer};
 
 use super::Space;
 use super::bounds::PartsBound;
+use super::drive_bounds::RuledOut;
 use super::nearest::{Closest, Nearest, NearestFew};
 use super::relaxation::{Relaxation, STEPS, step_of};
-use super::retried::{counted, held_if_less, with_lifted};
+use super::retried::{Wish, counted, held_if_less, with_lifted};
 use crate::document::Search;
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
@@ -107,7 +108,7 @@ pub(super) struct Reason {
     pub count: u64,
     /// Those with nothing else against them; for a bound, all of them.
     pub near: NearestFew,
-    /// Those that fail in something else too.
+    /// Those that fail in something else too, or in a drive that is not searched.
     near_besides: NearestFew,
     /// Of those with nothing else against them, how many each step of easing lets through first.
     pub let_through: [u64; STEPS],
@@ -141,6 +142,15 @@ impl Reasons {
         reason.count += count;
         if let Some(far) = far {
             reason.near.take(far, number);
+        }
+    }
+
+    /// Notes one that a bound of its drives ruled out.
+    pub fn drives(&mut self, ruled_out: RuledOut, number: u64) {
+        let RuledOut { by, far, own } = ruled_out;
+        self.bound(by, 1, far.filter(|_| own), number);
+        if let Some(far) = far.filter(|_| !own) {
+            self.reason(by).near_besides.take(far, number);
         }
     }
 
@@ -192,8 +202,9 @@ impl Reasons {
             .by_reason
             .into_iter()
             .map(|(by, reason)| match by {
-                RejectedBy::Target => held_if_less(search, space, false, &reason),
-                RejectedBy::Climb => held_if_less(search, space, true, &reason),
+                RejectedBy::Target => held_if_less(search, space, Wish::Speed, &reason),
+                RejectedBy::Climb => held_if_less(search, space, Wish::Hill, &reason),
+                RejectedBy::Check(CheckCode::GeneratorVoltage) => held_if_less(search, space, Wish::Voltage, &reason),
                 RejectedBy::Parts(bound) => with_lifted(search, space, bound, &reason),
                 RejectedBy::Check(code) => counted(search, space, code, &reason),
             })
@@ -205,7 +216,7 @@ impl Reasons {
     /// The one that fails by the least, among what was wholly evaluated, else among what came nearest to a bound.
     pub fn closest(&self, search: &Search, space: &Space) -> Option<Closest> {
         let nearest_bound = || {
-            let near = self.by_reason.values().filter_map(|reason| reason.near.0.first());
+            let near = self.by_reason.values().filter_map(Reason::nearest_and_far);
             near.min_by(|a, b| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1)))
         };
         let (_, number) = *self.closest.0.first().or_else(nearest_bound)?;
@@ -222,6 +233,10 @@ impl Reasons {
 impl Reason {
     /// The nearest with nothing else against it, else the nearest.
     pub fn nearest(&self) -> Option<u64> {
-        self.near.0.first().or(self.near_besides.0.first()).map(|(_, number)| *number)
+        self.nearest_and_far().map(|(_, number)| *number)
+    }
+
+    fn nearest_and_far(&self) -> Option<&(f64, u64)> {
+        self.near.0.first().or(self.near_besides.0.first())
     }
 }

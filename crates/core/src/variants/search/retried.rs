@@ -6,11 +6,11 @@ use super::bounds::PartsBound;
 use super::nearest::{Nearest, nearest, titles};
 use super::rejections::{Reason, RejectedBy, Rejection};
 use super::relaxation::{HIGHER, LESS, Relaxation, STEPS, change_of, relaxations};
-use super::{Seen, Space, Watch, try_set};
+use super::{Seen, Space, Watch, own_first, try_set};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Job, Load, Search};
-use crate::evaluation::checks::{CheckCode, CheckGroup, Verdict, fails_above};
-use crate::evaluation::{evaluate_figures, evaluate_option};
+use crate::evaluation::checks::{Check, CheckCode, CheckGroup, Verdict, fails_above};
+use crate::evaluation::{DriveEvaluation, evaluate_figures, evaluate_option};
 use crate::format::percent;
 
 /// How many sets of parts are tried again with a bound of theirs lifted.
@@ -28,21 +28,51 @@ fn rejection(by: RejectedBy, reason: &Reason, nearest: Option<Nearest>, eased: V
     Rejection { code: by, title: by.title(), count: reason.count, nearest, eased }
 }
 
+/// What is asked of the searched drive.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Wish {
+    /// Its target speed.
+    Speed,
+    /// Its hill.
+    Hill,
+    /// The voltage of a generator.
+    Voltage,
+}
+
+impl Wish {
+    const fn by(self) -> RejectedBy {
+        match self {
+            Self::Speed => RejectedBy::Target,
+            Self::Hill => RejectedBy::Climb,
+            Self::Voltage => RejectedBy::Check(CheckCode::GeneratorVoltage),
+        }
+    }
+
+    /// A share of it that is left, to be read after "if".
+    fn left(self, left: f64) -> String {
+        match self {
+            Self::Speed => format!("{} of the target speed were enough", percent(left)),
+            Self::Hill => format!("the hill were {} less steep", percent(1.0 - left)),
+            Self::Voltage => format!("{} of the voltage were enough", percent(left)),
+        }
+    }
+}
+
 /// A wish of the searched drive's job, made smaller.
-fn less_asked(search: &Search, of_climb: bool, left: f64) -> Job {
+fn less_asked(search: &Search, wish: Wish, left: f64) -> Job {
     let mut job = search.job.clone();
     for served in job.drives.iter_mut().filter(|served| served.name == search.drive) {
         match &mut served.load {
-            Load::Vehicle(Vehicle { grade_percent, .. }) if of_climb => *grade_percent *= left,
-            Load::Vehicle(Vehicle { target_speed_m_s: wish, .. })
-            | Load::Flywheel(Flywheel { target_rpm: wish, .. })
-            | Load::Fan(Fan { target_rpm: wish, .. })
-            | Load::Blade(Blade { target_tip_speed_m_s: wish, .. })
-            | Load::Hoist(Hoist { lift_speed_m_s: wish, .. })
-            | Load::ConstantTorque(ConstantTorque { target_rpm: wish, .. }) => *wish *= left,
+            Load::Vehicle(Vehicle { grade_percent, .. }) if wish == Wish::Hill => *grade_percent *= left,
+            Load::Vehicle(Vehicle { target_speed_m_s: asked, .. })
+            | Load::Flywheel(Flywheel { target_rpm: asked, .. })
+            | Load::Fan(Fan { target_rpm: asked, .. })
+            | Load::Blade(Blade { target_tip_speed_m_s: asked, .. })
+            | Load::Hoist(Hoist { lift_speed_m_s: asked, .. })
+            | Load::ConstantTorque(ConstantTorque { target_rpm: asked, .. }) => *asked *= left,
             Load::Generator(generator) => {
-                if let Some(wish) = generator.needed_voltage_v.as_mut() {
-                    *wish *= left;
+                if let Some(asked) = generator.needed_voltage_v.as_mut() {
+                    *asked *= left;
                 }
             }
         }
@@ -50,9 +80,9 @@ fn less_asked(search: &Search, of_climb: bool, left: f64) -> Job {
     job
 }
 
-/// A reason that is a speed or a hill which cannot be held: the nearest are asked for less.
-pub(super) fn held_if_less(search: &Search, space: &Space, of_climb: bool, reason: &Reason) -> Rejection {
-    let jobs: Vec<Job> = LESS.iter().map(|left| less_asked(search, of_climb, *left)).collect();
+/// A reason that is a wish which cannot be held: the nearest are asked for less.
+pub(super) fn held_if_less(search: &Search, space: &Space, wish: Wish, reason: &Reason) -> Rejection {
+    let jobs: Vec<Job> = LESS.iter().map(|left| less_asked(search, wish, *left)).collect();
     let first_step = |number: u64| {
         let option = space.option(search, number);
         let holds = |job: &Job| super::fell_to(&evaluate_figures(job, &option), &search.drive).is_none();
@@ -67,30 +97,25 @@ pub(super) fn held_if_less(search: &Search, space: &Space, of_climb: bool, reaso
     let best = steps.iter().min_by_key(|(_, step)| *step).map(|(number, step)| (*number, Some(*step)));
     let nearest = best.or(reason.nearest().map(|number| (number, None))).map(|(number, step)| {
         let result = evaluate_option(&search.job, &space.option(search, number), 0);
-        let own = result.drives.iter().find(|drive| drive.drive == search.drive);
-        let case = own.and_then(|drive| drive.at_half(drive.first_not_held()?));
+        let missed = |drive: &DriveEvaluation| Some(drive.at_half(drive.first_not_held()?)?.because.clone());
+        let by_check = || result.checks.iter().find(|check| Some(check.code) == wish.by().check());
+        let because = own_first(&result, &search.drive).find_map(missed);
+        let because = because.or_else(|| Some(by_check()?.because.clone())).unwrap_or_default();
         let failing = result.checks.iter().filter(|check| check.verdict == Verdict::Fail);
-        // A speed that is not reached also stands as a check of its own.
-        let besides = failing.filter(|check| step.is_none() && check.code.group() != CheckGroup::Performance);
+        // A wish that is missed also stands as a check of its own.
+        let itself =
+            |check: &Check| check.code.group() == CheckGroup::Performance || Some(check.code) == wish.by().check();
+        let besides = failing.filter(|check| step.is_none() && !itself(check));
         let far = reason.near.0.iter().find(|(_, near)| *near == number).map_or(1.0, |(far, _)| *far);
         Nearest {
             hit: space.hit_of(search, number, &result),
             utilisation: step.map_or(far, |step| 1.0 / LESS[step]),
-            because: case.map(|case| case.because.clone()).unwrap_or_default(),
+            because,
             also: titles(besides),
         }
     });
-    let say = |step: usize| {
-        let (left, by) = (percent(LESS[step]), 1.0 / LESS[step] - 1.0);
-        let text = if of_climb {
-            format!("the hill were {} less steep", percent(1.0 - LESS[step]))
-        } else {
-            format!("{left} of the target speed were enough")
-        };
-        (text, by)
-    };
-    let by = if of_climb { RejectedBy::Climb } else { RejectedBy::Target };
-    rejection(by, reason, nearest, relaxations(&counts, true, say))
+    let say = |step: usize| (wish.left(LESS[step]), 1.0 / LESS[step] - 1.0);
+    rejection(wish.by(), reason, nearest, relaxations(&counts, true, say))
 }
 
 /// A reason that hangs on the parts alone: the nearest sets are tried again with that bound lifted.
