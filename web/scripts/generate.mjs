@@ -1,7 +1,7 @@
 // Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, ranges of every document field),
-// src/api/help.gen.ts (help for each),
-// src/api/checks.gen.ts (every check), src/api/limits.gen.ts (what holds a drive back) and src/units/units.gen.ts (units)
-// from the OpenAPI document on standard input. Both are checked in; the checks run this again and compare.
+// src/api/help.gen.ts (help for each), src/api/checks.gen.ts (every check), src/api/limits.gen.ts (what holds a drive
+// back), src/measure/kinds.gen.ts and sheetTitles.gen.ts (sheets of the bench) and src/units/units.gen.ts (units) from the OpenAPI document on
+// standard input. All are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
 import openapiTS, { astToString } from "openapi-typescript";
@@ -149,3 +149,53 @@ export interface LimitFacts {
 export const LIMITS: Record<Schemas["RunLimit"], LimitFacts> = ${JSON.stringify(schemas.RunLimit["x-limits"])};
 `;
 await writeFile(new URL("../src/api/limits.gen.ts", import.meta.url), limitSource);
+
+// ---- the sheets of the bench
+
+const sheetSource = `${banner}import type { Schemas } from "../api/client";
+
+export interface ReadingList {
+  key: string;
+  title: string;
+  /** Keys of one reading, in the order they are typed; a single empty key for a plain number. */
+  columns: {
+    key: string;
+    label: string;
+    /** Key whose unit is meant. */
+    unit: string;
+    text?: boolean;
+  }[];
+  /** What to do between two readings. */
+  hint?: string;
+}
+
+export interface SheetKind {
+  kind: string;
+  title: string;
+  answers: string;
+  needs: string[];
+  steps: string[];
+  caution?: string;
+  /** The things on the bench, joined from left to right, and by how many leads. */
+  scene: { things: string[]; leads: number };
+  fields: { key: string; label: string }[];
+  lists: ReadingList[];
+  start: Record<string, unknown>;
+  /** What an instrument reads of a column, by its key; the clock counts from the first reading. */
+  reads: Record<string, Schemas["ReadingWanted"] | "clock">;
+  /** A chemistry or a way of wiring to choose. */
+  choice?: { key: string; label: string };
+  /** Figures of a document that it can give. */
+  gives: { target: Schemas["Target"]; key: string; label: string }[];
+}
+
+export const KINDS: SheetKind[] = ${JSON.stringify(schemas.Measured["x-sheets"])};
+`;
+await writeFile(new URL("../src/measure/kinds.gen.ts", import.meta.url), sheetSource);
+
+// What each is called is wanted where none is opened.
+const titles = Object.fromEntries(schemas.Measured["x-sheets"].map(({ kind, title }) => [kind, title]));
+const titleSource = `${banner}/** What the sheets of the bench are called. */
+export const SHEET_TITLES: Record<string, string> = ${JSON.stringify(titles)};
+`;
+await writeFile(new URL("../src/measure/sheetTitles.gen.ts", import.meta.url), titleSource);

@@ -17,6 +17,8 @@ const GENERATED: &[&str] = &[
     "src/api/help.gen.ts",
     "src/api/checks.gen.ts",
     "src/api/limits.gen.ts",
+    "src/measure/kinds.gen.ts",
+    "src/measure/sheetTitles.gen.ts",
     "src/units/units.gen.ts",
 ];
 

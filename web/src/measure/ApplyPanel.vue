@@ -56,11 +56,11 @@ async function toShelf(): Promise<void> {
     .POST("/api/measure/part", { body: { part: start, sheets: ids } })
     .catch(() => undefined);
   if (!made?.data) {
-    const missing = (made?.error?.errors ?? []).map(
-      ({ pointer }) => MISSING[pointer.split("/").at(-1) ?? ""],
-    );
-    const needed = missing.filter(Boolean);
-    problem.value = needed.length > 0 ? `Still missing: ${needed.join("; ")}.` : saying(made?.error);
+    const missing = made?.error?.errors ?? [];
+    problem.value =
+      missing.length > 0
+        ? missing.map(({ detail }) => `${detail.charAt(0).toUpperCase()}${detail.slice(1)}.`).join(" ")
+        : saying(made?.error);
     return;
   }
   const kept = await api.POST("/api/parts", { body: made.data }).catch(() => undefined);
@@ -75,14 +75,6 @@ async function toShelf(): Promise<void> {
     life: 6000,
   });
 }
-
-/** The sheet that gives what a part lacks. */
-const MISSING: Record<string, string> = {
-  kv_rpm_per_v: "Kv, by the sheet “Speed without load” or “Spun by a drill”, under the same name",
-  resistance_ohm: "the winding resistance, by its own sheet under the same name",
-  capacity_ah: "the capacity, by its own sheet under the same name",
-  battery: "a continuous rating or the cell resistance, by the sheet “Pack resistance” under the same name",
-};
 
 // ---- into a build
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What is known of a motor from its label or its seller, and what is worked out from that.
+import { SHEET_TITLES } from "../measure/sheetTitles.gen";
 import { useToast } from "primevue/usetoast";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
@@ -55,12 +56,6 @@ const OF_STEPPER = [
   "mass_kg",
   "kv_rpm_per_v",
 ];
-const SHEETS: Record<string, string> = {
-  no_load_sweep: "no-load sweep",
-  spin_test: "spun by a drill",
-  winding_resistance: "winding resistance",
-  heat_run: "heat run",
-};
 const MARKS: Record<Schemas["Provenance"], string> = {
   listed: "as told",
   measured: "measured",
@@ -187,7 +182,7 @@ function enter(event: KeyboardEvent): void {
                     type="button"
                     class="action"
                     :data-measure="figure.sheet"
-                    :title="`The bench sheet that replaces this: ${SHEETS[figure.sheet]}`"
+                    :title="`The bench sheet that replaces this: ${SHEET_TITLES[figure.sheet]}`"
                     @click="measure(figure.sheet)"
                   >
                     measure it

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 // The odds: every figure nobody measured drawn from its tolerance. Bands and chances in words, what drives each, options
 // beside each other.
+import { SHEET_TITLES } from "../measure/sheetTitles.gen";
 import { computed } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { useBench } from "../workbench/bench";
 import { tolerances } from "./tolerances";
-import { checkKey, SHEET_WORDS } from "../workbench/words";
+import { checkKey } from "../workbench/words";
 import PanelHead from "../shared/PanelHead.vue";
 import TolerancesForm from "./TolerancesForm.vue";
 import { shownText, figures } from "../units/quantity";
@@ -57,7 +58,7 @@ const drivers = (list: Schemas["DrivenBy"][]) =>
     if (!found) return [];
     const most = share > 0.6 ? "mostly" : share > 0.25 ? "much" : "partly";
     const drive = driveOf(found.drive) ? ` (${found.drive})` : "";
-    return [{ text: `${most} ${found.what}${drive} ${rises ? "↑" : "↓"}`, sheet: SHEET_WORDS[found.sheet] }];
+    return [{ text: `${most} ${found.what}${drive} ${rises ? "↑" : "↓"}`, sheet: SHEET_TITLES[found.sheet] }];
   });
 const checks = computed(() => odds.value?.checks.filter(({ holds }) => holds != null) ?? []);
 /** The ones in doubt; the sure ones are counted. */
@@ -124,7 +125,7 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
             <span
               v-for="driver in drivers(band.driven_by)"
               :key="driver.text"
-              :title="`${driver.sheet} would settle it`"
+              :title="`the sheet “${driver.sheet}” would settle it`"
             >
               {{ driver.text }}
             </span>
@@ -152,7 +153,7 @@ const unknown = computed(() => odds.value?.checks.filter(({ holds }) => holds ==
             <span
               v-for="driver in drivers(check.driven_by)"
               :key="driver.text"
-              :title="`${driver.sheet} would settle it`"
+              :title="`the sheet “${driver.sheet}” would settle it`"
             >
               {{ driver.text }}
             </span>

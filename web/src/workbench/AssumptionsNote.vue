@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // Which guess matters most: figures nobody measured, ranked by how far they move the weakest link.
+import { SHEET_TITLES } from "../measure/sheetTitles.gen";
 import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { useBench } from "./bench";
-import { checkWords, SHEET_WORDS } from "./words";
+import { checkWords } from "./words";
 import { tolerances } from "../odds/tolerances";
 import { keyInWords } from "../shared/lib/places";
 import { figures } from "../units/quantity";
@@ -56,7 +57,7 @@ const percent = (share: number | null) => (share === null ? "cannot" : `${figure
             }}<template v-if="guess.flips">; <b class="flips">it decides whether this holds</b></template
             >.
           </template>
-          The {{ SHEET_WORDS[guess.sheet] }} would replace it.
+          The sheet “{{ SHEET_TITLES[guess.sheet] }}” would replace it.
         </p>
       </li>
     </ol>

@@ -1,6 +1,6 @@
 // Words for what the core names by code.
 import { CHECKS } from "../api/checks.gen";
-import type { CaseName, Check, OptionEvaluation, Schemas, Verdict } from "../api/client";
+import type { CaseName, Check, OptionEvaluation, Verdict } from "../api/client";
 import type { Step } from "../router";
 
 /** A check that is to be known rather than to be judged. */
@@ -69,11 +69,3 @@ export function worst(verdicts: Verdict[]): Verdict | undefined {
 /** A check by its code, within a sentence or a table. */
 export const checkWords = (code: Check["code"] | undefined): string =>
   code ? CHECKS[code].title.toLowerCase() : "nothing";
-
-export const SHEET_WORDS: Record<Schemas["BenchSheet"], string> = {
-  no_load_sweep: "no-load sweep",
-  winding_resistance: "winding resistance sheet",
-  pack_resistance: "pack resistance sheet",
-  coast_down: "coast-down sheet",
-  heat_run: "heat run sheet",
-};

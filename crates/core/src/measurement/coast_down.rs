@@ -1,7 +1,8 @@
 //! Rolling out: rolling resistance and drag from speed over time.
 
+use super::given::Given;
 use super::least_squares::{Fitted, curve, line};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::CoastDown;
 use crate::format::significant;
 use crate::formulas::constants::{AIR_DENSITY_KG_M3, GRAVITY_M_S2};
@@ -82,7 +83,7 @@ fn report(sheet: &CoastDown, paper: &mut Worksheet<'_>, fitted: &Fitted) {
     let a = fitted.parameters[1];
     let crr = a.times(moving_kg / (sheet.mass_kg * GRAVITY_M_S2));
     paper.figure("rolling_resistance", "rolling resistance", "", crr);
-    paper.gives(Target::Vehicle, "rolling_resistance", crr.value);
+    paper.gives(Given::RollingResistance, crr.value);
     paper.work(format!(
         "slowing by friction {} m/s², so {} of the weight: a·(m + turning)/(m·g)",
         significant(a.value),
@@ -91,7 +92,7 @@ fn report(sheet: &CoastDown, paper: &mut Worksheet<'_>, fitted: &Fitted) {
     if let Some(b) = fitted.parameters.get(2) {
         let area = b.times(2.0 * moving_kg / AIR_DENSITY_KG_M3);
         paper.figure("drag_area_m2", "drag area", "m²", area);
-        paper.gives(Target::Vehicle, "drag_area_m2", area.value);
+        paper.gives(Given::DragArea, area.value);
         paper.work(format!(
             "slowing by air {} ·v², so a drag area of {} m²: 2·b·(m + turning)/ρ",
             significant(b.value),

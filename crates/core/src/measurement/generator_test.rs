@@ -2,8 +2,9 @@
 
 use serde_json::{Value, json};
 
+use super::given::Given;
 use super::least_squares::{Estimate, curve, line};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{GeneratorPoint, GeneratorTest};
 use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
@@ -120,8 +121,8 @@ fn tell_inside(paper: &mut Worksheet<'_>, volts_per_rpm: Estimate, ohm: Estimate
     paper.result("matched_load_ohm", ohm.value);
     paper.result("volts_per_rpm", volts_per_rpm.value);
     paper.figure("kv_rpm_per_v", "Kv", "rpm/V", volts_per_rpm.inverted());
-    paper.gives(Target::Motor, "kv_rpm_per_v", volts_per_rpm.inverted().value);
-    paper.gives(Target::Motor, "resistance_ohm", ohm.value);
+    paper.gives(Given::Kv, volts_per_rpm.inverted().value);
+    paper.gives(Given::Resistance, ohm.value);
 }
 
 /// One load at several speeds: V over n gives k·R_L/(R + R_L); torque over current, or the winding by meter, parts the two.

@@ -2,8 +2,9 @@
 
 use serde_json::{Value, json};
 
+use super::given::Given;
 use super::least_squares::{Estimate, curve};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{HeatPoint, HeatRun};
 use crate::format::{lasting, significant};
 
@@ -158,8 +159,8 @@ fn heat_path(sheet: &HeatRun, paper: &mut Worksheet<'_>, rise: &Estimate, time: 
         significant(path.value),
         significant(capacity_j)
     ));
-    paper.gives(Target::Motor, "thermal.case_to_ambient_k_per_w", path.value);
-    paper.gives(Target::Motor, "thermal.case_j_per_k", capacity_j);
+    paper.gives(Given::CaseToAmbient, path.value);
+    paper.gives(Given::CaseHeat, capacity_j);
 }
 
 fn draw(sheet: &HeatRun, paper: &mut Worksheet<'_>, place: &Place, [rise_k, time_s]: [f64; 2]) {

@@ -5,7 +5,9 @@ use std::collections::BTreeMap;
 use serde::Serialize;
 use serde_json::{Map, Value, json};
 
-use super::{Gives, Measured, Target};
+use super::catalogue::sheets_that_give;
+use super::given::Given;
+use super::{Measured, Target};
 use crate::document::{Build, Load, MotorKind, Problem, Provenance};
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_option};
@@ -132,26 +134,6 @@ fn wrong_shaft(before: f64, after: f64, ratio: Option<f64>) -> Option<String> {
     }
 }
 
-/// What a figure is called where it goes.
-fn label_of(gives: &Gives) -> String {
-    use crate::document::load::Vehicle;
-    use crate::document::parts::Thermal;
-    use crate::document::{Battery, Motor};
-    if let Some((_, inner)) = gives.key.split_once('.') {
-        return Thermal::FIELDS
-            .iter()
-            .find(|field| field.key == inner)
-            .map_or(gives.key, |field| field.label)
-            .to_owned();
-    }
-    let fields = match gives.target {
-        Target::Motor => Motor::FIELDS,
-        Target::Battery => Battery::FIELDS,
-        Target::Vehicle => Vehicle::FIELDS,
-    };
-    fields.iter().find(|field| field.key == gives.key).map_or(gives.key, |field| field.label).to_owned()
-}
-
 /// A figure by its key, dotted where it stands in a record of its own.
 pub(crate) fn figure_at(part: &Map<String, Value>, key: &str) -> Option<f64> {
     match key.split_once('.') {
@@ -229,7 +211,7 @@ pub fn apply(
         put_measured(part, gives.key, gives.value, Some(at));
         changes.push(Changed {
             pointer: format!("{place}/{}", gives.key.replace('.', "/")),
-            label: label_of(gives),
+            label: Given::of(gives.target, gives.key).map_or(gives.key, Given::label).to_owned(),
             before,
             after: gives.value,
             by: before.filter(|before| *before != 0.0).map(|before| gives.value / before - 1.0),
@@ -273,4 +255,28 @@ pub fn part_with(mut part: Map<String, Value>, target: Target, measurements: &[(
         put_measured(&mut part, key, value, Some(at));
     }
     Value::Object(part)
+}
+
+/// What a part made of measurements still lacks, with the sheets that would give it in place of what the reader of the
+/// document says; any other problem as it is.
+#[must_use]
+pub fn still_missing(problems: Vec<Problem>, target: Target) -> Vec<Problem> {
+    let told = |problem: Problem| {
+        let key = problem.pointer.rsplit('/').next().unwrap_or_default();
+        let detail = match Given::of(target, key) {
+            Some(given) => format!(
+                "{} is still missing: the sheet {} under the same name gives it",
+                given.label(),
+                sheets_that_give(given)
+            ),
+            // Of a battery one of two figures is needed, so that the problem is about the whole.
+            None if target == Target::Battery && problem.detail.contains(Given::CellResistance.key()) => format!(
+                "a continuous rating or the resistance of a cell is still missing: the sheet {} under the same name gives the latter",
+                sheets_that_give(Given::CellResistance)
+            ),
+            None => problem.detail,
+        };
+        Problem { detail, ..problem }
+    };
+    problems.into_iter().map(told).collect()
 }

@@ -3,12 +3,14 @@
 //! [`measure`] turns a `ypsidyne.measurement/1` into a `ypsidyne.measured/1`. Too few readings are refused with what is
 //! needed; a poor fit is reported as poor, never hidden.
 
+pub mod catalogue;
 mod cell_voltages;
 mod coast_down;
 pub mod equal_steps;
 mod free_sheet;
 pub mod generator_table;
 mod generator_test;
+pub mod given;
 mod heat_run;
 mod identify;
 pub mod into_part;
@@ -35,6 +37,7 @@ pub const MEASURED_FORMAT: &str = "ypsidyne.measured/1";
 
 /// What a measurement says.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
+#[schemars(extend("x-sheets" = catalogue::facts()))]
 pub struct Measured {
     /// Always `ypsidyne.measured/1`.
     pub format: &'static str,

@@ -1,7 +1,8 @@
 //! Sheets of a motor that stands: ohms by meter, held still.
 
+use super::given::Given;
 use super::least_squares::{Estimate, line, mean};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{LockedRotor, WindingResistance};
 use crate::format::significant;
 use crate::model::motor::copper_factor;
@@ -51,7 +52,7 @@ fn at_20(paper: &mut Worksheet<'_>, ohm: Estimate, temperature_c: f64) -> Estima
             significant(cold.value)
         ));
     }
-    paper.gives(Target::Motor, "resistance_ohm", cold.value);
+    paper.gives(Given::Resistance, cold.value);
     cold
 }
 
@@ -194,7 +195,7 @@ pub(super) fn locked_rotor(sheet: &LockedRotor, paper: &mut Worksheet<'_>) -> Re
     at_20(paper, ohm, sheet.temperature_c);
     paper.figure("brush_drop_v", "at the brushes", "V", fitted.intercept);
     if fitted.intercept.value > 0.05 {
-        paper.gives(Target::Motor, "brush_drop_v", fitted.intercept.value);
+        paper.gives(Given::BrushDrop, fitted.intercept.value);
     }
     stall(paper, sheet.supply_v, ohm);
     let all: Vec<[f64; 2]> = sheet.points.iter().map(|point| [point.current_a, point.voltage_v]).collect();

@@ -1,7 +1,8 @@
 //! Sheets of a pack: its resistance, and what it holds.
 
+use super::given::Given;
 use super::least_squares::{Estimate, line};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{Capacity, PackResistance};
 use crate::format::significant;
 use crate::formulas::numeric::between;
@@ -27,7 +28,7 @@ pub(super) fn pack_resistance(sheet: &PackResistance, paper: &mut Worksheet<'_>)
     paper.figure("open_circuit_v", "at rest", "V", fitted.intercept);
     let cell = ohm.times(f64::from(sheet.packs_parallel) / f64::from(sheet.cells_series));
     paper.figure("cell_resistance_ohm", "one cell", "Ω", cell);
-    paper.gives(Target::Battery, "cell_resistance_ohm", cell.value);
+    paper.gives(Given::CellResistance, cell.value);
     paper.work(format!(
         "volts over amps: {} V − {} Ω·I; {} Ω · {} in parallel / {} in series = {} Ω a cell",
         significant(fitted.intercept.value),
@@ -81,7 +82,7 @@ pub(super) fn capacity(sheet: &Capacity, paper: &mut Worksheet<'_>) -> Result<()
     }
     let amp_hours = amp_seconds / 3600.0;
     paper.figure("capacity_ah", "holds", "Ah", Estimate::exact(amp_hours));
-    paper.gives(Target::Battery, "capacity_ah", amp_hours);
+    paper.gives(Given::Capacity, amp_hours);
     paper.work(format!(
         "amps over time, straight between the moments: {} As / 3600 = {} Ah",
         significant(amp_seconds),

@@ -1,7 +1,8 @@
 //! A luggage scale and a slope: mass on the wheels and rolling resistance.
 
+use super::given::Given;
 use super::least_squares::{Estimate, mean};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::PullTest;
 use crate::format::significant;
 use crate::formulas::constants::GRAVITY_M_S2;
@@ -82,7 +83,7 @@ pub(super) fn pull_test(sheet: &PullTest, paper: &mut Worksheet<'_>) -> Result<(
 
 fn told(paper: &mut Worksheet<'_>, crr: Estimate) {
     paper.figure("rolling_resistance", "rolling resistance", "", crr);
-    paper.gives(Target::Vehicle, "rolling_resistance", crr.value);
+    paper.gives(Given::RollingResistance, crr.value);
     if crr.value > 0.3 {
         let text = "More than a third of the weight to roll is sand or a locked wheel: is something dragging?";
         paper.find("very_high", Weight::Doubt, None, text);

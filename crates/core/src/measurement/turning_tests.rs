@@ -2,8 +2,9 @@
 
 use std::f64::consts::PI;
 
+use super::given::Given;
 use super::least_squares::{Estimate, Line, count, line, through_origin};
-use super::{Axis, Refusal, Target, Weight, Worksheet, refused};
+use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::Shaft;
 use crate::document::measurement::{NoLoadSweep, SpinTest, SpunWiring};
 use crate::format::{percent, significant};
@@ -79,7 +80,7 @@ pub(super) fn no_load_sweep(sheet: &NoLoadSweep, paper: &mut Worksheet<'_>) -> R
     };
     paper.figure("kv_rpm_per_v", "Kv", "rpm/V", kv);
     paper.result("kv_standard_error", kv.standard_error.unwrap_or(0.0));
-    paper.gives(Target::Motor, "kv_rpm_per_v", kv.value);
+    paper.gives(Given::Kv, kv.value);
     paper.work(format!(
         "rpm over (V − I·{} Ω − {} V), through the origin: {} rpm/V",
         significant(sheet.resistance_ohm),
@@ -116,8 +117,8 @@ fn one_voltage(paper: &mut Worksheet<'_>, used: &[(f64, f64, f64, f64)]) {
     let voltage_v = used.iter().map(|point| point.3).sum::<f64>() / count;
     paper.figure("no_load_current_a", "no-load current", "A", Estimate::exact(current_a));
     paper.figure("no_load_voltage_v", "at", "V", Estimate::exact(voltage_v));
-    paper.gives(Target::Motor, "no_load_current_a", current_a);
-    paper.gives(Target::Motor, "no_load_voltage_v", voltage_v);
+    paper.gives(Given::NoLoadCurrent, current_a);
+    paper.gives(Given::NoLoadVoltage, voltage_v);
     paper.find(
         "one_voltage",
         Weight::Note,
@@ -149,9 +150,9 @@ fn losses(paper: &mut Worksheet<'_>, used: &[(f64, f64, f64, f64)], torque_const
         significant(fastest.3),
         significant(current_a)
     ));
-    paper.gives(Target::Motor, "no_load_current_a", current_a);
-    paper.gives(Target::Motor, "no_load_voltage_v", fastest.3);
-    paper.gives(Target::Motor, "no_load_speed_share", share);
+    paper.gives(Given::NoLoadCurrent, current_a);
+    paper.gives(Given::NoLoadVoltage, fastest.3);
+    paper.gives(Given::NoLoadSpeedShare, share);
     if friction.intercept.value < 0.0 {
         let text = "The current seems to vanish at rest: the slowest points are below what the meter can tell. The shares of \
                     friction are a guess.";
@@ -227,7 +228,7 @@ pub(super) fn spin_test(sheet: &SpinTest, paper: &mut Worksheet<'_>) -> Result<(
         "rpm/V",
         Estimate { value, standard_error: error, freedom: fitted.slope.freedom },
     );
-    paper.gives(Target::Motor, "kv_rpm_per_v", value);
+    paper.gives(Given::Kv, value);
     let times = match sheet.wiring {
         SpunWiring::Brushed => "",
         SpunWiring::ThreePhase => " · 3√2/π",

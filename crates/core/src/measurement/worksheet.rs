@@ -2,8 +2,9 @@
 
 use serde_json::{Map, Value, json};
 
+use super::given::Given;
 use super::least_squares::{Estimate, Line, far_off};
-use super::{Axis, Figure, Finding, Fit, FitPoint, Gives, MEASURED_FORMAT, Measured, Target, Weight};
+use super::{Axis, Figure, Finding, Fit, FitPoint, Gives, MEASURED_FORMAT, Measured, Weight};
 use crate::document::Measurement;
 use crate::format::significant;
 
@@ -75,8 +76,8 @@ impl<'a> Worksheet<'a> {
     }
 
     /// A figure that a part can have.
-    pub fn gives(&mut self, target: Target, key: &'static str, value: f64) {
-        self.measured.gives.push(Gives { target, key, value });
+    pub fn gives(&mut self, given: Given, value: f64) {
+        self.measured.gives.push(Gives { target: given.target(), key: given.key(), value });
     }
 
     /// Readings drawn with the line through those that are used; the ones far off are named.

@@ -292,8 +292,8 @@ impl Drive<'_> {
         self.heat_along(self.thermal_path()?, ambient_c, duty_cycle, target, climb, climb_min)
     }
 
-    /// Whether its steady work at half charge heats it without end; false where that is not known, and on a plain switch.
-    /// The same answer as [`Self::heat`] and [`Self::heat_of`] of its whole evaluation, for less.
+    /// Whether its steady work at half charge is known to heat it without end. What [`Self::heat`] and [`Self::heat_of`] say
+    /// of its whole evaluation, for less: a hill that ends is not looked at, nor a plain switch.
     pub fn burns(&self, half: &Source, ambient_c: f64, duty_cycle: f64) -> bool {
         let thermal = if let Some(generator) = GeneratorModel::of(self) {
             let point = generator.point(generator.speed());
@@ -304,8 +304,9 @@ impl Drive<'_> {
             };
             let target_rad_s = self.load.target_rad_s;
             let target = held(self.load.level_nm(target_rad_s), target_rad_s);
-            let climb = self.climb().and_then(|climb| held(climb.output_nm, climb.output_rad_s));
-            self.heat(ambient_c, duty_cycle, target.as_ref(), climb.as_ref(), self.climb_min())
+            let endless = self.climb().filter(|_| self.climb_min().is_none());
+            let climb = endless.and_then(|climb| held(climb.output_nm, climb.output_rad_s));
+            self.heat(ambient_c, duty_cycle, target.as_ref(), climb.as_ref(), None)
         } else {
             None
         };

@@ -26,6 +26,7 @@ mod logbook_book;
 mod loggers;
 mod loom;
 mod measure;
+mod measure_catalogue;
 mod model_document;
 mod motors;
 mod odds;

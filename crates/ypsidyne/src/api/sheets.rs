@@ -10,7 +10,7 @@ use serde_json::{Map, Value};
 use ypsidyne_core::document::{Build, Measurement};
 use ypsidyne_core::measurement::equal_steps::{EqualSteps, equal_steps};
 use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
-use ypsidyne_core::measurement::into_part::{Applied, apply, part_with};
+use ypsidyne_core::measurement::into_part::{Applied, apply, part_with, still_missing};
 use ypsidyne_core::measurement::packs::{PackOf, packs_of};
 use ypsidyne_core::measurement::sweep_plan::{InHand, SweepPlan, sweep_plan};
 use ypsidyne_core::measurement::{Measured, Target, measure};
@@ -181,7 +181,8 @@ async fn as_part(State(app): State<App>, body: JsonBody) -> Result<Json<Value>, 
             Some((measure(&readings).ok()?, time_of(&readings)))
         });
         let document = part_with(part, target, &worked_out.collect::<Vec<_>>());
-        ShelfPart::from_json(&document.to_string()).map_err(ApiError::Document)?;
+        let lacking = |problems| ApiError::Document(still_missing(problems, target));
+        ShelfPart::from_json(&document.to_string()).map_err(lacking)?;
         Ok(Json(document))
     })
     .await?

@@ -98,6 +98,16 @@ async fn sheets_of_one_motor_make_a_part_of_the_shelf() {
     let refused = post_json(&server, "/api/measure/part", early.to_string()).await;
     let refused = problem(refused, StatusCode::UNPROCESSABLE_ENTITY).await;
     assert!(refused["errors"][0]["pointer"].as_str().unwrap().ends_with("kv_rpm_per_v"), "{refused}");
+    let detail = refused["errors"][0]["detail"].as_str().unwrap();
+    assert_eq!(
+        detail,
+        "Speed constant Kv is still missing: the sheet “Speed without load” or “Spun by a drill” or “As a generator” under the same name gives it"
+    );
+    let pack = json!({ "format": "ypsidyne.part/1", "part": "battery", "label": "pack", "chemistry": "lipo",
+        "cells_series": 6, "capacity_ah": 1 });
+    let refused = post_json(&server, "/api/measure/part", json!({ "part": pack, "sheets": [] }).to_string()).await;
+    let refused = problem(refused, StatusCode::UNPROCESSABLE_ENTITY).await;
+    assert!(refused["errors"][0]["detail"].as_str().unwrap().contains("“Pack resistance”"), "{refused}");
     let turns = keep(&server, &sweep()).await;
     let part = answer(&server, "/api/measure/part", &json!({ "part": start, "sheets": [ohms, turns] })).await;
     assert!((part["resistance_ohm"].as_f64().unwrap() - 0.815).abs() < 1e-9);

@@ -35,6 +35,7 @@ pub use nearest::{Closest, Nearest};
 use rejections::Reasons;
 pub use rejections::{RejectedBy, Rejection};
 pub use relaxation::Relaxation;
+use space::Placed;
 pub use space::Space;
 
 /// The `format` of what a search found.
@@ -199,48 +200,49 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
     let seen = (0..space.sets())
         .into_par_iter()
         .fold(
-            || Seen::new(search),
-            |mut seen, set| {
-                try_set(search, &space, set, None, watch, &mut seen);
-                seen
+            || (Seen::new(search), Placed::new(search, &space)),
+            |(mut seen, mut placed), set| {
+                try_set(&mut placed, set, None, watch, &mut seen);
+                (seen, placed)
             },
         )
+        .map(|(seen, _)| seen)
         .reduce(|| Seen::new(search), Seen::with);
     seen.found(search, &space)
 }
 
 /// Tries every pair of teeth and wheel with one set of motor, battery and controller. `lifted` is a bound of the parts that
-/// is left out.
-fn try_set(search: &Search, space: &Space, set: u64, lifted: Option<PartsBound>, watch: &Watch, seen: &mut Seen) {
+/// is left out: what it is put into is of no use after that.
+fn try_set(placed: &mut Placed<'_>, set: u64, lifted: Option<PartsBound>, watch: &Watch, seen: &mut Seen) {
     if watch.is_stopped() {
         return;
     }
-    let mut option = search.base.clone();
-    space.put_set(search, set, &mut option);
+    let (search, space) = (placed.search, placed.space);
+    placed.put_set(set);
     let place = space.drive();
     if let Some(bound) = lifted {
-        bound.lift(&mut option, place);
+        bound.lift(&mut placed.option, place);
     }
     let each = space.pairs();
-    if let Some(broken) = ruled_out(&search.job, &option, place) {
+    if let Some(broken) = ruled_out(&search.job, &placed.option, place) {
         seen.reasons.bound(RejectedBy::Parts(broken.bound), each, broken.far, set * each);
         seen.considered += each;
         watch.done.fetch_add(each, Ordering::Relaxed);
         return;
     }
-    let bounds = DriveBounds::new(search, &option, place);
+    let bounds = DriveBounds::new(search, &placed.option, place);
     for pair in 0..each {
         if pair % BLOCK == 0 && watch.is_stopped() {
             return;
         }
-        space.put_pair(search, pair, &mut option.drives[place]);
+        placed.put_pair(pair);
         seen.considered += 1;
         watch.done.fetch_add(1, Ordering::Relaxed);
-        if let Some(ruled_out) = bounds.ruled_out(&option) {
+        if let Some(ruled_out) = bounds.ruled_out(&placed.option) {
             seen.reasons.drives(ruled_out, set * each + pair);
             continue;
         }
-        let result = evaluate_figures(&search.job, &option);
+        let result = evaluate_figures(&search.job, &placed.option);
         seen.note(set * each + pair, &result, search);
     }
 }

@@ -6,6 +6,7 @@ use super::bounds::PartsBound;
 use super::nearest::{Nearest, nearest, titles};
 use super::rejections::{Reason, RejectedBy, Rejection};
 use super::relaxation::{HIGHER, LESS, Relaxation, STEPS, change_of, relaxations};
+use super::space::Placed;
 use super::{Seen, Space, Watch, own_first, try_set};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Job, Load, Search};
@@ -126,7 +127,8 @@ pub(super) fn with_lifted(search: &Search, space: &Space, bound: PartsBound, rea
         .into_par_iter()
         .filter_map(|(far, number)| {
             let mut seen = Seen::new(search);
-            try_set(search, space, number / space.pairs(), Some(bound), &Watch::default(), &mut seen);
+            let mut placed = Placed::new(search, space);
+            try_set(&mut placed, number / space.pairs(), Some(bound), &Watch::default(), &mut seen);
             let feasible = seen.feasible;
             let (ranked, ..) = seen.front.into_parts();
             Some((far, ranked.first()?.number, feasible))

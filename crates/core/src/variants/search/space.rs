@@ -69,54 +69,13 @@ impl Space {
         self.drive
     }
 
-    /// Puts a set of parts into an option that is the base.
-    pub(super) fn put_set(&self, search: &Search, set: u64, option: &mut OptionSheet) {
-        let vary = &search.vary;
-        let (rest, count) = (set / self.counts, set % self.counts);
-        let (rest, controller) = (rest / self.controllers, rest % self.controllers);
-        let (motor, battery) = (rest / self.batteries, rest % self.batteries);
-        if let Some(part) = vary.motors.get(place(motor)) {
-            let drive = &mut option.drives[self.drive];
-            drive.motor.clone_from(part);
-            // The driver is bored for the shaft of the motor that comes: a bore given for another one is let go.
-            if let Some(stage) = drive.gearing.first_mut()
-                && stage.driver_bore_mm != part.shaft_diameter_mm
-            {
-                stage.driver_bore_mm = None;
-            }
-        }
-        if let Some(part) = vary.batteries.get(place(battery)) {
-            option.battery.clone_from(part);
-        }
-        if let Some(part) = vary.controllers.get(place(controller)) {
-            option.drives[self.drive].controller = Some(part.clone());
-        }
-        if let Some(count) = vary.motor_count.get(place(count)) {
-            put_count(&mut option.drives[self.drive], count.0);
-        }
-    }
-
-    /// Puts teeth and wheel into the drive; nothing is allocated.
-    pub(super) fn put_pair(&self, search: &Search, pair: u64, drive: &mut OptionDrive) {
-        let (rest, wheel) = (pair / self.wheels, pair % self.wheels);
-        let (few, many) = (rest / self.driven, rest % self.driven);
-        if let Some(gearing) = &search.vary.gearing
-            && let Some(stage) = drive.gearing.get_mut(self.stage)
-        {
-            put_teeth(stage, gearing.driver_teeth[place(few)].0, gearing.driven_teeth[place(many)].0);
-        }
-        if let Some(diameter) = search.vary.wheel_diameter_m.get(place(wheel)) {
-            drive.output.wheel_diameter_m = Some(diameter.0);
-        }
-    }
-
     /// The option of a number.
     #[must_use]
     pub fn option(&self, search: &Search, number: u64) -> OptionSheet {
-        let mut option = search.base.clone();
-        self.put_set(search, number / self.pairs(), &mut option);
-        self.put_pair(search, number % self.pairs(), &mut option.drives[self.drive]);
-        option
+        let mut placed = Placed::new(search, self);
+        placed.put_set(number / self.pairs());
+        placed.put_pair(number % self.pairs());
+        placed.option
     }
 
     /// An evaluated combination with what its parts are called.
@@ -145,6 +104,76 @@ impl Space {
             flat_out_s: candidate.flat_out_s,
             worst_utilisation: candidate.worst_utilisation,
             weakest_link: candidate.weakest_link,
+        }
+    }
+}
+
+/// An option into which one combination after the other is put: of two that follow each other most parts are the same.
+pub(super) struct Placed<'a> {
+    pub search: &'a Search,
+    pub space: &'a Space,
+    /// The combination that was put in last.
+    pub option: OptionSheet,
+    /// Places of motor, battery and controller that are in it.
+    parts: Option<[usize; 3]>,
+}
+
+impl<'a> Placed<'a> {
+    /// The base itself.
+    pub fn new(search: &'a Search, space: &'a Space) -> Self {
+        Self { search, space, option: search.base.clone(), parts: None }
+    }
+
+    /// Puts a set of parts in.
+    pub fn put_set(&mut self, set: u64) {
+        let (search, space) = (self.search, self.space);
+        let vary = &search.vary;
+        let (rest, count) = (set / space.counts, place(set % space.counts));
+        let (rest, controller) = (rest / space.controllers, place(rest % space.controllers));
+        let (motor, battery) = (place(rest / space.batteries), place(rest % space.batteries));
+        let before = self.parts.replace([motor, battery, controller]);
+        let changed = |which: usize, now: usize| before.is_none_or(|before| before[which] != now);
+        let base = &search.base.drives[space.drive];
+        let drive = &mut self.option.drives[space.drive];
+        if let Some(part) = vary.motors.get(motor)
+            && changed(0, motor)
+        {
+            drive.motor.clone_from(part);
+            // The driver is bored for the shaft of the motor that comes: a bore given for another one is let go.
+            if let (Some(stage), Some(given)) = (drive.gearing.first_mut(), base.gearing.first()) {
+                stage.driver_bore_mm = given.driver_bore_mm.filter(|bore_mm| Some(*bore_mm) == part.shaft_diameter_mm);
+            }
+        }
+        if let Some(part) = vary.batteries.get(battery)
+            && changed(1, battery)
+        {
+            self.option.battery.clone_from(part);
+        }
+        if let Some(part) = vary.controllers.get(controller)
+            && changed(2, controller)
+        {
+            drive.controller = Some(part.clone());
+        }
+        if let Some(count) = vary.motor_count.get(count) {
+            drive.motors_per_channel = base.motors_per_channel;
+            drive.controller_count = base.controller_count;
+            put_count(drive, count.0);
+        }
+    }
+
+    /// Puts teeth and wheel in; nothing is allocated.
+    pub fn put_pair(&mut self, pair: u64) {
+        let (search, space) = (self.search, self.space);
+        let drive = &mut self.option.drives[space.drive];
+        let (rest, wheel) = (pair / space.wheels, pair % space.wheels);
+        let (few, many) = (rest / space.driven, rest % space.driven);
+        if let Some(gearing) = &search.vary.gearing
+            && let Some(stage) = drive.gearing.get_mut(space.stage)
+        {
+            put_teeth(stage, gearing.driver_teeth[place(few)].0, gearing.driven_teeth[place(many)].0);
+        }
+        if let Some(diameter) = search.vary.wheel_diameter_m.get(place(wheel)) {
+            drive.output.wheel_diameter_m = Some(diameter.0);
         }
     }
 }
