@@ -25,7 +25,8 @@ function field(schema, required) {
   const described = { label: schema.title ?? "", help: schema.description ?? "", required };
   if (inner.enum) {
     const labels = inner["x-labels"] ?? {};
-    described.choices = inner.enum.map((word) => ({ word, label: labels[word] ?? word }));
+    const whys = inner["x-why"] ?? {};
+    described.choices = inner.enum.map((word) => ({ word, label: labels[word] ?? word, why: whys[word] }));
   } else if (inner.type === "number" || inner.type === "integer") {
     Object.assign(described, { min: inner.minimum, max: inner.maximum, whole: inner.type === "integer" });
   } else if (inner.type === "string") {

@@ -13,7 +13,7 @@ export interface FieldMeta {
   /** What it usually is, in the unit of the document. */
   usual?: number[];
   /** One of several words. */
-  choices?: { word: string; label: string }[];
+  choices?: { word: string; label: string; /** Who chooses it and why. */ why?: string }[];
   /** Text: most characters. */
   longest?: number;
   /** Yes or no. */

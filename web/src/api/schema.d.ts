@@ -2921,6 +2921,10 @@ export interface components {
             pareto_cut: boolean;
             /** @description A fair sample of all that do the job, in the order of the document: every one while they are few. */
             sample: components["schemas"]["Hit"][];
+            /** @description Of each two measures: the numbers of those that no other beats in both. */
+            fronts: components["schemas"]["PairFront"][];
+            /** @description The hits of those numbers, in the order of the document. */
+            leading: components["schemas"]["Hit"][];
             /** @description What the others fell to, the most frequent first, and what would let some through. */
             fell: components["schemas"]["Rejection"][];
             /** @description Where nothing does the job: the one that fails by the least. */
@@ -2994,6 +2998,17 @@ export interface components {
             /** @description What gives way first. */
             weakest_link: components["schemas"]["WeakestLink"] | null;
         };
+        /** @description The hits that no other beats in two measures. */
+        PairFront: {
+            /** @description One measure. */
+            x: components["schemas"]["Measure"];
+            /** @description The other. */
+            y: components["schemas"]["Measure"];
+            /** @description Numbers of the hits, the best in `x` first. */
+            numbers: number[];
+        };
+        /** @description What two hits are compared by. */
+        Measure: "price" | "to_buy" | "mass" | "runtime" | "flat_out" | "margin";
         /** @description What some combinations fell to. */
         Rejection: {
             /** @description `target`, `climb`, or the code of the first check that fails. */
@@ -3090,6 +3105,11 @@ export interface components {
              * @description Battery current of all motors there, A.
              */
             hungriest_supply_current_a: number | null;
+            /**
+             * @description What motor and battery current do over speed, in whole sentences: makers take the one limit for the other. Null when
+             *     the battery cannot give it.
+             */
+            says: string | null;
         };
         /** @description One speed on the envelope; figures of one motor or one channel. */
         EnvelopePoint: {

@@ -18,7 +18,7 @@ import SizeField from "../shared/fields/SizeField.vue";
 import ShelfNote from "../shelf/ShelfNote.vue";
 import ToShelf from "../shelf/ToShelf.vue";
 import type { View } from "../workbench/view";
-import { figures, shownText } from "../units/quantity";
+import { shownText } from "../units/quantity";
 import CandidateList from "../shelf/CandidateList.vue";
 
 const bench = useBench();
@@ -74,7 +74,6 @@ const marks = computed(() =>
     })),
 );
 
-const stall = computed(() => bench.caseAt("stall", bench.charge));
 function table(view: View): FigureLine[] {
   const [still, envelope] = [view.caseAt("stall", bench.charge), view.envelopeAt(bench.charge)];
   const target = view.caseAt("target", bench.charge);
@@ -103,19 +102,6 @@ function table(view: View): FigureLine[] {
     },
   ];
 }
-
-/** In words what the two curves show: makers take the one limit for the other. */
-const words = computed(() => {
-  const [still, most] = [stall.value, hungriest.value];
-  if (!still || !most || still.motor_current_a == null || still.controller_battery_current_a == null)
-    return "";
-  const at = figures(most.motor_rpm, 3);
-  const standing = `Held still, each motor takes ${figures(still.motor_current_a, 3)} A, but a channel draws only ${figures(still.controller_battery_current_a, 3)} A from the battery.`;
-  if (most.motor_rpm < 1) {
-    return `With nothing to limit the current the battery gives most at stall: ${figures(most.controller_battery_current_a, 3)} A a channel.`;
-  }
-  return `${standing} It draws most, ${figures(most.controller_battery_current_a, 3)} A, at ${at} rpm. The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.`;
-});
 
 const rollsDownhill = computed(() => {
   const load = bench.jobDrive?.load;
@@ -226,7 +212,7 @@ function addController(): void {
         :lines="lines"
         :labels="labels"
       />
-      <p v-if="!bench.driveFigures?.generating" class="note words">{{ words }}</p>
+      <p v-if="!bench.driveFigures?.generating" class="note words">{{ bench.envelope?.says }}</p>
     </div>
   </div>
   <div v-else class="bare">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
 import { computed } from "vue";
-import { api, type Build, type Schemas } from "../api/client";
+import { api, type Build } from "../api/client";
+import { FIELDS } from "../api/fields.gen";
 import { useBench } from "../workbench/bench";
 import { useDrives } from "../workbench/drives";
 import AnswerField from "../shared/fields/AnswerField.vue";
@@ -44,15 +45,9 @@ async function setKind(kind: string): Promise<void> {
 
 const generator = computed(() => load.value?.kind === "generator");
 
-const SCHOOLS: Record<Schemas["BatteryRule"], string> = {
-  continuous_with_headroom:
-    "Most builders: the continuous rating well above the hardest work, because printed ratings flatter. The default.",
-  continuous_covers_stall:
-    "The careful: the continuous rating covers even a stall, so that a jam is safe. Bigger and dearer.",
-  burst_covers_stall:
-    "The light: a stall lasts a moment, so the burst rating may cover it. For launchers and racers.",
-};
-const rule = computed(() => bench.document?.job.battery_rule ?? "continuous_with_headroom");
+const ruleField = FIELDS.Job?.battery_rule;
+const rule = computed(() => bench.document?.job.battery_rule ?? ruleField?.fallback);
+const why = computed(() => ruleField?.choices?.find(({ word }) => word === rule.value)?.why);
 const answers = computed(() => {
   const [given, givenThen] = [bench.view.drive?.generating, bench.pinnedView?.drive?.generating];
   if (given) {
@@ -189,7 +184,7 @@ function setNotes(build: Build, text: string): void {
       <h3 class="rule">how the battery is judged</h3>
       <BenchField at="/job" record="Job" name="battery_rule" label="Rule" />
       <BenchField v-if="rule === 'continuous_with_headroom'" at="/job" record="Job" name="battery_headroom" />
-      <p class="note">{{ SCHOOLS[rule] }}</p>
+      <p class="note">{{ why }}</p>
       <TradeOffNote :ids="['battery_rule']" />
     </section>
     <RoomFields />

@@ -7,10 +7,16 @@ import { usePlot } from "../shared/plots/plot";
 import PlotFrame from "../shared/plots/PlotFrame.vue";
 import { spanOf } from "../shared/plots/ruler";
 import type { PlotTable } from "../shared/plots/table";
-import { AXES, type Axis, COLOURINGS, frontOf } from "./axes";
+import { AXES, type Axis, COLOURINGS } from "./axes";
+import type { Schemas } from "../api/client";
 import type { Hit } from "./searches";
 
-const props = defineProps<{ hits: Hit[]; unbeaten: Set<number>; at: number | null }>();
+const props = defineProps<{
+  hits: Hit[];
+  fronts: Schemas["PairFront"][];
+  unbeaten: Set<number>;
+  at: number | null;
+}>();
 const emit = defineEmits<{ look: [number: number] }>();
 /** Numbers drawn around; null: all. */
 const around = defineModel<Set<number> | null>("around", { required: true });
@@ -118,9 +124,12 @@ const groups = computed(() =>
 );
 
 const line = computed(() => {
-  const front = frontOf(props.hits, x.value, y.value);
+  const [first, second] = [x.value.key, y.value.key];
+  const front = props.fronts.find(
+    (one) => (one.x === first && one.y === second) || (one.x === second && one.y === first),
+  );
   const places = new Map(points.value.map((point) => [point.hit.number, point]));
-  const along = front.flatMap(({ number }) => places.get(number) ?? []);
+  const along = (front?.numbers ?? []).flatMap((number) => places.get(number) ?? []);
   return along.map((point, index) => `${index === 0 ? "M" : "L"}${point.x} ${point.y}`).join("");
 });
 const rings = computed(() => points.value.filter(({ hit }) => props.unbeaten.has(hit.number)));

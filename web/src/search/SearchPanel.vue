@@ -55,8 +55,9 @@ const at = (time: string) => new Date(time).toLocaleTimeString([], { hour: "2-di
 const found = computed(() => searches.result?.found ?? null);
 const hits = computed(() => {
   const seen = new Map<number, Hit>();
-  const { ranked = [], pareto = [], sample = [] } = found.value ?? {};
-  for (const hit of [...ranked, ...pareto, ...sample]) if (!seen.has(hit.number)) seen.set(hit.number, hit);
+  const { ranked = [], pareto = [], sample = [], leading = [] } = found.value ?? {};
+  for (const hit of [...ranked, ...pareto, ...leading, ...sample])
+    if (!seen.has(hit.number)) seen.set(hit.number, hit);
   return [...seen.values()];
 });
 const unbeaten = computed(() => new Set((found.value?.pareto ?? []).map(({ number }) => number)));
@@ -148,6 +149,7 @@ function lookAt(hit: Hit): void {
         <HitScatter
           v-model:around="around"
           :hits="hits"
+          :fronts="found?.fronts ?? []"
           :unbeaten="unbeaten"
           :at="looking"
           @look="looking = $event"

@@ -10,8 +10,6 @@ export interface Axis {
   said: (value: number) => string;
   /** What one of the unit that is said is, beside values up to one, in the values. */
   unit?: (most: number) => number;
-  /** Whether more is better; null where it is only different. */
-  more: boolean | null;
 }
 
 const percent = (value: number) => `${figures(100 * value, 3)} %`;
@@ -22,21 +20,19 @@ const kept = (quantity: "mass" | "length") => ({
 });
 
 export const AXES: Axis[] = [
-  { key: "price", word: "price", value: ({ price }) => price, said: plain, more: false },
-  { key: "to_buy", word: "to buy", value: ({ to_buy }) => to_buy, said: plain, more: false },
+  { key: "price", word: "price", value: ({ price }) => price, said: plain },
+  { key: "to_buy", word: "to buy", value: ({ to_buy }) => to_buy, said: plain },
   {
     key: "mass",
     word: "parts weigh",
     value: ({ hardware_mass_kg }) => hardware_mass_kg,
     ...kept("mass"),
-    more: false,
   },
   {
     key: "runtime",
     word: "runs, min",
     value: ({ runtime_min }) => runtime_min,
     said: plain,
-    more: true,
   },
   {
     key: "flat_out",
@@ -44,7 +40,6 @@ export const AXES: Axis[] = [
     value: ({ flat_out_s }) => flat_out_s,
     said: lasting,
     unit: (most) => (most >= 7200 ? 3600 : most >= 120 ? 60 : 1),
-    more: true,
   },
   {
     key: "margin",
@@ -52,21 +47,18 @@ export const AXES: Axis[] = [
     value: ({ worst_utilisation }) => worst_utilisation,
     said: percent,
     unit: () => 0.01,
-    more: false,
   },
   {
     key: "ratio",
     word: "teeth ratio",
     value: ({ driver_teeth: few, driven_teeth: many }) => (few && many ? many / few : null),
     said: plain,
-    more: null,
   },
   {
     key: "wheel",
     word: "wheel",
     value: ({ wheel_diameter_m }) => wheel_diameter_m,
     ...kept("length"),
-    more: null,
   },
 ];
 
@@ -87,22 +79,3 @@ export const COLOURINGS: Colouring[] = [
     of: ({ motor_count }) => (motor_count === 1 ? "one motor" : `${motor_count} motors`),
   },
 ];
-
-/** Of the hits, those that no other beats in two axes, along the first. */
-export function frontOf(hits: Hit[], x: Axis, y: Axis): Hit[] {
-  const [better, lower] = [(axis: Axis) => (axis.more ? -1 : 1), (axis: Axis, hit: Hit) => axis.value(hit)];
-  if (x.more === null || y.more === null || x.key === y.key) return [];
-  const known = hits
-    .map((hit) => ({ hit, x: lower(x, hit), y: lower(y, hit) }))
-    .filter((one): one is { hit: Hit; x: number; y: number } => one.x !== null && one.y !== null)
-    .map((one) => ({ ...one, x: one.x * better(x), y: one.y * better(y) }))
-    .sort((a, b) => a.x - b.x || a.y - b.y);
-  let best = Infinity;
-  return known
-    .filter((one) => {
-      const leads = one.y < best;
-      best = Math.min(best, one.y);
-      return leads;
-    })
-    .map(({ hit }) => hit);
-}

@@ -6,9 +6,12 @@ use super::reading::{Place, Problems, list, name, number, text, typed};
 choice! {
     /// Which battery current must fit which rating; makers differ, so the build chooses.
     BatteryRule {
-        ContinuousWithHeadroom = "continuous_with_headroom", "Continuous rating with headroom";
-        ContinuousCoversStall = "continuous_covers_stall", "Continuous rating covers a stall";
-        BurstCoversStall = "burst_covers_stall", "Burst rating covers a stall";
+        ContinuousWithHeadroom = "continuous_with_headroom", "Continuous rating with headroom",
+            "Printed ratings are optimistic, so the pack is asked for more than the work takes. The usual choice; stalls are left to the burst rating.";
+        ContinuousCoversStall = "continuous_covers_stall", "Continuous rating covers a stall",
+            "A jam may then last without harm to the pack. For machines that jam: feeders, mowers, robots that push. It costs the largest pack.";
+        BurstCoversStall = "burst_covers_stall", "Burst rating covers a stall",
+            "A stall lasts a moment and the burst rating is for ten seconds. The lightest pack; something must cut the throttle when a stall lasts.";
     }
 }
 

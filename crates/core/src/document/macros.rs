@@ -166,7 +166,7 @@ macro_rules! part {
 
 /// Defines an enum of words: read strictly, written in `snake_case`, each with a label.
 macro_rules! choice {
-    ($(#[$meta:meta])* $choice:ident { $( $variant:ident = $word:literal, $label:literal; )* }) => {
+    ($(#[$meta:meta])* $choice:ident { $( $variant:ident = $word:literal, $label:literal $(, $why:literal)?; )* }) => {
         $(#[$meta])*
         #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, serde::Serialize, serde::Deserialize)]
         pub enum $choice {
@@ -187,6 +187,12 @@ macro_rules! choice {
             #[must_use]
             pub const fn label(self) -> &'static str {
                 match self { $( Self::$variant => $label ),* }
+            }
+
+            /// Who chooses it and why, in whole sentences; empty where the label says enough.
+            #[must_use]
+            pub const fn why(self) -> &'static str {
+                match self { $( Self::$variant => concat!($($why)?) ),* }
             }
         }
 
@@ -233,11 +239,18 @@ macro_rules! choice {
             }
 
             fn json_schema(_generator: &mut schemars::SchemaGenerator) -> schemars::Schema {
-                schemars::json_schema!({
+                let mut schema = schemars::json_schema!({
                     "type": "string",
                     "enum": [$( $word ),*],
                     "x-labels": { $( $word: $label ),* }
-                })
+                });
+                let whys = Self::ALL.iter().filter(|choice| !choice.why().is_empty());
+                let whys: serde_json::Map<_, _> =
+                    whys.map(|choice| (choice.word().to_owned(), choice.why().into())).collect();
+                if !whys.is_empty() {
+                    schema.insert("x-why".to_owned(), whys.into());
+                }
+                schema
             }
         }
     };

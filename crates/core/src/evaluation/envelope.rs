@@ -3,6 +3,7 @@
 use serde::{Serialize, Serializer};
 
 use crate::document::{Job, OptionSheet};
+use crate::format::significant;
 use crate::model::Drive;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, Figures, rpm};
@@ -25,6 +26,9 @@ pub struct Envelope {
     pub hungriest: Option<EnvelopePoint>,
     /// Battery current of all motors there, A.
     pub hungriest_supply_current_a: Option<f64>,
+    /// What motor and battery current do over speed, in whole sentences: makers take the one limit for the other. Null when
+    /// the battery cannot give it.
+    pub says: Option<String>,
 }
 
 /// One speed on the envelope; figures of one motor or one channel.
@@ -162,7 +166,23 @@ fn envelope(chain: &Chain<'_>, drive: &Drive<'_>, charge: usize) -> Envelope {
         marks,
         hungriest: peak.map(|figures| EnvelopePoint::new(drive, &figures)),
         hungriest_supply_current_a: peak.map(|figures| figures.supply_a),
+        says: figures(Case::Stall).zip(peak.as_ref()).map(|(held, peak)| told(held, peak)),
     }
+}
+
+/// The currents of a motor that is held still, and where the drive draws most.
+fn told(held: &Figures, peak: &Figures) -> String {
+    let (motor_rpm, most_a) = (rpm(peak.motor_rad_s), significant(peak.channel_battery_a));
+    if motor_rpm < 1.0 {
+        return format!("With nothing to limit the current the battery gives most at stall: {most_a} A a channel.");
+    }
+    format!(
+        "Held still, each motor takes {} A, but a channel draws only {} A from the battery. It draws most, {most_a} A, at {} rpm. \
+         The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.",
+        significant(held.motor_current_a),
+        significant(held.channel_battery_a),
+        significant(motor_rpm)
+    )
 }
 
 impl EnvelopePoint {

@@ -132,6 +132,26 @@ fn a_motor_current_limit_moves_the_hungriest_speed_away_from_stall() {
 }
 
 #[test]
+fn the_two_limits_are_told_apart_with_the_currents_of_the_curves() {
+    let says = |slug: &str| {
+        let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
+        let build = Build::from_json(demo.json).unwrap();
+        let envelope = envelopes(&build.job, &build.options[0]).remove(0);
+        (envelope.says.clone().unwrap(), envelope)
+    };
+    let (limited, envelope) = says("hillside-harvest-cart");
+    let (still, most) = (envelope.points[0], envelope.hungriest.unwrap());
+    for number in [still.motor_current_a, still.controller_battery_current_a, most.controller_battery_current_a] {
+        let near = |said: f64| (said / number - 1.0).abs() < 5e-3;
+        let said = limited.split(' ').filter_map(|word| word.parse().ok()).any(near);
+        assert!(said, "{number} A in {limited}");
+    }
+    assert!(limited.contains("two different numbers"));
+    let (bare, _) = says("shuttlecock-launcher");
+    assert!(bare.starts_with("With nothing to limit the current the battery gives most at stall: "), "{bare}");
+}
+
+#[test]
 fn the_sum_ends_at_what_the_evaluation_requires() {
     for (name, option, _, sums) in every_option() {
         for drive in option.drives.iter().filter(|drive| drive.generating.is_none()) {

@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use serde_json::{Value, json};
 use ypsidyne_core::document::{RankBy, Search};
 use ypsidyne_core::library::demo;
-use ypsidyne_core::variants::search::{Found, Hit, Watch, find, find_plainly};
+use ypsidyne_core::variants::search::{Found, Hit, Measure, Watch, find, find_plainly};
 use ypsidyne_testkit::stock;
 
 fn dolly(vary: Value, rank_by: &str) -> Value {
@@ -115,6 +115,45 @@ fn what_nothing_beats_is_what_a_check_of_every_pair_leaves() {
     let mut front: Vec<[f64; 4]> = found.pareto.iter().map(keys).collect();
     front.dedup();
     assert!(front.iter().all(|hit| unbeaten.contains(hit)) && unbeaten.iter().all(|hit| front.contains(hit)));
+}
+
+/// The smaller the better; `None` where it is not known.
+fn measured(hit: &Hit, measure: Measure) -> Option<f64> {
+    match measure {
+        Measure::Price => hit.price,
+        Measure::ToBuy => hit.to_buy,
+        Measure::Mass => Some(hit.hardware_mass_kg),
+        Measure::Runtime => hit.runtime_min.map(|minutes| -minutes),
+        Measure::FlatOut => hit.flat_out_s.map(|seconds| -seconds),
+        Measure::Margin => hit.worst_utilisation,
+    }
+}
+
+#[test]
+fn the_front_of_each_two_measures_is_what_a_check_of_every_pair_leaves() {
+    let vary = json!({ "motors": stock("motor"), "wheel_diameter_m": [0.09, 0.1, 0.12],
+        "gearing": { "stage": 0, "driver_teeth": [14, 16, 18], "driven_teeth": [36, 44, 52] } });
+    let mut json = dolly(vary, "margin");
+    json["limit"] = json!(1000);
+    let found = find(&read(&json), &Watch::default());
+    assert_eq!(found.ranked.len() as u64, found.feasible, "all of them are given back");
+    assert_eq!(found.fronts.len(), 15);
+    for front in &found.fronts {
+        let points = || found.ranked.iter().filter_map(|hit| Some((measured(hit, front.x)?, measured(hit, front.y)?)));
+        let beaten = |(x, y): (f64, f64)| points().any(|(a, b)| a <= x && b <= y && (a, b) != (x, y));
+        let mut wanted: Vec<(f64, f64)> = points().filter(|point| !beaten(*point)).collect();
+        wanted.sort_by(|a, b| a.0.total_cmp(&b.0));
+        wanted.dedup();
+        let hit = |number: &u64| found.leading.iter().find(|hit| hit.number == *number).expect("it is given with them");
+        let drawn: Vec<(f64, f64)> = front
+            .numbers
+            .iter()
+            .map(hit)
+            .map(|hit| (measured(hit, front.x).unwrap(), measured(hit, front.y).unwrap()))
+            .collect();
+        assert_eq!(drawn, wanted, "{:?} over {:?}", front.y, front.x);
+        assert!(!drawn.is_empty() || points().next().is_none());
+    }
 }
 
 #[test]

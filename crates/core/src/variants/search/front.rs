@@ -3,6 +3,7 @@
 use std::cmp::Ordering;
 use std::collections::BTreeMap;
 
+use super::pair_fronts::{PairFront, PairFronts};
 use crate::document::RankBy;
 use crate::evaluation::{OptionEvaluation, WeakestLink};
 
@@ -75,6 +76,7 @@ pub(super) struct Front {
     /// In no order.
     unbeaten: Vec<Candidate>,
     cut: bool,
+    pairs: PairFronts,
     /// By a number that looks drawn by lot but always is the same for a combination: the smallest are kept.
     sample: BTreeMap<u64, Candidate>,
 }
@@ -98,6 +100,7 @@ impl Front {
             ranked: Vec::new(),
             unbeaten: Vec::new(),
             cut: false,
+            pairs: PairFronts::new(),
             sample: BTreeMap::new(),
         }
     }
@@ -115,6 +118,7 @@ impl Front {
             self.ranked.truncate(self.limit);
         }
         self.take_sample(lot(candidate.number), &candidate);
+        self.pairs.take(&candidate);
         self.take_unbeaten(candidate);
     }
 
@@ -151,6 +155,7 @@ impl Front {
     /// Takes in what another has.
     pub fn merge(&mut self, other: Self) {
         self.cut |= other.cut;
+        self.pairs.merge(other.pairs);
         for (lot, candidate) in &other.sample {
             self.take_sample(*lot, candidate);
         }
@@ -166,12 +171,29 @@ impl Front {
         }
     }
 
-    /// The ranked ones, those nothing beats in order of the ranking, whether the latter were cut, and the sample.
-    pub fn into_parts(mut self) -> (Vec<Candidate>, Vec<Candidate>, bool, Vec<Candidate>) {
+    /// Everything kept, each list in its order.
+    pub fn into_kept(mut self) -> Kept {
         let mut unbeaten = std::mem::take(&mut self.unbeaten);
         unbeaten.sort_by(|a, b| self.order(a, b));
-        let mut sample: Vec<Candidate> = std::mem::take(&mut self.sample).into_values().collect();
+        let mut sample: Vec<Candidate> = self.sample.into_values().collect();
         sample.sort_by_key(|candidate| candidate.number);
-        (self.ranked, unbeaten, self.cut, sample)
+        let (fronts, leading) = self.pairs.into_parts();
+        Kept { ranked: self.ranked, unbeaten, cut: self.cut, sample, fronts, leading }
     }
+}
+
+/// What is kept of all that do the job.
+pub(super) struct Kept {
+    /// In order of the ranking.
+    pub ranked: Vec<Candidate>,
+    /// Those nothing beats in all four, in order of the ranking.
+    pub unbeaten: Vec<Candidate>,
+    /// Whether those were cut.
+    pub cut: bool,
+    /// In the order of the document.
+    pub sample: Vec<Candidate>,
+    /// Of each two measures.
+    pub fronts: Vec<PairFront>,
+    /// Those that stand on one of the fronts, in the order of the document.
+    pub leading: Vec<Candidate>,
 }

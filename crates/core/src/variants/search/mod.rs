@@ -2,7 +2,8 @@
 //!
 //! * [`find`] tries them all on every core; [`Watch`] tells how far it is and stops it.
 //! * [`space`](Space): the combinations, counted and numbered in the order of the document.
-//! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest.
+//! * [`front`]: the best by one ranking, those that nothing beats in all four, and a fair sample of the rest;
+//!   [`pair_fronts`]: those that nothing beats in two measures.
 //! * [`rejections`]: what the others fell to; [`nearest`]: how near they came; [`relaxation`]: how a limit gives way;
 //!   [`retried`]: what would let them through.
 //!
@@ -14,6 +15,7 @@ mod bounds;
 mod drive_bounds;
 mod front;
 mod nearest;
+mod pair_fronts;
 mod rejections;
 mod relaxation;
 mod retried;
@@ -32,6 +34,7 @@ use bounds::ruled_out;
 use drive_bounds::{DriveBounds, missed_case};
 use front::{Candidate, Front};
 pub use nearest::{Closest, Nearest};
+pub use pair_fronts::{Measure, PairFront};
 use rejections::Reasons;
 pub use rejections::{RejectedBy, Rejection};
 pub use relaxation::Relaxation;
@@ -85,6 +88,10 @@ pub struct Found {
     pub pareto_cut: bool,
     /// A fair sample of all that do the job, in the order of the document: every one while they are few.
     pub sample: Vec<Hit>,
+    /// Of each two measures: the numbers of those that no other beats in both.
+    pub fronts: Vec<PairFront>,
+    /// The hits of those numbers, in the order of the document.
+    pub leading: Vec<Hit>,
     /// What the others fell to, the most frequent first, and what would let some through.
     pub fell: Vec<Rejection>,
     /// Where nothing does the job: the one that fails by the least.
@@ -172,7 +179,7 @@ impl Seen {
 
     fn found(self, search: &Search, space: &Space) -> Found {
         let closest = if self.feasible == 0 { self.reasons.closest(search, space) } else { None };
-        let (ranked, pareto, pareto_cut, sample) = self.front.into_parts();
+        let kept = self.front.into_kept();
         let hits = |found: Vec<Candidate>| found.into_iter().map(|candidate| space.hit(search, candidate)).collect();
         let fell = self.reasons.into_rejections(search, space);
         let least = if self.feasible == 0 { relaxation::least(&fell) } else { None };
@@ -182,10 +189,12 @@ impl Seen {
             considered: self.considered,
             feasible: self.feasible,
             feasible_with_unknowns: self.unknowns,
-            ranked: hits(ranked),
-            pareto: hits(pareto),
-            pareto_cut,
-            sample: hits(sample),
+            ranked: hits(kept.ranked),
+            pareto: hits(kept.unbeaten),
+            pareto_cut: kept.cut,
+            sample: hits(kept.sample),
+            fronts: kept.fronts,
+            leading: hits(kept.leading),
             fell,
             closest,
             least,

@@ -130,8 +130,7 @@ pub(super) fn with_lifted(search: &Search, space: &Space, bound: PartsBound, rea
             let mut placed = Placed::new(search, space);
             try_set(&mut placed, number / space.pairs(), Some(bound), &Watch::default(), &mut seen);
             let feasible = seen.feasible;
-            let (ranked, ..) = seen.front.into_parts();
-            Some((far, ranked.first()?.number, feasible))
+            Some((far, seen.front.into_kept().ranked.first()?.number, feasible))
         })
         .collect();
     let number = again.first().map(|(_, number, _)| *number).or_else(|| reason.nearest());

@@ -83,27 +83,18 @@ impl WorkingContext {
                 let burst = check(&result, CheckCode::BatteryBurstCurrent, None);
                 let demand_a = asked.and_then(|check| check.demand);
                 let burst_a = burst.and_then(|check| check.demand);
-                let (name, why) = match rule {
-                    BatteryRule::ContinuousWithHeadroom => (
-                        format!("{} × the hardest work", significant(self.draft.job.battery_headroom)),
-                        "Printed ratings are optimistic, so the pack is asked for more than the work takes. The usual \
-                         choice; stalls are left to the burst rating.",
-                    ),
-                    BatteryRule::ContinuousCoversStall => (
-                        "The continuous rating covers a stall".to_owned(),
-                        "A jam may then last without harm to the pack. For machines that jam: feeders, mowers, robots \
-                         that push. It costs the largest pack.",
-                    ),
-                    BatteryRule::BurstCoversStall => (
-                        "The burst rating covers a stall".to_owned(),
-                        "A stall lasts a moment and the burst rating is for ten seconds. The lightest pack; something \
-                         must cut the throttle when a stall lasts.",
-                    ),
+                let name = match rule {
+                    BatteryRule::ContinuousWithHeadroom => {
+                        format!("{} × the hardest work", significant(self.draft.job.battery_headroom))
+                    }
+                    BatteryRule::ContinuousCoversStall => "The continuous rating covers a stall".to_owned(),
+                    BatteryRule::BurstCoversStall => "The burst rating covers a stall".to_owned(),
                 };
                 School {
                     name,
                     says: format!(
-                        "{why} Here it asks {} continuously and {} for a moment.",
+                        "{} Here it asks {} continuously and {} for a moment.",
+                        rule.why(),
                         said(demand_a, "A"),
                         said(burst_a, "A")
                     ),
