@@ -158,8 +158,10 @@ async fn whatever_the_document_can_hold_has_a_field() {
         } else {
             &["job", "run"]
         };
+        browser.open(&server.url(&format!("/builds/{id}/sheet"))).await;
+        browser.until("the build", "document.querySelector('h1')").await;
         for step in steps {
-            browser.open(&server.url(&format!("/builds/{id}/{step}"))).await;
+            browser.turn_to(&format!("/builds/{id}/{step}")).await;
             browser
                 .until(
                     "figures",

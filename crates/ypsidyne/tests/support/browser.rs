@@ -160,6 +160,17 @@ impl Browser {
         self.client.goto(address).await.unwrap();
     }
 
+    /// Turns to another view of the page as a link in it does: nothing is loaded again.
+    pub async fn turn_to(&self, path: &str) {
+        self.run(&format!(
+            "for (const head of document.querySelectorAll('h1')) head.dataset.before = ''; \
+             history.pushState(null, '', '{path}'); dispatchEvent(new PopStateEvent('popstate'))"
+        ))
+        .await;
+        let there = format!("location.pathname === '{path}' && document.querySelector('h1:not([data-before])')");
+        self.until(path, &there).await;
+    }
+
     /// Runs a script in the page.
     pub async fn run(&self, script: &str) -> Value {
         self.client.execute(script, vec![]).await.unwrap()
