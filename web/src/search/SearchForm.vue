@@ -30,6 +30,9 @@ const stage = computed(() => {
 });
 const stageOf = computed(() => (stage.value === null ? undefined : drive.value?.gearing?.[stage.value]));
 const vehicle = computed(() => bench.jobDrive?.load.kind === "vehicle");
+const generates = computed(() => bench.jobDrive?.load.kind === "generator");
+const picks = computed(() => (generates.value ? PICKS.filter(({ kind }) => kind === "motor") : PICKS));
+const ranks = computed(() => (generates.value ? RANKS.filter(({ key }) => key !== "runtime") : RANKS));
 const owned = computed(() => ({
   motor: drive.value?.motor.label ?? "this motor",
   battery: option.value?.battery.label ?? "this battery",
@@ -54,6 +57,7 @@ const asked = computed(() => {
     drive: bench.driveIndex,
     stage: stage.value,
     wheels: vehicle.value,
+    generates: generates.value,
   });
 });
 const { value: counted, problem: countProblem } = useAnswer<Schemas["Counted"]>(
@@ -76,13 +80,14 @@ function begin(): void {
 <template>
   <form class="form" @submit.prevent="begin">
     <PartPick
-      v-for="pick in PICKS"
+      v-for="pick in picks"
       :key="pick.kind"
       v-model="form[pick.kind]"
       :kind="pick.kind"
       :word="pick.word"
       :owns="owned[pick.kind]"
     />
+    <p v-if="generates" class="note">It is turned: the battery it charges stands in the job.</p>
     <div class="line">
       <b>Number of motors</b>
       <span class="switch" role="group" aria-label="Number of motors">
@@ -142,7 +147,7 @@ function begin(): void {
       <b>Best is</b>
       <span class="switch" role="group" aria-label="Best is">
         <button
-          v-for="rank in RANKS"
+          v-for="rank in ranks"
           :key="rank.key"
           type="button"
           :aria-pressed="form.rank_by === rank.key"

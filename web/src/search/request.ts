@@ -81,9 +81,11 @@ export function wheelsOf(text: string): Listed {
   return { kind: "list", values };
 }
 
+const AS_IT_IS: Schemas["Pick"] = { filter: null, ids: [], own: false };
+
 function pickOf(kind: PickKind): Schemas["Pick"] {
   const { on, text, owned, ranges, ids, own } = form[kind];
-  if (!on) return { filter: null, ids: [], own: false };
+  if (!on) return AS_IT_IS;
   const filter = {
     kind,
     text,
@@ -107,6 +109,8 @@ export interface Place {
   /** The stage whose teeth are tried; null where there is none with teeth. */
   stage: number | null;
   wheels: boolean;
+  /** Whether it is turned: what it charges stands in the job, and neither pack nor controller of the shelf has a part in it. */
+  generates: boolean;
 }
 
 /** The request; null while an entry is wrong. */
@@ -117,6 +121,7 @@ export function requestOf({
   drive,
   stage,
   wheels,
+  generates,
 }: Place): Schemas["SearchRequest"] | null {
   const driver = wholeNumbers(form.driver, TEETH.least, TEETH.most);
   const driven = wholeNumbers(form.driven, TEETH.least, TEETH.most);
@@ -133,8 +138,8 @@ export function requestOf({
     option,
     drive,
     motors: pickOf("motor"),
-    batteries: pickOf("battery"),
-    controllers: pickOf("controller"),
+    batteries: generates ? AS_IT_IS : pickOf("battery"),
+    controllers: generates ? AS_IT_IS : pickOf("controller"),
     motor_count: [...form.counts],
     gearing: teeth
       ? {
@@ -144,6 +149,6 @@ export function requestOf({
         }
       : null,
     wheel_diameter_m: diameters.values,
-    rank_by: form.rank_by,
+    rank_by: generates && form.rank_by === "runtime" ? "margin" : form.rank_by,
   };
 }

@@ -206,3 +206,21 @@ async fn axes_are_round_in_the_units_that_are_read() {
     assert!([1.0, 2.0, 5.0].iter().any(|round| (first - round).abs() < 1e-6), "{ticks}");
     browser.end().await;
 }
+
+#[tokio::test]
+async fn a_generator_is_searched_by_what_is_turned() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    open_demo(&browser, &server, "Millrace generator", "search").await;
+    browser.until("the motors are counted", &format!("Number({COUNT}) > 50 && Number({COUNT}) < 500")).await;
+    let picks = browser.text("[...document.querySelectorAll('[data-pick]')].map(pick => pick.dataset.pick)").await;
+    assert_eq!(picks, "motor", "neither packs nor controllers are tried");
+    assert_eq!(browser.text("document.querySelectorAll('[data-rank=runtime]').length").await, "0");
+    browser.click("[data-begin]").await;
+    browser.until("some do it", &format!("{STATE} === 'done' && {SHOWN} > 0")).await;
+    let others = "[...document.querySelectorAll('[data-hit]')].filter(row => /\\d+S/.test(row.innerText)).length";
+    assert_eq!(browser.text(others).await, "0", "no pack of the shelf hangs on it");
+    // Nothing beats what the line through the cloud joins, and it is drawn on these two axes.
+    assert_ne!(browser.text("document.querySelector('path.front').getAttribute('d')").await, "");
+    browser.end().await;
+}
