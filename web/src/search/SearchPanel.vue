@@ -12,6 +12,7 @@ import SearchForm from "./SearchForm.vue";
 import { type Hit, type SearchLine, useSearches } from "./searches";
 
 const bench = useBench();
+const generates = computed(() => bench.jobDrive?.load.kind === "generator");
 const searches = useSearches();
 watch(
   () => bench.id,
@@ -89,7 +90,7 @@ function lookAt(hit: Hit): void {
   <PanelHead
     title="Search"
     :note="`in “${option?.name ?? ''}”, ${drive?.drive ?? ''}`"
-    says="Which of all motors, teeth, packs and controllers of the shelf do this job."
+    :says="`Which of all ${generates ? 'motors and teeth' : 'motors, teeth, packs and controllers'} of the shelf do this job.`"
   />
   <SearchForm v-show="formOpen" :running="running" @begin="begin" />
 

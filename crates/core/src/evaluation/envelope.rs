@@ -8,6 +8,7 @@ use crate::model::Drive;
 use crate::model::bus::Limit;
 use crate::model::cases::{Case, Figures, rpm};
 use crate::model::supply::{CHARGES, Chain};
+use crate::model::throttle::Yields;
 
 /// The full-throttle envelope of a drive, alone on the supply, at one charge.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -157,32 +158,70 @@ fn envelope(chain: &Chain<'_>, drive: &Drive<'_>, charge: usize) -> Envelope {
         })
         .collect();
     let speed = chain.peak_draw_rad_s(drive, charge);
-    let peak = drive.yielding_figures(source, speed, chain.yields(drive, charge)).map(|(figures, _)| figures);
+    let yields = chain.yields(drive, charge);
+    let peak = drive.yielding_figures(source, speed, yields).map(|(figures, _)| figures);
+    let peak = peak.map(|figures| (EnvelopePoint::new(drive, &figures), figures.supply_a));
+    let held = figures(Case::Stall).map(|figures| EnvelopePoint::new(drive, figures));
+    let says = held.zip(peak).map(|(held, (peak, _))| told(&held, &points, &peak, yields, drive.per_channel));
     Envelope {
         drive: drive.parts.drive.clone(),
         state_of_charge: CHARGES[charge],
         points,
         stretches,
         marks,
-        hungriest: peak.map(|figures| EnvelopePoint::new(drive, &figures)),
-        hungriest_supply_current_a: peak.map(|figures| figures.supply_a),
-        says: figures(Case::Stall).zip(peak.as_ref()).map(|(held, peak)| told(held, peak)),
+        hungriest: peak.map(|(point, _)| point),
+        hungriest_supply_current_a: peak.map(|(_, supply_a)| supply_a),
+        says,
     }
 }
 
-/// The currents of a motor that is held still, and where the drive draws most.
-fn told(held: &Figures, peak: &Figures) -> String {
-    let (motor_rpm, most_a) = (rpm(peak.motor_rad_s), significant(peak.channel_battery_a));
-    if motor_rpm < 1.0 {
-        return format!("With nothing to limit the current the battery gives most at stall: {most_a} A a channel.");
+/// The currents of a motor that is held still, where the curve draws most, and where the drive does if something yields
+/// before that.
+fn told(
+    held: &EnvelopePoint,
+    points: &[EnvelopePoint],
+    peak: &EnvelopePoint,
+    yields: Yields,
+    per_channel: f64,
+) -> String {
+    let drawn_a = |point: &EnvelopePoint| point.controller_battery_current_a;
+    let top = points.iter().max_by(|a, b| drawn_a(a).total_cmp(&drawn_a(b))).filter(|top| drawn_a(top) > drawn_a(peak));
+    let top = top.unwrap_or(peak);
+    let mut said = if top.motor_rpm < 1.0 {
+        format!(
+            "With nothing to limit the current the battery gives most at stall: {} A a channel.",
+            significant(drawn_a(top))
+        )
+    } else {
+        format!(
+            "Held still, each motor takes {} A{}, but a channel draws only {} A from the battery. It draws most, {} A, at {} rpm.",
+            significant(held.motor_current_a),
+            if per_channel > 1.0 {
+                let together_a = per_channel * held.motor_current_a;
+                format!(", the {} of a channel {} A", significant(per_channel), significant(together_a))
+            } else {
+                String::new()
+            },
+            significant(drawn_a(held)),
+            significant(drawn_a(top)),
+            significant(top.motor_rpm)
+        )
+    };
+    // Less than that by no more than rounding is that.
+    let before_that = match yields {
+        _ if drawn_a(peak) > 0.99 * drawn_a(top) => None,
+        Yields::Never => None,
+        Yields::Slips(_) => Some("On the ground the wheels slip before that: there it draws most"),
+        Yields::Softly(_) => Some("Started softly, as is usual, it draws most"),
+    };
+    if let Some(begins) = before_that {
+        said += &format!(" {begins}, {} A, at {} rpm.", significant(drawn_a(peak)), significant(peak.motor_rpm));
     }
-    format!(
-        "Held still, each motor takes {} A, but a channel draws only {} A from the battery. It draws most, {most_a} A, at {} rpm. \
-         The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different numbers.",
-        significant(held.motor_current_a),
-        significant(held.channel_battery_a),
-        significant(motor_rpm)
-    )
+    if top.motor_rpm >= 1.0 {
+        said += " The motor-current limit sets the push from rest, the battery-current limit the power at speed: two different \
+                 numbers.";
+    }
+    said
 }
 
 impl EnvelopePoint {

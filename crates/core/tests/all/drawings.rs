@@ -133,20 +133,28 @@ fn a_motor_current_limit_moves_the_hungriest_speed_away_from_stall() {
 
 #[test]
 fn the_two_limits_are_told_apart_with_the_currents_of_the_curves() {
-    let says = |slug: &str| {
+    let says_of = |slug: &str, option: usize| {
         let demo = demo::BUILDS.iter().find(|demo| demo.slug == slug).unwrap();
         let build = Build::from_json(demo.json).unwrap();
-        let envelope = envelopes(&build.job, &build.options[0]).remove(0);
+        let envelope = envelopes(&build.job, &build.options[option]).remove(0);
         (envelope.says.clone().unwrap(), envelope)
     };
+    let says = |slug: &str| says_of(slug, 0);
     let (limited, envelope) = says("hillside-harvest-cart");
     let (still, most) = (envelope.points[0], envelope.hungriest.unwrap());
-    for number in [still.motor_current_a, still.controller_battery_current_a, most.controller_battery_current_a] {
+    let drawn_a = envelope.points.iter().map(|point| point.controller_battery_current_a).fold(0.0, f64::max);
+    assert!(drawn_a > 2.0 * most.controller_battery_current_a, "the wheels of the cart slip before it draws most");
+    for number in
+        [still.motor_current_a, still.controller_battery_current_a, drawn_a, most.controller_battery_current_a]
+    {
         let near = |said: f64| (said / number - 1.0).abs() < 5e-3;
         let said = limited.split(' ').filter_map(|word| word.parse().ok()).any(near);
         assert!(said, "{number} A in {limited}");
     }
+    assert!(limited.contains("On the ground the wheels slip before that"), "{limited}");
     assert!(limited.contains("two different numbers"));
+    let (shared, _) = says_of("shuttlecock-launcher", 1);
+    assert!(shared.starts_with("Held still, each motor takes 12 A, the 2 of a channel 24 A, but"), "{shared}");
     let (bare, _) = says("shuttlecock-launcher");
     assert!(bare.starts_with("With nothing to limit the current the battery gives most at stall: "), "{bare}");
 }
