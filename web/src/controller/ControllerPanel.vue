@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { motorsOf, perChannelOf } from "../shared/lib/counts";
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
 import { CASE_WORDS } from "../workbench/words";
@@ -25,7 +26,7 @@ const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/controller`);
 const controller = computed(() => bench.drive?.controller ?? null);
 const points = computed(() => bench.envelope?.points ?? []);
-const perChannel = computed(() => bench.drive?.motors_per_channel ?? 1);
+const perChannel = computed(() => perChannelOf(bench.drive));
 
 const curves = computed<Curve[]>(() => [
   {
@@ -142,7 +143,7 @@ function toggleBec(): void {
 
 function addController(): void {
   const motor = bench.drive?.motor;
-  bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: bench.drive?.motor_count ?? 1 }, null);
+  bench.set(at.value, { kind: motor?.kind ?? "brushed", channels: motorsOf(bench.drive) }, null);
 }
 </script>
 

@@ -7,6 +7,7 @@ import { useBench } from "../workbench/bench";
 import { counted, teeth, toggleStock } from "./teeth";
 import { type Cells, SHADES, shadeOf, shareOf } from "./toothMap";
 import ToothPlot, { type At } from "./ToothPlot.vue";
+import type { PlotTable } from "../shared/plots/table";
 import { without } from "../shared/lib/pointer";
 import { figures, shownText } from "../units/quantity";
 import RatioNote from "./RatioNote.vue";
@@ -112,6 +113,35 @@ const seen = computed(() => {
   };
 });
 
+function table(): PlotTable {
+  const all = grid.value;
+  const columns = [
+    "driver",
+    "driven",
+    "ratio",
+    "how it comes out",
+    "weakest",
+    ...offered.value.map(({ word }) => word),
+  ];
+  if (!all) return { columns, rows: [] };
+  const rows = all.driver_teeth.flatMap((few, row) =>
+    all.driven_teeth.map((many, column) => {
+      const index = row * all.driven_teeth.length + column;
+      const verdict = all.feasible[index] ? (all.verdict[index] ?? "") : "cannot do the work";
+      const told = offered.value.map((of) => said(all[of.key][index], of));
+      return [
+        String(few),
+        String(many),
+        figures(all.ratio[index] ?? 0, 4),
+        verdict,
+        all.weakest[index] ?? "",
+        ...told,
+      ];
+    }),
+  );
+  return { columns, rows };
+}
+
 function use(): void {
   const pair = seen.value;
   const stage = inUse.value;
@@ -178,6 +208,8 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
     <ToothPlot
       v-if="cells && grid"
       v-model:cursor="cursor"
+      :title="`Teeth: ${metric.word}`"
+      :table="table"
       :cells="cells"
       :driver="grid.driver_teeth"
       :driven="grid.driven_teeth"
@@ -195,7 +227,6 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
       <span><i class="key edge-key"></i> holds inside the line</span>
       <span><i class="key cannot-key"></i> cannot do the work</span>
       <span><i class="key use-key"></i> in use</span>
-      <span>driver teeth upright, driven teeth along</span>
     </div>
     <p class="read" role="status" aria-live="polite" data-tooth-read>
       <template v-if="seen">
@@ -231,7 +262,6 @@ function setRange(wheel: "driver" | "driven", end: 0 | 1, text: string): void {
         </span>
         <button v-if="cursor" type="button" class="boxed" data-take-pair @click="use">Take this pair</button>
       </template>
-      <template v-else>Point at a pair, or step with the arrows; Enter or a press takes it.</template>
     </p>
     <RatioNote :stage="stage" :driver="driver" :driven="driven" @take="take" />
   </section>

@@ -8,40 +8,76 @@ export interface At {
 
 <script setup lang="ts">
 // The map of tooth pairs itself: shades, the edge of what holds, the pair in use, where one looks.
-import { computed, ref } from "vue";
+import { computed } from "vue";
+import { usePlot } from "../shared/plots/plot";
+import PlotFrame from "../shared/plots/PlotFrame.vue";
+import type { PlotTable } from "../shared/plots/table";
 import { type Cells, edgePath, SHADES, shadePath, shareOf } from "./toothMap";
-import { useElementSize } from "@vueuse/core";
 
 const props = defineProps<{
+  title: string;
   cells: Cells;
   driver: number[];
   driven: number[];
   here: At | null;
   stockDriver: number[];
   stockDriven: number[];
+  table: () => PlotTable;
 }>();
 const emit = defineEmits<{ use: [] }>();
 const cursor = defineModel<At | null>("cursor", { required: true });
 
-const box = ref<HTMLElement>();
-const { width } = useElementSize(box, { width: 1000, height: 0 });
-const GUTTER = { left: 38, bottom: 22 };
-const size = computed(() => Math.max(4, Math.floor((width.value - GUTTER.left) / props.driven.length)));
-const tall = computed(() => Math.min(size.value, 13));
-const map = computed(() => ({
-  width: size.value * props.driven.length,
-  height: tall.value * props.driver.length,
-}));
-/** A label every so many teeth, so that they do not touch. */
-const every = (room: number, one: number) => [1, 2, 5, 10, 20].find((step) => step * one >= room) ?? 50;
-const rowLabels = computed(() => props.driver.filter((count) => count % every(12, tall.value) === 0));
-const columnLabels = computed(() => props.driven.filter((count) => count % every(26, size.value) === 0));
-const stockRows = computed(() =>
-  props.driver.flatMap((count, row) => (props.stockDriver.includes(count) ? [row] : [])),
-);
-const stockColumns = computed(() =>
-  props.driven.flatMap((count, column) => (props.stockDriven.includes(count) ? [column] : [])),
-);
+/** A row is so high, px, while there are few. */
+const ROW_PX = 13;
+const MOST_PX = 320;
+/** Half a tooth beyond the first and the last: a cell stands around its number. */
+const around = (counts: number[]): [number, number] => [(counts[0] ?? 0) - 0.5, (counts.at(-1) ?? 0) + 0.5];
+const whole = (value: number) => (Number.isInteger(value) ? String(value) : "");
+const plot = usePlot({
+  axis: () => ({ name: "driven teeth", span: around(props.driven), round: false, say: whole, pace: 50 }),
+  panels: () => [
+    {
+      key: "driver",
+      name: "driver teeth",
+      height: Math.min(MOST_PX, ROW_PX * props.driver.length),
+      span: around(props.driver),
+      round: false,
+      say: whole,
+      pace: 26,
+    },
+  ],
+});
+const map = computed(() => {
+  const { left, right, top, bottom } = plot.frame.value;
+  return {
+    left,
+    bottom,
+    width: right - left,
+    height: bottom - top,
+    wide: (right - left) / props.driven.length,
+    tall: (bottom - top) / props.driver.length,
+  };
+});
+/** Cells are counted from the corner of the fewest teeth, upwards. */
+const onto = computed(() => {
+  const { left, bottom, wide, tall } = map.value;
+  return `translate(${left} ${bottom}) scale(${wide} ${-tall})`;
+});
+const boxOf = ({ row, column }: At) => ({
+  x: map.value.left + column * map.value.wide - 1,
+  y: map.value.bottom - (row + 1) * map.value.tall - 1,
+  width: map.value.wide + 2,
+  height: map.value.tall + 2,
+});
+const stock = computed(() => {
+  const { left, bottom, wide, tall } = map.value;
+  const rows = props.driver.flatMap((count, row) => (props.stockDriver.includes(count) ? [row] : []));
+  const columns = props.driven.flatMap((count, at) => (props.stockDriven.includes(count) ? [at] : []));
+  return [
+    ...rows.map((row) => `M${left - 4} ${bottom - (row + 0.5) * tall}h8`),
+    ...columns.map((column) => `M${left + (column + 0.5) * wide} ${bottom - 4}v8`),
+  ].join("");
+});
 
 const shades = computed(() => Array.from({ length: SHADES }, (_, shade) => shadePath(props.cells, shade)));
 const cannot = computed(() => shadePath(props.cells, -1));
@@ -51,7 +87,7 @@ const edge = computed(() => edgePath(props.cells));
 function place(event: PointerEvent): At | null {
   const box = (event.currentTarget as Element).getBoundingClientRect();
   const column = Math.floor(((event.clientX - box.left) / box.width) * props.driven.length);
-  const row = Math.floor(((event.clientY - box.top) / box.height) * props.driver.length);
+  const row = Math.floor(((box.bottom - event.clientY) / box.height) * props.driver.length);
   const inside = column >= 0 && row >= 0 && column < props.driven.length && row < props.driver.length;
   return inside ? { row, column } : null;
 }
@@ -73,8 +109,8 @@ function press(event: PointerEvent): void {
 const MOVES: Record<string, [number, number]> = {
   ArrowLeft: [0, -1],
   ArrowRight: [0, 1],
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
+  ArrowUp: [1, 0],
+  ArrowDown: [-1, 0],
 };
 function key(event: KeyboardEvent): void {
   const move = MOVES[event.key];
@@ -95,117 +131,58 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div ref="box" class="plot">
-    <svg
-      :width="GUTTER.left + map.width"
-      :height="map.height + GUTTER.bottom"
-      :viewBox="`0 0 ${GUTTER.left + map.width} ${map.height + GUTTER.bottom}`"
-      aria-hidden="true"
-    >
-      <g :transform="`translate(${GUTTER.left} 0) scale(${size} ${tall})`">
-        <path
-          v-for="(path, shade) in shades"
-          :key="shade"
-          :d="path"
-          class="shade"
-          :style="{ '--share': shareOf(shade) }"
-        />
-        <path :d="blank" class="blank" />
-      </g>
-      <g :transform="`translate(${GUTTER.left} 0)`">
-        <path :d="cannot" :transform="`scale(${size} ${tall})`" class="cannot" />
-        <path
-          :d="edge"
-          :transform="`scale(${size} ${tall})`"
-          class="edge"
-          vector-effect="non-scaling-stroke"
-        />
-        <path v-for="row in stockRows" :key="`row ${row}`" :d="`M-7 ${(row + 0.5) * tall}h5`" class="stock" />
-        <path
-          v-for="column in stockColumns"
-          :key="`column ${column}`"
-          :d="`M${(column + 0.5) * size} ${map.height + 2}v5`"
-          class="stock"
-        />
-        <rect
-          v-if="here"
-          :x="here.column * size - 1"
-          :y="here.row * tall - 1"
-          :width="size + 2"
-          :height="tall + 2"
-          class="in-use"
-        />
-        <rect
-          v-if="cursor"
-          :x="cursor.column * size - 1"
-          :y="cursor.row * tall - 1"
-          :width="size + 2"
-          :height="tall + 2"
-          class="cursor"
-        />
-      </g>
-      <text
-        v-for="count in rowLabels"
-        :key="count"
-        :x="GUTTER.left - 9"
-        :y="(driver.indexOf(count) + 0.5) * tall + 4"
-        text-anchor="end"
-      >
-        {{ count }}
-      </text>
-      <text
-        v-for="count in columnLabels"
-        :key="count"
-        :x="GUTTER.left + (driven.indexOf(count) + 0.5) * size"
-        :y="map.height + 18"
-        text-anchor="middle"
-      >
-        {{ count }}
-      </text>
-    </svg>
-    <div
+  <PlotFrame
+    :title="title"
+    :plot="plot"
+    role="application"
+    tabindex="0"
+    hint="point at a pair, or step with the arrows; Enter or a press takes it"
+    :table="table"
+    data-tooth-plot
+    aria-description="Arrow keys look at a pair, Enter takes it, Escape goes back."
+    @keydown="key"
+  >
+    <g :transform="onto">
+      <path
+        v-for="(path, shade) in shades"
+        :key="shade"
+        :d="path"
+        class="shade"
+        :style="{ '--share': shareOf(shade) }"
+      />
+      <path :d="blank" class="blank" />
+      <path :d="cannot" class="blank" />
+      <path :d="edge" class="edge" vector-effect="non-scaling-stroke" />
+    </g>
+    <path :d="stock" class="stock" />
+    <rect v-if="here" v-bind="boxOf(here)" class="in-use" />
+    <rect v-if="cursor" v-bind="boxOf(cursor)" class="cursor" />
+    <rect
+      :x="map.left"
+      :y="map.bottom - map.height"
+      :width="map.width"
+      :height="map.height"
       class="surface"
-      tabindex="0"
-      role="application"
-      aria-label="Map of tooth pairs. Arrow keys look, Enter takes the pair, Escape goes back."
-      :style="{ left: `${GUTTER.left}px`, width: `${map.width}px`, height: `${map.height}px` }"
       data-tooth-surface
       @pointermove="look"
       @pointerdown="press"
       @pointerleave="$event.pointerType === 'mouse' && (cursor = null)"
-      @keydown="key"
-    ></div>
-  </div>
+    />
+  </PlotFrame>
 </template>
 
 <style scoped>
-.plot {
-  position: relative;
-  overflow-x: auto;
-}
-
-svg {
-  display: block;
-}
-
 .surface {
-  position: absolute;
-  top: 0;
+  fill: transparent;
   cursor: crosshair;
   touch-action: manipulation;
-}
-
-text {
-  font: 400 var(--size-tick) var(--mono);
-  fill: var(--soft);
 }
 
 .shade {
   fill: color-mix(in oklab, var(--tone) var(--share), var(--sheet));
 }
 
-.blank,
-.cannot {
+.blank {
   fill: var(--faint);
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { motorsOf } from "../shared/lib/counts";
 import { computed } from "vue";
 import { useBench } from "../workbench/bench";
 import FieldGroup from "../shared/fields/FieldGroup.vue";
@@ -172,7 +173,7 @@ const more = computed(
     (hasThermal.value ? HEAT_PATH.length : 0),
 );
 const several = computed(() => {
-  const count = bench.drive?.motor_count ?? 1;
+  const count = motorsOf(bench.drive);
   return count > 1 ? `${count} of them` : "";
 });
 

@@ -1,5 +1,6 @@
 // What can be dragged on the envelope: the target, the climb, the current limit, the cells of the pack. A place of the chart
 // becomes a figure in proportion to what stood there when the drag began; what then is comes from the core.
+import { cellsOf, perChannelOf } from "../shared/lib/counts";
 import { computed, type ComputedRef, ref } from "vue";
 import { fieldMeta } from "../api/fields";
 import type { Curve } from "../shared/plots/curves";
@@ -145,7 +146,7 @@ export function useEnvelopeHandles(
     if (!bench.drive?.controller || !first) return null;
     const pointer = `${bench.drivePointer}/controller/motor_current_limit_a`;
     const stretch = bench.envelope?.stretches.find(({ limited_by: by }) => by === "motor_current");
-    const perChannel = bench.drive.motors_per_channel ?? 1;
+    const perChannel = perChannelOf(bench.drive);
     const value = bench.drive.controller.motor_current_limit_a ?? first.motor_current_a * perChannel;
     const knee = stretch && points.findLast((point) => point.motor_rpm <= stretch.to_rpm);
     const place = knee ?? first;
@@ -179,7 +180,7 @@ export function useEnvelopeHandles(
     return {
       key: "cells",
       name: "cells in series",
-      said: `${battery.cells_series * (battery.packs_series ?? 1)} cells, ${shownText("voltage", bench.optionFigures?.supply.open_circuit_v.mid)}`,
+      said: `${cellsOf(battery)} cells, ${shownText("voltage", bench.optionFigures?.supply.open_circuit_v.mid)}`,
       x: last.motor_rpm,
       y: inTorque(last.shaft_torque_nm),
       shape: "knob",

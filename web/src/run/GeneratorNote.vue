@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A machine that is turned: what comes out over load and over speed, the speed-up it needs, what stands on the leads when
 // the load falls off, other machines on the same source.
+import { motorsOf } from "../shared/lib/counts";
 import { computed, ref } from "vue";
 import type { Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
@@ -64,7 +65,7 @@ const loads = computed(() => {
 });
 const lines = computed(() => {
   const own = now.value;
-  const count = bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive)?.motor_count ?? 1;
+  const count = motorsOf(bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive));
   const each = count > 1 ? " each" : "";
   return [
     { name: "current", text: shownText("current", own.current_a) + each },

@@ -1,4 +1,5 @@
 // The power path of a machine that is turned: from the source at the right to what hangs on it at the left.
+import { motorsOf } from "../shared/lib/counts";
 import type { OptionSheet, Schemas } from "../api/client";
 import type { Flow, Stage } from "../workbench/path/flow";
 import { figures, shownText } from "../units/quantity";
@@ -27,7 +28,7 @@ export function generatingFlow(
   ratio: number,
 ): Flow {
   const charges = load.electrical.battery_v != null;
-  const motors = parts.motor_count ?? 1;
+  const motors = motorsOf(parts);
   const times = (text: string) => (motors > 1 ? `${motors} × ${text}` : text);
   const motorW = now.copper_loss_w + now.no_load_loss_w;
   const joints = [now.output_power_w, now.output_power_w, now.output_power_w];

@@ -1,4 +1,5 @@
 // A run at one moment: the row that stands there, and the power path of it.
+import { capacityOf, cellsOf, motorsOf } from "../shared/lib/counts";
 import { LIMITS } from "../api/limits.gen";
 import type { CaseEvaluation, OptionSheet, Schemas } from "../api/client";
 import { LOAD_WORDS } from "../workbench/words";
@@ -57,7 +58,7 @@ export function flowAt(
   const { battery: inCells, wiring: inLeads } = point?.stage_losses_w ?? { battery: 1, wiring: 0 };
   const cells = inCells + inLeads > 0 ? inCells / (inCells + inLeads) : 1;
   const battery = option.battery;
-  const motors = parts.motor_count ?? 1;
+  const motors = motorsOf(parts);
   const times = (text: string) => (motors > 1 ? `${motors} × ${text}` : text);
   const rotation = shownText("rotation", at(series.output_rpm), 4);
   const speed = series.speed_m_s[row];
@@ -75,7 +76,7 @@ export function flowAt(
         reading(`${figures(100 * at(series.state_of_charge), 3)} %`),
         reading(current(series.supply_current_a)),
       ],
-      foot: `${battery.cells_series * (battery.packs_series ?? 1)} cells · ${shownText("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
+      foot: `${cellsOf(battery)} cells · ${shownText("capacity", capacityOf(battery))}`,
       lossW: lost.supply * cells,
       sideW: 0,
     },

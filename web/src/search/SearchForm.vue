@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // What a search tries, and how many combinations that makes.
+import { motorsOf } from "../shared/lib/counts";
 import { computed } from "vue";
 import { useAnswer } from "../api/answer";
 import { api, type Schemas } from "../api/client";
@@ -101,7 +102,7 @@ function begin(): void {
           {{ count }}
         </button>
       </span>
-      <span v-if="form.counts.length === 0" class="note">as now: {{ drive?.motor_count ?? 1 }}</span>
+      <span v-if="form.counts.length === 0" class="note">as now: {{ motorsOf(drive) }}</span>
     </div>
     <div v-if="stageOf" class="line">
       <b>Teeth</b>

@@ -1,4 +1,5 @@
 // What stands in each step, in a few words; and how its checks came out.
+import { capacityOf, cellsOf, motorsOf } from "../shared/lib/counts";
 import { computed, type ComputedRef } from "vue";
 import type { Verdict } from "../api/client";
 import { STEPS, type Step } from "../router";
@@ -91,12 +92,10 @@ export function useStepWords(): ComputedRef<Record<Step, string>> {
     return {
       job: `${LOAD_WORDS[load?.kind ?? ""] ?? ""} · ${targetWords(bench)}`,
       motor: drive
-        ? `${(drive.motor_count ?? 1) > 1 ? `${drive.motor_count} × ` : ""}${figures(drive.motor.kv_rpm_per_v)} Kv ${drive.motor.kind}`
+        ? `${motorsOf(drive) > 1 ? `${motorsOf(drive)} × ` : ""}${figures(drive.motor.kv_rpm_per_v)} Kv ${drive.motor.kind}`
         : "",
       gearing: stages.length === 0 ? ratio : `${ratio}, ${kinds}`,
-      battery: battery
-        ? `${battery.cells_series * (battery.packs_series ?? 1)} cells · ${shownText("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`
-        : "",
+      battery: battery ? `${cellsOf(battery)} cells · ${shownText("capacity", capacityOf(battery))}` : "",
       controller: controller ? (limit ? `limit ${figures(limit)} A motor` : controller.kind) : "plain switch",
       wiring: runs === 1 ? "1 run" : `${runs} runs`,
       search: "what of the shelf does it",

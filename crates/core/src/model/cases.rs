@@ -316,9 +316,7 @@ impl Drive<'_> {
             self.bare_target(&full)
         };
         let mut cases = vec![no_load, full, stall, target];
-        if let Some(climb) = self.climb()
-            && self.controller.present
-        {
+        if let Some(climb) = self.climb() {
             cases.push(self.holding_case(source, Case::Climb, charge, climb.output_nm, climb.output_rad_s));
         }
         cases
@@ -377,9 +375,10 @@ impl Drive<'_> {
         CaseResult { case: Case::Target, feasible, limited_by: if feasible { None } else { full.limited_by }, ..*full }
     }
 
-    /// The hill of the load, if there is one.
+    /// The hill that is to be held, if there is one: nothing holds a speed on a plain switch.
     pub fn climb(&self) -> Option<&super::load::Climb> {
-        self.load.vehicle.as_ref().and_then(|vehicle| vehicle.climb.as_ref())
+        let vehicle = self.load.vehicle.as_ref().filter(|_| self.controller.present)?;
+        vehicle.climb.as_ref()
     }
 }
 

@@ -1,8 +1,10 @@
 //! Machines that are turned, against closed forms.
 
 use approx::assert_relative_eq;
+use proptest::prelude::*;
 use rstest::rstest;
 use serde_json::{Value, json};
+use ypsidyne_core::Generating;
 use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::checks::Verdict;
 use ypsidyne_core::evaluation::{OptionEvaluation, evaluate};
@@ -83,6 +85,55 @@ fn what_goes_in_comes_out_or_is_lost(#[case] kind: &str, #[case] bridge_v: f64) 
         // The source gives what its line says at that speed.
         assert_relative_eq!(g.source_torque_nm, 30.0 * (1.0 - g.source_rpm / 90.0), max_relative = 1e-7);
         assert!(g.best_load_power_w >= g.output_power_w * (1.0 - 1e-9) || g.output_voltage_v > 12.7);
+    }
+}
+
+/// A machine with everything that is lost, as it comes out with what hangs on it and a ratio.
+fn lossy(kind: &str, source: &Value, hangs: Value, ratio: f64) -> Generating {
+    let motor = json!({ "kind": kind, "no_load_current_a": 0.6, "no_load_voltage_v": 12, "no_load_speed_share": 0.3 });
+    let mut document = serde_json::to_value(build(source.clone(), hangs, motor, ratio)).unwrap();
+    document["options"][0]["drives"][0]["gearing"][0]["efficiency"] = json!(0.85);
+    document["options"][0]["drives"][0]["motor_count"] = json!(2);
+    let option = only(&Build::from_value(&document).unwrap());
+    option.drives[0].generating.clone().unwrap()
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(60))]
+
+    /// Maximum power transfer, and the ratio for a voltage, by what comes out when they are put in.
+    #[test]
+    fn the_best_load_and_the_ratio_for_a_voltage_are_what_they_promise(
+        kind in prop::sample::select(vec!["brushless", "brushed"]), stall_nm in 4.0..60.0f64, runaway_rpm in 30.0..300.0f64,
+        held in any::<bool>(), gear in 3.0..60.0f64, ohm in 0.5..30.0f64, battery in prop::option::of(6.0..20.0f64),
+    ) {
+        let source = if held { json!({ "rpm": runaway_rpm }) } else {
+            json!({ "stall_torque_nm": stall_nm, "runaway_rpm": runaway_rpm })
+        };
+        let with = |hangs: Value, ratio: f64| lossy(kind, &source, hangs, ratio);
+        let resistance = |ohm: f64| json!({ "resistance_ohm": ohm });
+        let best = with(resistance(ohm), gear);
+        if best.best_load_power_w > 1e-6 {
+            let at = |share: f64| with(resistance(share * best.best_load_ohm), gear).output_power_w;
+            prop_assert!((at(1.0) / best.best_load_power_w - 1.0).abs() < 1e-9, "{} W of {}", at(1.0), best.best_load_power_w);
+            prop_assert!(at(0.8) < at(1.0) && at(1.25) < at(1.0));
+        }
+        let hangs = battery.map_or_else(|| resistance(ohm), |volts| json!({ "battery_v": volts }));
+        let bridge_v = if kind == "brushless" { 1.4 } else { 0.0 };
+        let reached_v = |ratio: f64| {
+            let now = with(hangs.clone(), ratio);
+            if battery.is_some() { now.emf_v - bridge_v } else { now.output_voltage_v }
+        };
+        match with(hangs.clone(), gear).ratio_for_needed_voltage {
+            Some(ratio) => {
+                prop_assert!((reached_v(ratio) / 12.0 - 1.0).abs() < 1e-9, "{} V at 1 : {ratio}", reached_v(ratio));
+                prop_assert!(reached_v(0.99 * ratio) < 12.0);
+            }
+            None => {
+                let tried = (0..60).map(|step| 1.2_f64.powi(step)).find(|ratio| reached_v(*ratio) >= 12.0);
+                prop_assert_eq!(tried, None);
+            }
+        }
     }
 }
 

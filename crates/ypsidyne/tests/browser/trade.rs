@@ -6,7 +6,7 @@ use crate::window::{Browser, document, open_demo, until_stored};
 use serde_json::json;
 
 const RIGHT: &str = "\u{e014}";
-const DOWN: &str = "\u{e015}";
+const UP: &str = "\u{e013}";
 const ENTER: &str = "\u{e007}";
 
 const TEETH: &str = "/options/0/drives/0/gearing/0";
@@ -47,8 +47,8 @@ async fn the_map_of_teeth_is_walked_by_keyboard_and_a_pair_is_taken_and_undone()
     browser.until("the map", "document.querySelector('[data-tooth-map] .edge')?.getAttribute('d').length > 100").await;
     browser.until_text("pairs hold").await;
     browser.until("the ratio", "document.querySelector('[data-ratio-needed]')").await;
-    browser.run("document.querySelector('[data-tooth-surface]').focus()").await;
-    browser.keys(&format!("{RIGHT}{RIGHT}{DOWN}")).await;
+    browser.run("document.querySelector('[data-tooth-plot]').focus()").await;
+    browser.keys(&format!("{RIGHT}{RIGHT}{UP}")).await;
     browser
         .until("what the pair does", "document.querySelector('[data-tooth-read]').textContent.includes('17 : 42')")
         .await;
@@ -64,6 +64,14 @@ async fn the_map_of_teeth_is_walked_by_keyboard_and_a_pair_is_taken_and_undone()
     // Another range is remembered in this browser.
     browser.run("const one = document.querySelector(\"[data-range='driver-1']\"); one.value = '30'; one.dispatchEvent(new Event('change'))").await;
     browser.until("fewer rows", "document.querySelector('[data-holding]').textContent.includes('of 1320')").await;
+    // The map can be read as a table and taken away, as any chart.
+    browser.run("[...document.querySelectorAll('[data-tooth-map] figcaption button')].find(button => button.innerText === 'table').click()").await;
+    browser.until("all pairs", "document.querySelectorAll('[data-tooth-map] .behind tbody tr').length === 1320").await;
+    let first = browser
+        .text("document.querySelector('[data-tooth-map] .behind tbody tr').innerText.split(/\\s+/).slice(0, 2)")
+        .await;
+    assert_eq!(first, "9,20");
+    assert_eq!(browser.text("document.querySelectorAll('[data-tooth-map] [data-plot-csv]').length").await, "1");
     browser.run("location.reload()").await;
     browser.until("still", "document.querySelector('[data-holding]')?.textContent.includes('of 1320')").await;
     browser.end().await;
@@ -78,7 +86,7 @@ async fn a_finger_looks_with_its_first_touch_and_takes_with_its_second() {
     browser.until("the map", "document.querySelector('[data-tooth-map] .edge')?.getAttribute('d').length > 100").await;
     let touch = "const surface = document.querySelector('[data-tooth-surface]'); const box = surface.getBoundingClientRect(); \
         surface.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, pointerType: 'touch', buttons: 1, \
-        clientX: box.left + box.width * (30.5 / 60), clientY: box.top + box.height * (9.5 / 40) }))";
+        clientX: box.left + box.width * (30.5 / 60), clientY: box.bottom - box.height * (9.5 / 40) }))";
     browser.run(touch).await;
     browser.until("looked at", "document.querySelector('[data-tooth-read]').textContent.includes('18 : 50')").await;
     assert_eq!(document(&server, &id).await.pointer(&format!("{TEETH}/driver_teeth")), Some(&json!(16)));

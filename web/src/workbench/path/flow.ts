@@ -1,4 +1,5 @@
 // The power path as data: stage by stage what comes in, what is lost, what stands at the joint.
+import { capacityOf, cellsOf, channelsOf, motorsOf } from "../../shared/lib/counts";
 import { LIMITS } from "../../api/limits.gen";
 import { computed, type ComputedRef } from "vue";
 import type {
@@ -133,9 +134,9 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
       delta: compared ? difference(quantity, now, then, places) : null,
     };
   };
-  const channels = Math.ceil((parts.motor_count ?? 1) / (parts.motors_per_channel ?? 1));
+  const channels = channelsOf(parts);
   const battery = option.battery;
-  const cells = battery.cells_series * (battery.packs_series ?? 1);
+  const cells = cellsOf(battery);
   const supplyRuns = option.wiring?.runs?.length ?? 0;
   const kind = load ?? "constant_torque";
   const speed = point.speed_m_s ?? point.tip_speed_m_s;
@@ -146,7 +147,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
       step: "battery",
       title: "Battery",
       readings: [reading("voltage", "open_circuit_v"), reading("current", "supply_current_a")],
-      foot: `${cells} cells · ${show("capacity", battery.capacity_ah * (battery.packs_parallel ?? 1))}`,
+      foot: `${cells} cells · ${show("capacity", capacityOf(battery))}`,
       lossW: lost.battery,
       sideW: 0,
     },
@@ -173,7 +174,7 @@ export function flowOf({ point, base, compared, option, parts, result, figures: 
     },
     {
       step: "motor",
-      title: (parts.motor_count ?? 1) > 1 ? `Motor × ${parts.motor_count}` : "Motor",
+      title: motorsOf(parts) > 1 ? `Motor × ${motorsOf(parts)}` : "Motor",
       readings: [
         reading("rotation", "motor_rpm", { places: 4 }),
         reading("torque", "motor_torque_nm", { count: parts.motor_count }),
