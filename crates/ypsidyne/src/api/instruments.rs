@@ -208,7 +208,8 @@ async fn keep_in_mind(app: &App) -> Result<(), ApiError> {
 
 async fn read(State(app): State<App>, body: JsonBody) -> Result<Json<Readings>, ApiError> {
     let asked: ReadRequest = body.read().await?;
-    Ok(Json(app.instruments.read(&asked.wanted).await?))
+    let instruments = app.instruments.clone();
+    seen_through(async move { instruments.read(&asked.wanted).await }).await.map(Json)
 }
 
 /// What is begun at an instrument goes on to its end, also where whoever asked for it hangs up. A fault of the program is told
@@ -219,9 +220,15 @@ async fn seen_through<T: Send + 'static>(
     Ok(tokio::spawn(work).await.map_err(|_| ApiError::Internal)??)
 }
 
+/// What the supply says of itself. It is read to its end also where whoever asked hangs up: a connection on which an exchange
+/// was cut off is given up, and a supply that nobody watches any more goes off.
 async fn supply_now(app: &App, age: Duration) -> SupplyReply {
     let supply = match app.instruments.supply() {
-        Some(supply) => Some(supply.look_within(age).await),
+        Some(supply) => {
+            let looking = supply.clone();
+            let looked = tokio::spawn(async move { looking.look_within(age).await }).await;
+            Some(looked.unwrap_or_else(|_| supply.now()))
+        }
         None => None,
     };
     SupplyReply { supply, left_on: app.instruments.left_on() }

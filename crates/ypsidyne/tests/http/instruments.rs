@@ -284,6 +284,37 @@ async fn the_output_goes_off_when_an_instrument_fails_and_when_the_program_ends(
     assert!(!bench.output_is_on(), "off before the program ended");
 }
 
+/// A page that is loaded again hangs up in the middle of a reading: the connection to the supply stays, and what is on stays on.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_reading_goes_on_to_its_end_where_whoever_asked_for_it_hangs_up() {
+    let server = Server::demo();
+    let Bench { bench, mut supply, addresses, .. } = bench(motor(None).unwrap(), 6).await;
+    for (role, address) in ["supply", "meter"].into_iter().zip(addresses) {
+        let taken =
+            put(&server, &format!("/api/instruments/use/{role}"), &json!({ "address": address.to_string() })).await;
+        assert_eq!(taken.status(), StatusCode::OK);
+    }
+    let on = json!({ "voltage_v": 6, "limit_a": 1, "on": true });
+    assert_eq!(put(&server, "/api/instruments/supply", &on).await.status(), StatusCode::OK);
+    // Every answer takes a second and a half from now on, that to this one too.
+    let _ = supply.tell("SIM:FAUL SLOW,ON").await;
+    let wanted = json!({ "wanted": ["voltage", "current"] }).to_string();
+    for (path, body) in [("supply", None), ("supply/events", None), ("read", Some(wanted))]
+        .map(|(path, body)| (format!("/api/instruments/{path}"), body))
+    {
+        let asking = async {
+            match body {
+                Some(body) => drop(post_json(&server, &path, body).await),
+                None => drop(reqwest::get(server.url(&path)).await.unwrap().text().await),
+            }
+        };
+        let heard = tokio::time::timeout(Duration::from_millis(500), asking).await;
+        assert!(heard.is_err(), "{path} answers while every answer is slow");
+        tokio::time::sleep(Duration::from_millis(2500)).await;
+        assert!(bench.output_is_on(), "{path}: the connection was lost with whoever asked, and the output went off");
+    }
+}
+
 #[tokio::test]
 async fn off_by_hand_goes_first_whatever_else_is_wrong_and_is_told_as_the_supply_says_it() {
     let server = Server::demo();
