@@ -62,6 +62,9 @@ pub struct Generating {
     /// Current of one winding that heats it, A: what its rating is about. Of direct current it is the current.
     #[serde(skip)]
     pub winding_a: f64,
+    /// Whether it charges a battery, which holds its voltage down.
+    #[serde(skip)]
+    pub charges: bool,
     /// Lost in brushes or bridge, all machines, W.
     pub bridge_loss_w: f64,
     /// Lost in windings and leads, all machines, W.
@@ -296,8 +299,11 @@ impl<'a> GeneratorModel<'a> {
     pub fn voltage_there_v(&self) -> f64 {
         let speed = self.speed();
         let current_a = self.flow(speed).current_a;
-        let charges = current_a > 0.0 && matches!(self.hangs, ElectricalLoad::Battery(_));
-        if charges { self.open_v(self.runaway()) } else { self.output_v(speed, current_a) }
+        if self.charges(current_a) { self.open_v(self.runaway()) } else { self.output_v(speed, current_a) }
+    }
+
+    fn charges(&self, current_a: f64) -> bool {
+        current_a > 0.0 && matches!(self.hangs, ElectricalLoad::Battery(_))
     }
 
     /// What must be reached, V; `None` when nobody said.
@@ -394,6 +400,7 @@ impl<'a> GeneratorModel<'a> {
             best_load_ohm,
             best_load_power_w,
             cut_in_rpm: (against_v > 0.0).then(|| rpm(against_v / (kt * self.ratio))),
+            charges: self.charges(current_a),
             bridge_loss_w: drive.motors * current_a * self.lost_v(),
             copper_loss_w: drive.motors * point.copper_w,
             winding_a: match drive.parts.motor.kind {

@@ -1,7 +1,6 @@
 //! Checks of a machine that is turned: does it reach its voltage, does it stand speed and current, what if the load falls off.
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject, motor};
-use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
 use crate::format::significant;
 use crate::formulas::constants::TOUCH_SAFE_DC_V;
@@ -17,8 +16,7 @@ pub(super) fn judge(
 ) {
     let subject = |code| Subject::of_drive(code, drive);
     let parts = &drive.parts.motor;
-    let charges = generating.current_a > 0.0
-        && matches!(&drive.job.load, Load::Generator(generator) if generator.electrical.battery_v.is_some());
+    let charges = generating.charges;
     let geared = || match generating.ratio_for_needed_voltage {
         Some(ratio) => format!("; it takes a speed-up of 1 : {} or more", significant(ratio)),
         None => "; no speed-up reaches it on this source".to_owned(),
