@@ -153,6 +153,18 @@ impl JobDrive {
     pub fn jams(&self) -> bool {
         self.can_jam.unwrap_or(!matches!(self.load, Load::Vehicle(_) | Load::Fan(_)))
     }
+
+    /// How long it may take from rest to speed, s; `None` where nobody asks for it.
+    #[must_use]
+    pub const fn allowed_to_speed_s(&self) -> Option<f64> {
+        match &self.load {
+            Load::Vehicle(vehicle) => vehicle.accelerate_s,
+            Load::Flywheel(flywheel) => flywheel.spin_up_s,
+            Load::Fan(fan) => fan.spin_up_s,
+            Load::Blade(blade) => blade.spin_up_s,
+            Load::Hoist(_) | Load::ConstantTorque(_) | Load::Generator(_) => None,
+        }
+    }
 }
 
 /// Most drives of one machine.

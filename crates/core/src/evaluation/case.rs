@@ -103,7 +103,7 @@ impl CaseEvaluation {
             efficiency: figures.map(|f| f.efficiency),
             speed_m_s: drive.load.travel_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
             tip_speed_m_s: tip_radius_m.and_then(|radius| figures.map(|f| f.output_rad_s * radius)),
-            because: if chain.worded { because(drive, result) } else { String::new() },
+            because: if chain.worded() { because(drive, result) } else { String::new() },
         }
     }
 }

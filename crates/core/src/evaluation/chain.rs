@@ -2,7 +2,7 @@
 
 use crate::document::{Job, OptionSheet};
 use crate::model::battery::BatteryModel;
-use crate::model::supply::{CHARGES, Chain};
+use crate::model::supply::{Asked, CHARGES, Chain};
 use crate::model::{Drive, hardware_mass_kg};
 
 impl<'d> Chain<'d> {
@@ -34,6 +34,6 @@ impl<'d> Chain<'d> {
                 Some(Drive::new(served, option, index, hardware_kg))
             })
             .collect();
-        Self { job, option, battery, hardware_kg, sources, drives, cases: Vec::new(), worded: true }
+        Self { job, option, battery, hardware_kg, sources, drives, cases: Vec::new(), asked: Asked::Words }
     }
 }

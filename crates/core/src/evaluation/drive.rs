@@ -12,7 +12,7 @@ use crate::model::generating::{Generating, GeneratorModel};
 use crate::model::heat::ThermalResult;
 use crate::model::launcher_shots::Shots;
 use crate::model::motor::Listed;
-use crate::model::supply::{CHARGES, Chain, FULL, HALF, Supply};
+use crate::model::supply::{Asked, CHARGES, Chain, FULL, HALF, Supply};
 
 /// Everything computed about one drive.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -105,7 +105,13 @@ impl Chain<'_> {
         let target = drive.load.target_rad_s;
         let output_nm = drive.load.level_nm(target);
         let half = &self.sources[HALF];
-        let time_s = drive.time_between_s(half, 0.0, target);
+        // Which figures nobody reads who wants verdicts only.
+        let all = self.asked != Asked::Verdicts;
+        let time_s = if all || drive.job.allowed_to_speed_s().is_some() {
+            drive.time_between_s(half, 0.0, target)
+        } else {
+            None
+        };
         let travels_on_wheels = drive.load.vehicle.is_some();
         let shot = drive.load.shot_energy_j.map(|_| drive.shot(half));
         let figures = |case| self.case(drive.index, HALF, case).and_then(|result| result.figures.as_ref());
@@ -126,12 +132,14 @@ impl Chain<'_> {
             cases: self.cases[drive.index]
                 .iter()
                 .zip(&self.sources)
-                .flat_map(|(cases, source)| {
+                .enumerate()
+                .filter(|(charge, _)| all || *charge == HALF)
+                .flat_map(|(_, (cases, source))| {
                     cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self, result))
                 })
                 .collect(),
-            gearbox: self.gearbox_report(drive),
-            stages: self.stage_reports(drive),
+            gearbox: if all { self.gearbox_report(drive) } else { None },
+            stages: if all { self.stage_reports(drive) } else { Vec::new() },
             motor: drive.motor.listed_at(half.open_circuit_v),
             thermal: drive.heat(
                 self.job.ambient_c,
@@ -140,7 +148,7 @@ impl Chain<'_> {
                 figures(Case::Climb),
                 climb_min,
             ),
-            winding_by_rating_c: drive.path_by_rating(drive.motor_rad_s(target)).and_then(|path| {
+            winding_by_rating_c: drive.path_by_rating(drive.motor_rad_s(target)).filter(|_| all).and_then(|path| {
                 let (duty, ambient_c) = (self.job.duty_cycle, self.job.ambient_c);
                 let (target, climb) = (figures(Case::Target), figures(Case::Climb));
                 drive.heat_along(path, ambient_c, duty, target, climb, climb_min)?.winding_c
@@ -161,6 +169,7 @@ impl Chain<'_> {
 
     /// Everything computed about a machine that is turned.
     fn generator(&self, drive: &Drive<'_>, generating: Generating) -> DriveEvaluation {
+        let all = self.asked != Asked::Verdicts;
         let source_rad_s = generating.source_rpm * crate::formulas::constants::RAD_S_PER_RPM;
         DriveEvaluation {
             drive: drive.parts.drive.clone(),
@@ -177,8 +186,8 @@ impl Chain<'_> {
                     / (drive.motors * drive.gearing.ratio),
             },
             cases: Vec::new(),
-            gearbox: self.gearbox_report(drive),
-            stages: self.stage_reports(drive),
+            gearbox: if all { self.gearbox_report(drive) } else { None },
+            stages: if all { self.stage_reports(drive) } else { Vec::new() },
             motor: drive.motor.listed_at(self.sources[HALF].open_circuit_v),
             thermal: drive.heat_of(self.job.ambient_c, drive.motor_rad_s(source_rad_s), generating.current_a),
             winding_by_rating_c: None,

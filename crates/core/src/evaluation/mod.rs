@@ -26,7 +26,7 @@ use crate::evaluation::assumptions::{Guess, guesses};
 use crate::evaluation::checks::{Check, CheckCode, CheckContext, Verdict, judge};
 use crate::evaluation::fits::{BatteryFit, ControllerFit};
 use crate::evaluation::price::price;
-use crate::model::supply::{Chain, FULL, Supply};
+use crate::model::supply::{Asked, Chain, FULL, Supply};
 
 /// The `format` of an evaluation.
 pub const EVALUATION_FORMAT: &str = "ypsidyne.evaluation/1";
@@ -169,7 +169,14 @@ pub fn evaluate_option(job: &Job, option: &OptionSheet, index: usize) -> OptionE
 /// empty, no guess and no stock length is listed. For whoever tries many options and reads none.
 #[must_use]
 pub fn evaluate_figures(job: &Job, option: &OptionSheet) -> OptionEvaluation {
-    evaluated(&Chain { worded: false, ..Chain::new(job, option) }, 0)
+    evaluated(&Chain { asked: Asked::Figures, ..Chain::new(job, option) }, 0)
+}
+
+/// The same checks, weakest link, supply, mass and price as [`evaluate_figures`]; of the drives only what these rest on: the
+/// cases at half charge, heat, and a time to speed where the job allows one. For whoever asks it of thousands: a search, the odds.
+#[must_use]
+pub fn evaluate_verdicts(job: &Job, option: &OptionSheet) -> OptionEvaluation {
+    evaluated(&Chain { asked: Asked::Verdicts, ..Chain::new(job, option) }, 0)
 }
 
 fn evaluated(chain: &Chain<'_>, index: usize) -> OptionEvaluation {
@@ -198,7 +205,7 @@ fn evaluated(chain: &Chain<'_>, index: usize) -> OptionEvaluation {
             drive: check.drive.clone(),
             stage: check.stage,
         }),
-        guesses: if chain.worded { guesses(chain, index) } else { Vec::new() },
+        guesses: if chain.worded() { guesses(chain, index) } else { Vec::new() },
         battery_fit,
         controller_fit,
         drives,

@@ -94,6 +94,25 @@ pub(crate) fn root_between(
     a
 }
 
+/// Where a nearly straight function crosses zero, by secants from a first guess and the slope there; `None` where they do not
+/// meet within eight steps. The last step is shorter than `closely`, and what it misses far smaller still.
+pub(crate) fn secant_root(first: f64, slope: f64, closely: f64, function: impl Fn(f64) -> f64) -> Option<f64> {
+    let (mut before, mut at_before) = (first, function(first));
+    let mut now = before - at_before / slope;
+    for _ in 0..8 {
+        if !now.is_finite() {
+            return None;
+        }
+        if (now - before).abs() <= closely {
+            return Some(now);
+        }
+        let at_now = function(now);
+        let next = now - at_now * (now - before) / (at_now - at_before);
+        (before, at_before, now) = (now, at_now, next);
+    }
+    None
+}
+
 /// Where a function with one top is highest between `low` and `high`, within `closely`.
 ///
 /// # Source
@@ -208,6 +227,16 @@ pub(crate) fn whole(count: f64) -> u32 {
 mod tests {
     use super::*;
     use approx::assert_relative_eq;
+
+    #[test]
+    fn secants_meet_where_the_root_is_or_say_that_they_do_not() {
+        // √2, e, and a function without a root.
+        assert_relative_eq!(secant_root(1.0, 2.0, 1e-5, |x| x * x - 2.0).unwrap(), 2.0_f64.sqrt(), max_relative = 1e-9);
+        let e = secant_root(2.0, 0.5, 1e-5, |x| x.ln() - 1.0).unwrap();
+        assert_relative_eq!(e, std::f64::consts::E, max_relative = 1e-9);
+        assert_eq!(secant_root(1.0, 2.0, 1e-5, |x| x * x + 1.0), None);
+        assert_eq!(secant_root(1.0, 0.0, 1e-5, |x| x * x - 2.0), None);
+    }
 
     #[test]
     fn validated_larger_root_against_the_factored_form() {

@@ -109,6 +109,17 @@ pub struct OpenCircuit {
     pub low: f64,
 }
 
+/// What of an evaluation is read: the rest is not worked out.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Asked {
+    /// Everything: sentences take as long as the figures.
+    Words,
+    /// Every figure and verdict, no sentence.
+    Figures,
+    /// The verdicts, and of the figures what they rest on.
+    Verdicts,
+}
+
 /// All drives with their cases at the three charges.
 pub(crate) struct Chain<'d> {
     pub job: &'d Job,
@@ -120,11 +131,16 @@ pub(crate) struct Chain<'d> {
     pub drives: Vec<Drive<'d>>,
     /// Cases by drive, then charge.
     pub cases: Vec<[Vec<CaseResult>; 3]>,
-    /// Whether anybody reads what is said of it: sentences take longer than the figures.
-    pub worded: bool,
+    /// What of it is read.
+    pub asked: Asked,
 }
 
 impl Chain<'_> {
+    /// Whether anybody reads what is said of it.
+    pub fn worded(&self) -> bool {
+        self.asked == Asked::Words
+    }
+
     /// A case of a drive at a charge, where the drive has it.
     pub fn case(&self, drive: usize, charge: usize, case: Case) -> Option<&CaseResult> {
         self.cases[drive][charge].iter().find(|result| result.case == case)

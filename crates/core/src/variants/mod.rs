@@ -19,6 +19,7 @@ pub mod odds;
 pub mod proposals;
 pub mod ratio_needed;
 pub mod remedies;
+pub(crate) mod scaling;
 pub mod search;
 pub mod sensitivity;
 pub mod side_by_side;

@@ -15,7 +15,7 @@ use serde::Serialize;
 
 use crate::document::{Build, Provenance};
 use crate::evaluation::checks::{Check, CheckCode, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_figures, evaluate_option};
+use crate::evaluation::{OptionEvaluation, evaluate_option, evaluate_verdicts};
 use crate::model::cases::Case;
 use crate::variants::remedies::Variant;
 use crate::variants::sensitivity::{BenchSheet, Figure, Tolerances, figures};
@@ -167,7 +167,7 @@ pub fn odds(build: &Build, option: usize, tolerances: &Tolerances, draws: u32, s
             for (figure, places) in figures.iter().zip(&places) {
                 (figure.scale)(&mut moved, figure.spread.at(places[draw]));
             }
-            let result = evaluate_figures(&moved.job, &moved.option);
+            let result = evaluate_verdicts(&moved.job, &moved.option);
             Drawn {
                 checks: now.checks.iter().map(|check| outcome(&result, check)).collect(),
                 any_fails: result.checks.iter().any(|check| check.verdict == Verdict::Fail),
@@ -175,13 +175,13 @@ pub fn odds(build: &Build, option: usize, tolerances: &Tolerances, draws: u32, s
             }
         })
         .collect();
-    let ranks: Vec<Vec<f64>> = places.iter().map(|places| ranks(places)).collect();
+    let ranks: Vec<Ranks> = places.par_iter().map(|places| Ranks::of(places)).collect();
     let mut checks: Vec<CheckOdds> =
-        now.checks.iter().enumerate().map(|(place, check)| check_odds(place, check, &drawn, &ranks)).collect();
+        now.checks.par_iter().enumerate().map(|(place, check)| check_odds(place, check, &drawn, &ranks)).collect();
     // Unknown ones last; of equals the order of the verdict stays.
     checks.sort_by(|a, b| a.holds.unwrap_or(2.0).total_cmp(&b.holds.unwrap_or(2.0)));
     let bands = quantities
-        .iter()
+        .par_iter()
         .enumerate()
         .map(|(place, (quantity, drive))| {
             let values: Vec<Option<f64>> = drawn.iter().map(|draw| draw.bands[place]).collect();
@@ -239,7 +239,7 @@ fn outcome(result: &OptionEvaluation, check: &Check) -> Option<(Verdict, f64)> {
     }
 }
 
-fn check_odds(place: usize, check: &Check, drawn: &[Drawn], ranks: &[Vec<f64>]) -> CheckOdds {
+fn check_odds(place: usize, check: &Check, drawn: &[Drawn], ranks: &[Ranks]) -> CheckOdds {
     let outcomes: Vec<Option<(Verdict, f64)>> = drawn.iter().map(|draw| draw.checks[place]).collect();
     let known = outcomes.iter().flatten().count();
     let held = outcomes.iter().flatten().filter(|(verdict, _)| *verdict != Verdict::Fail).count();
@@ -317,53 +317,71 @@ fn percentiles(mut values: Vec<f64>) -> Option<Percentiles> {
     Some(Percentiles { p10: at(0.1)?, p50: at(0.5)?, p90: at(0.9)? })
 }
 
-/// Ranks from 0, equals sharing the middle of theirs.
-fn ranks(values: &[f64]) -> Vec<f64> {
-    let mut order: Vec<usize> = (0..values.len()).collect();
-    order.sort_by(|a, b| values[*a].total_cmp(&values[*b]));
-    let mut ranks = vec![0.0; values.len()];
-    let mut from = 0;
-    while from < order.len() {
-        let alike = order[from..].iter().take_while(|place| values[**place] == values[order[from]]).count();
+/// Ranks from 0, equals sharing the middle of theirs, less the mean of all: what a rank correlation is made of.
+struct Ranks {
+    centred: Vec<f64>,
+    /// Sum of the squares.
+    square: f64,
+}
+
+impl Ranks {
+    fn of(values: &[f64]) -> Self {
+        let mut order: Vec<usize> = (0..values.len()).collect();
+        order.sort_unstable_by(|a, b| values[*a].total_cmp(&values[*b]));
         #[allow(clippy::cast_precision_loss, reason = "at most 20 000")]
-        let middle = from as f64 + (alike as f64 - 1.0) / 2.0;
-        for place in &order[from..from + alike] {
-            ranks[*place] = middle;
+        let rank = |place: usize| place as f64;
+        // The mean of 0 to n − 1, whichever are equal.
+        let mean = (rank(values.len()) - 1.0) / 2.0;
+        let mut centred = vec![0.0; values.len()];
+        let mut from = 0;
+        while from < order.len() {
+            let alike = order[from..].iter().take_while(|place| values[**place] == values[order[from]]).count();
+            for place in &order[from..from + alike] {
+                centred[*place] = rank(from) + (rank(alike) - 1.0) / 2.0 - mean;
+            }
+            from += alike;
         }
-        from += alike;
+        Self::centred(centred)
     }
-    ranks
+
+    fn centred(centred: Vec<f64>) -> Self {
+        Self { square: centred.iter().map(|rank| rank * rank).sum(), centred }
+    }
+
+    /// Those of some of them, less the mean of these.
+    fn at(&self, places: &[usize]) -> Self {
+        let some: Vec<f64> = places.iter().map(|place| self.centred[*place]).collect();
+        #[allow(clippy::cast_precision_loss, reason = "at most 20 000")]
+        let mean = some.iter().sum::<f64>() / some.len().max(1) as f64;
+        Self::centred(some.into_iter().map(|rank| rank - mean).collect())
+    }
+
+    /// Pearson's correlation; `None` where one does not vary.
+    fn correlation(&self, other: &Self) -> Option<f64> {
+        let both: f64 = self.centred.iter().zip(&other.centred).map(|(a, b)| a * b).sum();
+        (self.square > 0.0 && other.square > 0.0).then(|| both / (self.square * other.square).sqrt())
+    }
 }
 
 /// The figures that go with some values, by the square of the rank correlation (Spearman 1904).
-fn driven_by(figures: &[Vec<f64>], values: &[Option<f64>]) -> Vec<DrivenBy> {
+fn driven_by(figures: &[Ranks], values: &[Option<f64>]) -> Vec<DrivenBy> {
     let known: Vec<usize> = (0..values.len()).filter(|place| values[*place].is_some()).collect();
     let given: Vec<f64> = known.iter().filter_map(|place| values[*place]).collect();
-    let given = ranks(&given);
+    if given.windows(2).all(|pair| pair[0] == pair[1]) {
+        // What never varies goes with nothing.
+        return Vec::new();
+    }
+    let given = Ranks::of(&given);
+    let all = known.len() == values.len();
     let mut found: Vec<DrivenBy> = figures
         .iter()
         .enumerate()
         .filter_map(|(figure, ranks)| {
-            let own: Vec<f64> = known.iter().map(|place| ranks[*place]).collect();
-            let correlation = correlation(&own, &given)?;
+            let correlation = if all { ranks.correlation(&given) } else { ranks.at(&known).correlation(&given) }?;
             let share = correlation * correlation;
             (share >= WORTH_NAMING).then_some(DrivenBy { figure, share, rises: correlation > 0.0 })
         })
         .collect();
     found.sort_by(|a, b| b.share.total_cmp(&a.share));
     found
-}
-
-/// Pearson's correlation; `None` where one does not vary.
-fn correlation(a: &[f64], b: &[f64]) -> Option<f64> {
-    #[allow(clippy::cast_precision_loss, reason = "at most 20 000")]
-    let mean = |values: &[f64]| values.iter().sum::<f64>() / values.len().max(1) as f64;
-    let (mean_a, mean_b) = (mean(a), mean(b));
-    let [mut ab, mut aa, mut bb] = [0.0; 3];
-    for (a, b) in a.iter().zip(b) {
-        ab += (a - mean_a) * (b - mean_b);
-        aa += (a - mean_a).powi(2);
-        bb += (b - mean_b).powi(2);
-    }
-    (aa > 0.0 && bb > 0.0).then(|| ab / (aa * bb).sqrt())
 }

@@ -12,7 +12,8 @@ use crate::evaluation::{OptionEvaluation, evaluate_option};
 use crate::format::significant;
 use crate::model::cases::Case;
 use crate::model::heat::ThermalResult;
-use crate::variants::remedies::{Variant, scaling};
+use crate::variants::remedies::Variant;
+use crate::variants::scaling;
 
 /// A question that makers answer in more than one way.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]

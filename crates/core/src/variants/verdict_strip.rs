@@ -6,7 +6,7 @@ use serde_json::Value;
 
 use crate::document::Build;
 use crate::evaluation::checks::Verdict;
-use crate::evaluation::evaluate_figures;
+use crate::evaluation::evaluate_verdicts;
 use crate::variants::remedies::put;
 
 /// Most values of one strip.
@@ -61,7 +61,7 @@ pub fn verdicts_over(build: &Build, option: usize, pointer: &str, values: &[f64]
             }
             let Ok(read) = Build::from_value(&changed) else { return point };
             let Some(sheet) = read.options.get(option) else { return point };
-            let result = evaluate_figures(&read.job, sheet);
+            let result = evaluate_verdicts(&read.job, sheet);
             point.verdict = Some(result.verdict);
             if let Some(weakest) = result.weakest() {
                 point.weakest = Some(weakest.title.to_owned());

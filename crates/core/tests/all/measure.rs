@@ -519,7 +519,7 @@ proptest! {
 /// Kv 100 rpm/V at 600 rpm behind 0.2 Ω: 6 V open, 45 W at most.
 #[test]
 fn validated_machines_compare_as_generators_on_one_source() {
-    use ypsidyne_core::measurement::generator_table::as_generators;
+    use ypsidyne_core::measurement::generators_ranked::as_generators;
     let spun = works(json!({ "kind": "spin_test", "wiring": "brushed",
         "points": [{ "rpm": 300, "voltage_v": 3 }, { "rpm": 600, "voltage_v": 6 }] }));
     let ohms =

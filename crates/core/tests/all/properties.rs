@@ -2,11 +2,11 @@
 
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use ypsidyne_core::document::Build;
+use ypsidyne_core::document::{Build, Job};
 use ypsidyne_core::evaluation::checks::{Check, CheckClass, TIGHT_ABOVE, Verdict};
 use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{
-    CaseEvaluation, Evaluation, OptionEvaluation, evaluate, evaluate_figures, evaluate_option,
+    CaseEvaluation, Evaluation, OptionEvaluation, evaluate, evaluate_figures, evaluate_option, evaluate_verdicts,
 };
 use ypsidyne_testkit::read;
 
@@ -166,6 +166,20 @@ fn take_words_away(option: &mut OptionEvaluation) {
     }
 }
 
+/// What a search and the odds do without: figures no check rests on, and a time to speed where nobody asks for one.
+fn take_what_no_verdict_needs_away(job: &Job, option: &mut OptionEvaluation) {
+    for drive in &mut option.drives {
+        let wanted = job.drives.iter().find(|served| served.name == drive.drive).unwrap().allowed_to_speed_s();
+        for time in [&mut drive.acceleration_s, &mut drive.spin_up_s].into_iter().flatten() {
+            *time = time.filter(|_| wanted.is_some());
+        }
+        drive.cases.retain(|case| (case.state_of_charge - 0.5).abs() < 1e-9);
+        drive.gearbox = None;
+        drive.stages.clear();
+        drive.winding_by_rating_c = None;
+    }
+}
+
 #[test]
 fn every_demo_option_has_the_same_figures_without_words() {
     for demo in ypsidyne_core::library::demo::BUILDS {
@@ -175,6 +189,8 @@ fn every_demo_option_has_the_same_figures_without_words() {
             assert!(worded.checks.iter().all(|check| !check.because.is_empty()));
             take_words_away(&mut worded);
             assert_eq!(evaluate_figures(&build.job, option), worded, "{}, {}", demo.slug, option.name);
+            take_what_no_verdict_needs_away(&build.job, &mut worded);
+            assert_eq!(evaluate_verdicts(&build.job, option), worded, "{}, {}", demo.slug, option.name);
         }
     }
 }
@@ -224,7 +240,9 @@ proptest! {
         let build = read(&document);
         let mut worded = evaluate_option(&build.job, &build.options[0], 0);
         take_words_away(&mut worded);
-        prop_assert_eq!(evaluate_figures(&build.job, &build.options[0]), worded);
+        prop_assert_eq!(&evaluate_figures(&build.job, &build.options[0]), &worded);
+        take_what_no_verdict_needs_away(&build.job, &mut worded);
+        prop_assert_eq!(evaluate_verdicts(&build.job, &build.options[0]), worded);
     }
 
     #[test]

@@ -9,7 +9,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
 use ypsidyne_core::document::{Build, Measurement};
 use ypsidyne_core::measurement::equal_steps::{EqualSteps, equal_steps};
-use ypsidyne_core::measurement::generator_table::{AsGenerator, as_generators};
+use ypsidyne_core::measurement::generators_ranked::{AsGenerator, as_generators};
 use ypsidyne_core::measurement::into_part::{Applied, apply, part_with, still_missing};
 use ypsidyne_core::measurement::packs::{PackOf, packs_of};
 use ypsidyne_core::measurement::sweep_plan::{InHand, SweepPlan, sweep_plan};

@@ -28,6 +28,8 @@ pub(crate) use builder::{CheckBuilder, CheckLimit, Subject};
 pub(crate) use context::{CheckContext, HeldBy};
 pub(crate) use scale::{Scale, fails_above};
 
+use std::cmp::Ordering;
+
 use remedy::Remedy;
 use serde::Serialize;
 
@@ -78,7 +80,7 @@ impl Check {
 /// All checks of an option, ranked.
 pub(crate) fn judge(evidence: &CheckContext<'_>, drives: &[DriveEvaluation]) -> Vec<Check> {
     let chain = evidence.chain;
-    let mut ledger = CheckBuilder::new(chain.worded, 16 + 24 * drives.len());
+    let mut ledger = CheckBuilder::new(chain.worded(), 16 + 24 * drives.len());
     if chain.drives.iter().any(|drive| !drive.generates()) {
         battery::judge(evidence, &mut ledger);
     }
@@ -100,11 +102,27 @@ pub(crate) fn judge(evidence: &CheckContext<'_>, drives: &[DriveEvaluation]) -> 
     wire::judge(evidence, &mut ledger);
     safety::judge_option(evidence, &mut ledger);
     fit::judge_option(evidence, &mut ledger);
-    // Equals keep the order of the chain.
-    let mut order: Vec<(f64, usize)> = ledger.checks.iter().map(rank).zip(0..).collect();
-    order.sort_unstable_by(|a, b| a.0.total_cmp(&b.0).then(a.1.cmp(&b.1)));
-    let mut checks: Vec<Option<Check>> = ledger.checks.into_iter().map(Some).collect();
-    order.into_iter().filter_map(|(_, place)| checks[place].take()).collect()
+    // Equals keep the order of the chain. A check is large: its rank is sorted instead, and each is moved once.
+    ledger.checks.sort_by_cached_key(|check| Rank(rank(check)));
+    ledger.checks
+}
+
+/// A number that has a place among all others.
+#[derive(PartialEq)]
+struct Rank(f64);
+
+impl Eq for Rank {}
+
+impl PartialOrd for Rank {
+    fn partial_cmp(&self, other: &Self) -> Option<Ordering> {
+        Some(self.cmp(other))
+    }
+}
+
+impl Ord for Rank {
+    fn cmp(&self, other: &Self) -> Ordering {
+        self.0.total_cmp(&other.0)
+    }
 }
 
 impl Check {

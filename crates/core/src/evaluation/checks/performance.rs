@@ -1,7 +1,6 @@
 //! Checks of what the machine must do: speed, hill, grip, time, rate.
 
 use super::{CheckBuilder, CheckCode, CheckContext, CheckLimit, Subject};
-use crate::document::Load;
 use crate::evaluation::DriveEvaluation;
 use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
@@ -41,14 +40,7 @@ pub(super) fn judge(
     if let Some(vehicle) = &drive.load.vehicle {
         judge_vehicle(evidence, drive, vehicle, ledger);
     }
-    let within_s = match &drive.job.load {
-        Load::Vehicle(vehicle) => vehicle.accelerate_s,
-        Load::Flywheel(flywheel) => flywheel.spin_up_s,
-        Load::Fan(fan) => fan.spin_up_s,
-        Load::Blade(blade) => blade.spin_up_s,
-        Load::Hoist(_) | Load::ConstantTorque(_) | Load::Generator(_) => None,
-    };
-    if let Some(within_s) = within_s {
+    if let Some(within_s) = drive.job.allowed_to_speed_s() {
         let (time_s, subject) = if drive.load.vehicle.is_some() {
             (result.acceleration_s, subject(CheckCode::PerformanceAcceleration))
         } else {

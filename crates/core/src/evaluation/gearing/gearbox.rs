@@ -50,7 +50,7 @@ impl Chain<'_> {
         });
         let holds_by_itself = worm::holds_by_itself(gearbox.efficiency);
         let advice =
-            if self.worded { advice(gearbox.kind, danger.zip(sparing_limit_a), holds_by_itself) } else { Vec::new() };
+            if self.worded() { advice(gearbox.kind, danger.zip(sparing_limit_a), holds_by_itself) } else { Vec::new() };
         Some(GearboxReport {
             jam_torque_nm,
             peak_torque_nm: self.shaft_peak(drive).0,

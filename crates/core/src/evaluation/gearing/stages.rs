@@ -276,12 +276,12 @@ impl Chain<'_> {
             stage: place,
             ratio: stage.ratio(),
             load,
-            around: around(stage, self.worded),
+            around: around(stage, self.worded()),
             contact_ratio: match (stage.kind, stage.teeth()) {
                 (GearingKind::Spur, Some((driver, driven))) => Some(spur::contact_ratio(driver, driven)),
                 _ => None,
             },
-            advice: if self.worded { advice(stage, pair.as_ref()) } else { Vec::new() },
+            advice: if self.worded() { advice(stage, pair.as_ref()) } else { Vec::new() },
             pair,
         }
     }

@@ -2,8 +2,8 @@
 
 use std::f64::consts::PI;
 
-use crate::formulas::constants::COPPER_RESISTIVITY_OHM_M;
-use crate::formulas::numeric::root_between;
+use crate::formulas::constants::{COPPER_RESISTIVITY_OHM_M, COPPER_TEMPERATURE_COEFFICIENT_PER_K};
+use crate::formulas::numeric::{root_between, secant_root};
 use crate::model::motor::copper_factor;
 
 /// Emissivity of insulation and of tarnished copper (common practice).
@@ -17,8 +17,14 @@ const HOTTEST_C: f64 = 1000.0;
 const KELVIN: f64 = 273.15;
 /// Temperatures are found this closely.
 const CLOSELY: f64 = 1e-7;
+/// Where nearly straight lines are followed, a step this short is the last.
+const LAST_STEP: f64 = 1e-5;
 /// So much warmer than the air a wire is looked for first, K.
 const LITTLE_WARMER_K: f64 = 20.0;
+/// What leaves a warm wire grows with this power of its rise, about (free convection and radiation together).
+const LOSS_POWER: f64 = 1.2;
+/// What leaves a warm wire, W/(m²·K), about: where its temperature is looked for first.
+const LOSS_W_M2_K: f64 = 25.0;
 
 /// A wire as the heat sees it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -86,7 +92,7 @@ pub fn convection_w_m2_k(diameter_m: f64, surface_c: f64, ambient_c: f64) -> f64
     let rayleigh =
         9.806_65 * (surface_c - ambient_c).abs() * cube_m3 * prandtl / (film * viscosity_m2_s * viscosity_m2_s);
     let share = prandtl_share(0.559 / prandtl);
-    let root = 0.60 + 0.387 * (rayleigh * share * share).powf(1.0 / 6.0);
+    let root = 0.60 + 0.387 * (rayleigh * share * share).sqrt().cbrt();
     root * root * conductivity_w_m_k / diameter_m
 }
 
@@ -110,9 +116,18 @@ impl InAir {
 
     /// Heat it gives away, W/m, while its copper has a temperature above the air's.
     fn lost_with_copper_w_m(&self, copper_c: f64) -> f64 {
-        let short = |surface_c: f64| copper_c - surface_c - self.wall_k_m_w * self.lost_w_m(surface_c);
+        let at_copper_w_m = self.lost_w_m(copper_c);
         if self.wall_k_m_w <= 0.0 {
-            return self.lost_w_m(copper_c);
+            return at_copper_w_m;
+        }
+        let short = |surface_c: f64| copper_c - surface_c - self.wall_k_m_w * self.lost_w_m(surface_c);
+        // What the wall holds back if the surface were as warm as the copper, over what it may hold back at most.
+        let share = self.wall_k_m_w * at_copper_w_m / (copper_c - self.ambient_c);
+        let slope = -1.0 - LOSS_POWER * share;
+        let first_c = copper_c + self.wall_k_m_w * at_copper_w_m / slope;
+        let near_c = secant_root(first_c, slope, LAST_STEP * (copper_c - self.ambient_c), short);
+        if let Some(surface_c) = near_c.filter(|surface_c| *surface_c > self.ambient_c && *surface_c <= copper_c) {
+            return self.lost_w_m(surface_c);
         }
         let coolest = (self.ambient_c, copper_c - self.ambient_c);
         self.lost_w_m(root_between(coolest, (copper_c, short(copper_c)), CLOSELY, short))
@@ -151,8 +166,11 @@ impl Wire {
         if current_a <= 0.0 {
             return Some(ambient_c);
         }
-        // Along the surface temperature both sides are plain: what leaves, and the copper inside the wall.
         let air = self.in_air(ambient_c);
+        if let Some(copper_c) = self.settled_c(&air, current_a) {
+            return Some(copper_c);
+        }
+        // Along the surface temperature both sides are plain: what leaves, and the copper inside the wall.
         let surplus = |surface_c: f64| {
             let lost_w_m = air.lost_w_m(surface_c);
             self.made_w_m(current_a, surface_c + air.wall_k_m_w * lost_w_m) - lost_w_m
@@ -167,6 +185,27 @@ impl Wire {
         }
         let surface_c = root_between(cooler, warmer, CLOSELY, surplus);
         Some(surface_c + air.wall_k_m_w * air.lost_w_m(surface_c)).filter(|celsius| *celsius < HOTTEST_C)
+    }
+
+    /// The same where a few secants find it, which is nearly everywhere; `None` where they do not.
+    ///
+    /// What leaves over what is made is nearly a power of the rise over the air: a straight line along the logarithms.
+    fn settled_c(&self, air: &InAir, current_a: f64) -> Option<f64> {
+        let at_20_w_m = self.made_w_m(current_a, 20.0);
+        // All that is made goes through the wall: T = Ts + w·P₂₀·(1 + α·(T − 20)), solved for T.
+        let feedback = air.wall_k_m_w * at_20_w_m * COPPER_TEMPERATURE_COEFFICIENT_PER_K;
+        let copper_at =
+            |surface_c: f64| (surface_c + air.wall_k_m_w * at_20_w_m * copper_factor(0.0)) / (1.0 - feedback);
+        if feedback >= 1.0 {
+            return None;
+        }
+        let balance = |log_rise: f64| {
+            let surface_c = air.ambient_c + log_rise.exp();
+            (air.lost_w_m(surface_c) / (at_20_w_m * copper_factor(copper_at(surface_c)))).ln()
+        };
+        let first_k = self.made_w_m(current_a, air.ambient_c) / (PI * air.outer_m * LOSS_W_M2_K);
+        let log_rise = secant_root(first_k.min(HOTTEST_C).ln(), LOSS_POWER, LAST_STEP, balance)?;
+        Some(copper_at(air.ambient_c + log_rise.exp())).filter(|copper_c| *copper_c < HOTTEST_C)
     }
 
     /// Temperature of the copper, °C, after a current, A, has flowed for a time, s, from a temperature on; `None` where nothing
@@ -350,6 +389,32 @@ mod tests {
         let reached_c = adiabatic_c(area_mm2, a, from_c, 0.3);
         assert!(reached_c > from_c);
         assert_relative_eq!(adiabatic_s(area_mm2, a, from_c, reached_c), 0.3, max_relative = 1e-9);
+    }
+
+    /// The balance itself, put in: what is made leaves, whatever found the temperature.
+    #[test]
+    fn what_is_made_leaves_at_the_temperature_found() {
+        for area_mm2 in [0.05, 0.2, 1.0, 6.0, 35.0, 95.0] {
+            for wall_mm in [0.0, 0.3, 0.8, 3.0] {
+                for ambient_c in [-30.0, 25.0, 80.0] {
+                    let wire = Wire { area_mm2, wall_mm, grouping: 0.7 };
+                    let air = wire.in_air(ambient_c);
+                    let mut hottest_c = ambient_c;
+                    for step in 0..40 {
+                        let current_a = 0.01 * 1.4_f64.powi(step);
+                        let Some(copper_c) = wire.temperature_c(current_a, ambient_c) else {
+                            // Nothing settles above 1000 °C: what leaves there is less than what is made.
+                            assert!(wire.made_w_m(current_a, HOTTEST_C) > air.lost_with_copper_w_m(HOTTEST_C) * 0.999);
+                            continue;
+                        };
+                        assert!(copper_c > hottest_c, "{wire:?} {current_a} A");
+                        hottest_c = copper_c;
+                        let (made, lost) = (wire.made_w_m(current_a, copper_c), air.lost_with_copper_w_m(copper_c));
+                        assert_relative_eq!(made, lost, max_relative = 1e-6);
+                    }
+                }
+            }
+        }
     }
 
     #[test]

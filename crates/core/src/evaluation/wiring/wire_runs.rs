@@ -333,8 +333,10 @@ pub(crate) fn suggested(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
 
 /// The same inside an evaluation, without what would do.
 pub(crate) fn judged_runs(evidence: &CheckContext<'_>) -> Vec<JudgedRun> {
-    let runs = evidence.chain.option.wiring.runs.iter().enumerate();
-    runs.filter_map(|(place, run)| Some(judge(place, run, load(evidence, run)?))).collect()
+    let runs = &evidence.chain.option.wiring.runs;
+    let mut judged = Vec::with_capacity(runs.len());
+    judged.extend(runs.iter().enumerate().filter_map(|(place, run)| Some(judge(place, run, load(evidence, run)?))));
+    judged
 }
 
 fn judge(place: usize, run: &WiringRun, load: Load) -> JudgedRun {

@@ -3,7 +3,7 @@
 use super::Fitted;
 use crate::document::{Battery, Job, OptionSheet};
 use crate::evaluation::checks::{CheckGroup, Verdict};
-use crate::evaluation::{OptionEvaluation, evaluate_figures};
+use crate::evaluation::{OptionEvaluation, evaluate_verdicts};
 use crate::model::battery::BatteryModel;
 
 /// Most packs in series or side by side that make sense.
@@ -32,7 +32,7 @@ pub fn fit_battery(job: &Job, option: &OptionSheet, pack: &Battery, id: Option<&
     let mut best: Option<(u32, u32)> = None;
     for parallel in 1..=MOST {
         placed.battery.packs_parallel = parallel;
-        let failing = failing_of_the_battery(&evaluate_figures(job, &placed));
+        let failing = failing_of_the_battery(&evaluate_verdicts(job, &placed));
         if best.is_none_or(|(_, fewest)| failing < fewest) {
             best = Some((parallel, failing));
         }

@@ -6,7 +6,7 @@ use crate::evaluation::{OptionEvaluation, evaluate_figures};
 use crate::format::significant;
 use crate::model::cases::Case;
 use crate::model::supply::Chain;
-use crate::variants::remedies::scaling;
+use crate::variants::scaling;
 
 /// Usual Kv of model cars in 1/10 by lithium cells, rpm/V (common practice): above 4000 one stays on two cells.
 const CAR_KV: [(f64, [f64; 2]); 6] = [

@@ -13,7 +13,7 @@ use crate::listing::size_code::{SizeCode, size_code_of};
 use crate::model::cases::{Case, rpm};
 use crate::model::motor::MotorModel;
 use crate::model::supply::{Chain, FULL, HALF};
-use crate::variants::remedies::scaling;
+use crate::variants::scaling;
 
 /// Everything that can be read off one motor.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]

@@ -10,7 +10,7 @@ use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::model::cases::Case;
 use crate::variants::candidates::Effect;
-use crate::variants::remedies::scaling;
+use crate::variants::scaling;
 
 /// Spare speed from which a machine is called faster than it needs to be: a fifth over the target.
 const SPARE: f64 = 1.2;

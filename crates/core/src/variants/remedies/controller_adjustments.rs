@@ -4,12 +4,12 @@ use super::Variant;
 use super::adjustments::Adjustment;
 use super::drive_adjustments::DriveLevers;
 use super::grid::{counting_up, falling, rising};
-use super::scaling::{stronger, times};
 use super::{Group, PartNeed, Wanted};
 use crate::document::{Controller, MachineKind, MotorKind};
 use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::shelf::PartKind;
+use crate::variants::scaling::{stronger, times};
 
 type ControllerFigure = fn(&mut Controller) -> &mut Option<f64>;
 

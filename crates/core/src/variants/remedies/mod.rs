@@ -13,7 +13,6 @@ mod job_adjustments;
 mod motor_adjustments;
 mod relevant;
 mod room_adjustments;
-pub(crate) mod scaling;
 mod stage_adjustments;
 mod supply_adjustments;
 

@@ -4,7 +4,6 @@ use super::Variant;
 use super::adjustments::Adjustment;
 use super::drive_adjustments::{DriveLevers, counted};
 use super::grid::{counting_up, falling, rising};
-use super::scaling::{longer, rewound, times};
 use super::{Group, PartNeed, Wanted};
 use crate::document::build::MountMaterial;
 use crate::document::{Cooling, InsulationClass, MagnetGrade, Motor};
@@ -12,6 +11,7 @@ use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::model::supply::Chain;
 use crate::shelf::PartKind;
+use crate::variants::scaling::{longer, rewound, times};
 
 type MotorFigure = fn(&mut Motor) -> &mut Option<f64>;
 

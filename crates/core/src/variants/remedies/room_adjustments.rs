@@ -5,8 +5,8 @@ use super::Variant;
 use super::adjustments::Adjustment;
 use super::drive_adjustments::DriveLevers;
 use super::grid::{falling, rising};
-use super::scaling::{longer, times};
 use crate::format::significant;
+use crate::variants::scaling::{longer, times};
 
 impl DriveLevers<'_> {
     /// A motor that goes in: shorter, or with the mount and shaft the machine takes.
@@ -73,7 +73,7 @@ pub(super) fn packs_that_fit(draft: &Variant, index: usize) -> Vec<Adjustment> {
         Group::Battery,
         at.clone(),
         falling(capacity, 0.1),
-        move |draft, step| super::scaling::battery(&mut draft.option.battery, step, cells),
+        move |draft, step| crate::variants::scaling::battery(&mut draft.option.battery, step, cells),
         move |step| {
             format!(
                 "A pack of {} Ah instead of {} Ah, shorter in proportion.",

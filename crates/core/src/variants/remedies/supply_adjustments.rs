@@ -1,9 +1,9 @@
 //! Levers of battery and leads.
 
+use super::Variant;
 use super::adjustments::Adjustment;
 use super::grid::{counting_down, counting_up, rising};
 use super::{Group, PartNeed, Wanted};
-use super::{Variant, scaling};
 use crate::document::{Battery, Chemistry, Circuit};
 use crate::evaluation::checks::CheckCode;
 use crate::evaluation::wiring::wire_runs::{AREAS_MM2, FUSES_A, GAUGES};
@@ -11,6 +11,7 @@ use crate::format::significant;
 use crate::formulas::numeric::whole;
 use crate::formulas::wire::awg_area_mm2;
 use crate::shelf::PartKind;
+use crate::variants::scaling;
 
 /// Highest continuous rating a listing of this chemistry still prints (common practice).
 pub(crate) fn highest_c(chemistry: Chemistry) -> f64 {

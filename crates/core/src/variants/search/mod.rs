@@ -28,7 +28,7 @@ use serde::Serialize;
 
 use crate::document::Search;
 use crate::evaluation::checks::{Check, CheckCode, Verdict};
-use crate::evaluation::{DriveEvaluation, OptionEvaluation, WeakestLink, evaluate_figures};
+use crate::evaluation::{DriveEvaluation, OptionEvaluation, WeakestLink, evaluate_verdicts};
 pub use bounds::PartsBound;
 use bounds::ruled_out;
 use drive_bounds::{DriveBounds, missed_case};
@@ -209,13 +209,15 @@ pub fn find(search: &Search, watch: &Watch) -> Found {
     let seen = (0..space.sets())
         .into_par_iter()
         .fold(
-            || (Seen::new(search), Placed::new(search, &space)),
-            |(mut seen, mut placed), set| {
-                try_set(&mut placed, set, None, watch, &mut seen);
-                (seen, placed)
+            // Boxed: it is handed on from set to set.
+            || Box::new((Seen::new(search), Placed::new(search, &space))),
+            |mut state, set| {
+                let (seen, placed) = &mut *state;
+                try_set(placed, set, None, watch, seen);
+                state
             },
         )
-        .map(|(seen, _)| seen)
+        .map(|state| state.0)
         .reduce(|| Seen::new(search), Seen::with);
     seen.found(search, &space)
 }
@@ -251,7 +253,7 @@ fn try_set(placed: &mut Placed<'_>, set: u64, lifted: Option<PartsBound>, watch:
             seen.reasons.drives(ruled_out, set * each + pair);
             continue;
         }
-        let result = evaluate_figures(&search.job, &placed.option);
+        let result = evaluate_verdicts(&search.job, &placed.option);
         seen.note(set * each + pair, &result, search);
     }
 }
@@ -300,7 +302,7 @@ pub fn find_plainly(search: &Search) -> Found {
     let mut seen = Seen::new(search);
     for number in 0..space.count() {
         let option = space.option(search, number);
-        let result = evaluate_figures(&search.job, &option);
+        let result = evaluate_verdicts(&search.job, &option);
         seen.considered += 1;
         match fell_to(&result, &search.drive) {
             Some(by @ RejectedBy::Parts(bound)) => {

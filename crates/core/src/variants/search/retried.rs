@@ -11,7 +11,7 @@ use super::{Seen, Space, Watch, own_first, try_set};
 use crate::document::load::{Blade, ConstantTorque, Fan, Flywheel, Hoist, Vehicle};
 use crate::document::{Job, Load, Search};
 use crate::evaluation::checks::{Check, CheckCode, CheckGroup, Verdict, fails_above};
-use crate::evaluation::{DriveEvaluation, evaluate_figures, evaluate_option};
+use crate::evaluation::{DriveEvaluation, evaluate_option, evaluate_verdicts};
 use crate::format::percent;
 
 /// How many sets of parts are tried again with a bound of theirs lifted.
@@ -86,7 +86,7 @@ pub(super) fn held_if_less(search: &Search, space: &Space, wish: Wish, reason: &
     let jobs: Vec<Job> = LESS.iter().map(|left| less_asked(search, wish, *left)).collect();
     let first_step = |number: u64| {
         let option = space.option(search, number);
-        let holds = |job: &Job| super::fell_to(&evaluate_figures(job, &option), &search.drive).is_none();
+        let holds = |job: &Job| super::fell_to(&evaluate_verdicts(job, &option), &search.drive).is_none();
         jobs.iter().position(holds)
     };
     let steps: Vec<(u64, usize)> =

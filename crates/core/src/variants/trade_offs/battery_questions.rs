@@ -5,7 +5,8 @@ use crate::document::{BatteryRule, Chemistry};
 use crate::evaluation::OptionEvaluation;
 use crate::evaluation::checks::CheckCode;
 use crate::format::{percent, significant};
-use crate::variants::remedies::{Variant, scaling};
+use crate::variants::remedies::Variant;
+use crate::variants::scaling;
 
 /// Energy of a kilogram of pouch cells and of round cells with a board, Wh/kg (common practice).
 const POUCH_WH_PER_KG: f64 = 150.0;

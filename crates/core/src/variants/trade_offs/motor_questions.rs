@@ -9,7 +9,8 @@ use crate::evaluation::checks::CheckCode;
 use crate::format::{percent, significant};
 use crate::model::cases::Case;
 use crate::variants::fitted::motor::is_hub;
-use crate::variants::remedies::{Variant, scaling};
+use crate::variants::remedies::Variant;
+use crate::variants::scaling;
 
 /// Below this share of its free speed a motor without sensors guesses its rotor (common practice).
 const GUESSES_BELOW: f64 = 0.05;

@@ -1,4 +1,4 @@
-//! Parts made larger or smaller on paper: how the figures of a pack, a motor and a controller go together.
+//! Parts made larger, smaller or of another kind on paper: how the figures of a pack, a motor and a controller go together.
 
 use std::collections::BTreeMap;
 
