@@ -12,7 +12,7 @@ use crate::model::generating::{Generating, GeneratorModel};
 use crate::model::heat::ThermalResult;
 use crate::model::launcher_shots::Shots;
 use crate::model::motor::Listed;
-use crate::model::supply::{Asked, CHARGES, Chain, FULL, HALF, Supply};
+use crate::model::supply::{Asked, CHARGES, Chain, FULL, HALF, LOW, Supply};
 
 /// Everything computed about one drive.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -129,15 +129,7 @@ impl Chain<'_> {
                 motor_rpm: rpm(drive.motor_rad_s(target)),
                 motor_torque_nm: drive.motor_nm(output_nm),
             },
-            cases: self.cases[drive.index]
-                .iter()
-                .zip(&self.sources)
-                .enumerate()
-                .filter(|(charge, _)| all || *charge == HALF)
-                .flat_map(|(_, (cases, source))| {
-                    cases.iter().map(|result| CaseEvaluation::new(drive, source.open_circuit_v, self, result))
-                })
-                .collect(),
+            cases: self.case_evaluations(drive),
             gearbox: if all { self.gearbox_report(drive) } else { None },
             stages: if all { self.stage_reports(drive) } else { Vec::new() },
             motor: drive.motor.listed_at(half.open_circuit_v),
@@ -165,6 +157,19 @@ impl Chain<'_> {
             shots: self.shots(drive, supply, shot.flatten().and_then(|shot| shot.recovery_s)),
             generating: None,
         }
+    }
+
+    /// The cases of a drive, charge by charge; those at half charge alone where only verdicts are asked for.
+    fn case_evaluations(&self, drive: &Drive<'_>) -> Vec<CaseEvaluation> {
+        let charges = if self.asked == Asked::Verdicts { HALF..=HALF } else { FULL..=LOW };
+        let cases = &self.cases[drive.index];
+        let mut evaluated = Vec::with_capacity(charges.clone().map(|charge| cases[charge].len()).sum());
+        for charge in charges {
+            let open_circuit_v = self.sources[charge].open_circuit_v;
+            evaluated
+                .extend(cases[charge].iter().map(|result| CaseEvaluation::new(drive, open_circuit_v, self, result)));
+        }
+        evaluated
     }
 
     /// Everything computed about a machine that is turned.

@@ -104,49 +104,68 @@ impl Percent {
     }
 }
 
-/// The digits of a number, from the right.
+/// The digits of a number.
 struct Digits {
     bytes: [u8; Self::LONGEST],
-    from: usize,
+    length: usize,
 }
 
 impl Digits {
     const LONGEST: usize = 24;
 
-    /// `scaled`/10^`decimals`, rounded to a whole `scaled`, without trailing zeros. `scaled` from 0 to 1e15.
+    /// `scaled`/10^`decimals`, rounded to a whole `scaled`, without trailing zeros. `scaled` from 0 to 1e15, and below 1000 where
+    /// there are decimals, of which there are at most 12.
     fn of(scaled: f64, decimals: usize, negative: bool) -> Self {
         // In range by the callers.
         #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
-        let mut whole = (scaled + 0.5) as u64;
-        let mut left = decimals;
-        while left > 0 && whole.is_multiple_of(10) {
-            whole /= 10;
-            left -= 1;
-        }
-        let mut digits = Self { bytes: [b'0'; Self::LONGEST], from: Self::LONGEST };
-        let mut written = 0;
-        // At least one digit before the point.
-        while whole > 0 || written <= left {
-            if written == left && left > 0 {
-                digits.push(b'.');
-            }
-            digits.push(b'0' + (whole % 10) as u8);
-            whole /= 10;
-            written += 1;
-        }
+        let whole = (scaled + 0.5) as u64;
+        let mut digits = Self { bytes: [b'0'; Self::LONGEST], length: 0 };
         if negative {
             digits.push(b'-');
+        }
+        match u16::try_from(whole) {
+            Ok(few) if few < 1000 => digits.write_three(few, decimals),
+            // 999.6 tenths are a hundred.
+            _ if decimals > 0 => digits.write_three(100, decimals - 1),
+            _ => digits.write_whole(whole),
         }
         digits
     }
 
+    /// A whole number below 1000 over 10^`decimals`.
+    fn write_three(&mut self, whole: u16, decimals: usize) {
+        let digit = |place: u16| b'0' + (whole / place % 10) as u8;
+        let all = [digit(100), digit(10), digit(1)];
+        let point = all.len().saturating_sub(decimals);
+        let first = all.iter().position(|byte| *byte != b'0').unwrap_or(all.len());
+        // At least one digit before the point.
+        match all.get(first.min(point.saturating_sub(1))..point) {
+            Some(before) if point > 0 => before.iter().for_each(|byte| self.push(*byte)),
+            _ => self.push(b'0'),
+        }
+        let end = all.iter().rposition(|byte| *byte != b'0').map_or(0, |place| place + 1);
+        if end > point {
+            self.push(b'.');
+            self.length += decimals.saturating_sub(all.len());
+            all[point..end].iter().for_each(|byte| self.push(*byte));
+        }
+    }
+
+    fn write_whole(&mut self, whole: u64) {
+        let mut place = whole.checked_ilog10().map_or(1, |power| 10_u64.pow(power));
+        while place > 0 {
+            self.push(b'0' + (whole / place % 10) as u8);
+            place /= 10;
+        }
+    }
+
     fn push(&mut self, byte: u8) {
-        self.from -= 1;
-        self.bytes[self.from] = byte;
+        self.bytes[self.length] = byte;
+        self.length += 1;
     }
 
     fn as_str(&self) -> &str {
-        std::str::from_utf8(&self.bytes[self.from..]).unwrap_or_default()
+        std::str::from_utf8(&self.bytes[..self.length]).unwrap_or_default()
     }
 }
 
@@ -191,6 +210,31 @@ mod tests {
     #[case(1e300, "1.00e300")]
     fn three_figures(#[case] value: f64, #[case] text: &str) {
         assert_eq!(significant(value).to_string(), text);
+    }
+
+    /// Against the general formatting, over all sizes: rounded to what three figures leave, without trailing zeros.
+    #[test]
+    fn digits_are_those_of_the_general_formatting() {
+        let mut value = 1.07e-9_f64;
+        while value < 9.9e14 {
+            for odd in [value, -value, 2.0 * value, value.round(), 5.0 * value.ceil()] {
+                let size = odd.abs();
+                if size < NOTHING || size >= HUGE {
+                    continue;
+                }
+                #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]
+                let decimals = (0..20).find(|tens| size * 10_f64.powi(*tens) >= 99.95).unwrap() as usize;
+                // Halves go up here, and to the even digit there.
+                let scaled = size * 10_f64.powi(i32::try_from(decimals).unwrap());
+                if (scaled.fract() - 0.5).abs() < 1e-6 {
+                    continue;
+                }
+                let plain = format!("{odd:.decimals$}");
+                let plain = if decimals > 0 { plain.trim_end_matches('0').trim_end_matches('.') } else { &plain };
+                assert_eq!(significant(odd).to_string(), plain, "{odd:e}");
+            }
+            value *= 1.000_37;
+        }
     }
 
     #[rstest]
