@@ -1,6 +1,7 @@
 // Writes src/api/schema.d.ts (types), src/api/fields.gen.ts (labels, ranges of every document field),
 // src/api/help.gen.ts (help for each), src/api/checks.gen.ts (every check), src/api/limits.gen.ts (what holds a drive
-// back), src/measure/kinds.gen.ts and sheetTitles.gen.ts (sheets of the bench) and src/units/units.gen.ts (units) from the OpenAPI document on
+// back), src/measure/kinds.gen.ts and sheetTitles.gen.ts (sheets of the bench), src/shared/fields/starts.gen.ts (what something new
+// begins with) and src/units/units.gen.ts (units) from the OpenAPI document on
 // standard input. All are checked in; the checks run this again and compare.
 import { writeFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
@@ -200,3 +201,10 @@ const titleSource = `${banner}/** What the sheets of the bench are called. */
 export const SHEET_TITLES: Record<string, string> = ${JSON.stringify(titles)};
 `;
 await writeFile(new URL("../src/measure/sheetTitles.gen.ts", import.meta.url), titleSource);
+
+// ---- what something new begins with
+
+const startSource = `${banner}/** What something new begins with, to be changed for what is in the hand. */
+export const STARTS = ${JSON.stringify(schemas.Typical["x-starts"])} as const;
+`;
+await writeFile(new URL("../src/shared/fields/starts.gen.ts", import.meta.url), startSource);

@@ -19,6 +19,7 @@ const GENERATED: &[&str] = &[
     "src/api/limits.gen.ts",
     "src/measure/kinds.gen.ts",
     "src/measure/sheetTitles.gen.ts",
+    "src/shared/fields/starts.gen.ts",
     "src/units/units.gen.ts",
 ];
 

@@ -19,10 +19,6 @@ use ypsidyne_core::variants::sensitivity::{Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::tooth_map::tooth_grid;
 use ypsidyne_core::variants::trade_offs::questions;
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 fn choosing(criterion: &mut Criterion) {
     let build = Build::from_json(demo::BUILDS[0].json).expect("the demo builds read");
     let candidates: Vec<(&str, &ShelfPart)> = PARTS.iter().map(|part| ("", part)).cycle().take(200).collect();

@@ -7,10 +7,6 @@ use ypsidyne_core::document::Build;
 use ypsidyne_core::evaluation::envelope::envelopes;
 use ypsidyne_core::evaluation::{evaluate_figures, evaluate_option};
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 const BUILDS: [(&str, &str); 3] = [
     ("dolly board", include_str!("../tests/worked/dolly-board.build.json")),
     ("harvest cart", include_str!("../tests/worked/harvest-cart.build.json")),

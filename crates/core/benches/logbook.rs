@@ -14,10 +14,6 @@ use ypsidyne_core::logbook::drawn::drawn;
 use ypsidyne_core::logbook::ride_table::read_ride;
 use ypsidyne_core::logbook::totals::{ride_totals, totals};
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 /// A table of a logger of ten rows a second.
 fn table(rows: u32) -> String {
     let mut text = String::from("Time (s),Speed (km/h),Current (A),Voltage (V),Motor temp (°C)\n");

@@ -8,10 +8,6 @@ use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::odds::{USUAL_DRAWS, odds};
 use ypsidyne_core::variants::sensitivity::Tolerances;
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 fn drawing(criterion: &mut Criterion) {
     let mut group = criterion.benchmark_group("odds");
     group.sample_size(20);

@@ -11,10 +11,6 @@ use ypsidyne_core::document::Simulation;
 use ypsidyne_core::library::demo;
 use ypsidyne_core::simulation::simulate;
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 /// A random ride with a point every second: speeds and grades that drift.
 fn course(seed: u64, seconds: u32, fastest: f64) -> Value {
     let mut random = ChaCha8Rng::seed_from_u64(seed);

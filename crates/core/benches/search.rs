@@ -9,10 +9,6 @@ use ypsidyne_core::document::Search;
 use ypsidyne_core::library::demo;
 use ypsidyne_core::variants::search::{Space, Watch, find, find_plainly};
 
-/// As in the program.
-#[global_allocator]
-static MEMORY: mimalloc::MiMalloc = mimalloc::MiMalloc;
-
 fn stock(kind: &str, count: usize) -> Vec<Value> {
     ypsidyne_testkit::stock(kind).into_iter().cycle().take(count).collect()
 }

@@ -21,6 +21,7 @@ import ToShelf from "../shelf/ToShelf.vue";
 import type { View } from "../workbench/view";
 import { shownText } from "../units/quantity";
 import CandidateList from "../shelf/CandidateList.vue";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const at = computed(() => `${bench.drivePointer}/controller`);
@@ -136,9 +137,8 @@ const switchRun = computed(() => {
   return has >= 0 ? has : runs.value.findIndex((run) => run.circuit === "supply");
 });
 
-/** A regulator of 5 V and 3 A, to be changed for what is printed on it. */
 function toggleBec(): void {
-  bench.set(`${at.value}/bec`, controller.value?.bec ? undefined : { voltage_v: 5, current_a: 3 }, null);
+  bench.set(`${at.value}/bec`, controller.value?.bec ? undefined : STARTS.bec, null);
 }
 
 function addController(): void {

@@ -11,6 +11,7 @@ import CandidateList from "../shelf/CandidateList.vue";
 import GearboxSection from "./GearboxSection.vue";
 import StageSection from "./StageSection.vue";
 import ToothMap from "./ToothMap.vue";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const stages = computed(() => bench.drive?.gearing ?? []);
@@ -66,15 +67,7 @@ function result(view: View): FigureLine[] {
 const tryStage = ref(0);
 
 function add(): void {
-  const fresh = {
-    kind: "belt",
-    driver_teeth: 15,
-    driven_teeth: 36,
-    pitch_mm: 5,
-    width_mm: 15,
-    efficiency: 0.95,
-  };
-  bench.set(`${bench.drivePointer}/gearing`, [...stages.value, fresh], null);
+  bench.set(`${bench.drivePointer}/gearing`, [...stages.value, STARTS.stage], null);
 }
 </script>
 

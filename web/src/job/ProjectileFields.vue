@@ -5,6 +5,7 @@ import BenchField from "../shared/fields/BenchField.vue";
 import { figures, shownText } from "../units/quantity";
 import { useBench } from "../workbench/bench";
 import { PROJECTILE } from "./loadFields";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const jobDrive = computed(() => `/job/drives/${bench.jobDriveIndex}`);
@@ -13,8 +14,7 @@ const shots = computed(() => bench.driveFigures?.shots ?? null);
 const throws = computed(() => load.value?.kind === "flywheel" && load.value.projectile != null);
 
 function toggleProjectile(): void {
-  const fresh = { mass_kg: 0.005, speed_m_s: 20, per_second: 2, transfer_efficiency: 0.4 };
-  bench.set(`${jobDrive.value}/load/projectile`, throws.value ? undefined : fresh, null);
+  bench.set(`${jobDrive.value}/load/projectile`, throws.value ? undefined : STARTS.projectile, null);
 }
 </script>
 

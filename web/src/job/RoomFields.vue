@@ -3,6 +3,7 @@
 import { computed } from "vue";
 import BenchField from "../shared/fields/BenchField.vue";
 import { useBench } from "../workbench/bench";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const budget = computed(() => bench.document?.job.budget ?? null);
@@ -18,7 +19,7 @@ const controllerSpace = computed(() => bench.document?.job.controller_space ?? n
       <button
         type="button"
         class="action"
-        @click="bench.set('/job/budget', budget ? undefined : { amount: 300, currency: 'EUR' }, null)"
+        @click="bench.set('/job/budget', budget ? undefined : STARTS.budget, null)"
       >
         {{ budget ? "no budget" : "set one" }}
       </button>
@@ -32,13 +33,7 @@ const controllerSpace = computed(() => bench.document?.job.controller_space ?? n
       <button
         type="button"
         class="action"
-        @click="
-          bench.set(
-            '/job/compartment',
-            compartment ? undefined : { length_mm: 300, width_mm: 150, height_mm: 100 },
-            null,
-          )
-        "
+        @click="bench.set('/job/compartment', compartment ? undefined : STARTS.compartment, null)"
       >
         {{ compartment ? "not fixed" : "give it" }}
       </button>
@@ -58,11 +53,7 @@ const controllerSpace = computed(() => bench.document?.job.controller_space ?? n
         type="button"
         class="action"
         @click="
-          bench.set(
-            '/job/controller_space',
-            controllerSpace ? undefined : { length_mm: 120, width_mm: 80, height_mm: 40 },
-            null,
-          )
+          bench.set('/job/controller_space', controllerSpace ? undefined : STARTS.controller_space, null)
         "
       >
         {{ controllerSpace ? "not fixed" : "give it" }}

@@ -10,6 +10,7 @@ import { verdictWord } from "../workbench/words";
 import { figures, shownText } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import { asMeasurement, useSheet } from "./sheet";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const sheet = useSheet();
 const toast = useToast();
@@ -38,6 +39,7 @@ watch(
 async function toShelf(): Promise<void> {
   problem.value = null;
   await sheet.flush();
+  const cells = sheet.document?.cells_series;
   const start =
     target.value === "battery"
       ? {
@@ -45,9 +47,8 @@ async function toShelf(): Promise<void> {
           part: "battery",
           label: label.value,
           owned: true,
-          chemistry: "lipo",
-          cells_series: (sheet.document?.cells_series as number | undefined) ?? 1,
-          capacity_ah: 1,
+          ...STARTS.measured_battery,
+          ...(typeof cells === "number" ? { cells_series: cells } : {}),
         }
       : { format: "ypsidyne.part/1", part: "motor", label: label.value, kind: kind.value, owned: true };
   const ids = siblings.value.map(({ id }) => id);

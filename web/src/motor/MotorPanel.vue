@@ -24,6 +24,7 @@ import OneLine from "../shelf/OneLine.vue";
 import RewoundNote from "./RewoundNote.vue";
 import SlowerNote from "./SlowerNote.vue";
 import SwapNote from "./SwapNote.vue";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const generates = computed(() => bench.jobDrive?.load.kind === "generator");
@@ -194,8 +195,7 @@ const hasThermal = computed(
 );
 
 function toggle(key: "gearbox" | "thermal", on: boolean): void {
-  const fresh = key === "gearbox" ? { kind: "planetary", ratio: 10, efficiency: 0.8 } : {};
-  bench.set(`${at.value}/${key}`, on ? fresh : undefined, null);
+  bench.set(`${at.value}/${key}`, on ? STARTS[key] : undefined, null);
 }
 </script>
 

@@ -15,6 +15,7 @@ import OneLine from "./OneLine.vue";
 import KnownPanel from "../motor/KnownPanel.vue";
 import SensorsField from "../shared/fields/SensorsField.vue";
 import { kindOf, type Part, type PartLine } from "./kinds";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const props = defineProps<{ line: PartLine | { part: Part } }>();
 const emit = defineEmits<{ close: []; changed: []; retired: [line: PartLine] }>();
@@ -59,20 +60,14 @@ provide(DESK, {
   wrongAt: (pointer) => refused.value?.errors?.find((error) => error.pointer === pointer)?.detail,
 });
 
-const NESTED: Record<string, string> = {
+const NESTED = {
   gearbox: "Gearbox",
   thermal: "Thermal",
   size_mm: "SizeMm",
   mount: "Mount",
   bec: "Bec",
-};
-const START: Record<string, object> = {
-  gearbox: { kind: "planetary", ratio: 10, efficiency: 0.8 },
-  thermal: {},
-  size_mm: { length: 100, width: 50, height: 50 },
-  mount: {},
-  bec: { voltage_v: 5, current_a: 3 },
-};
+} as const satisfies Record<string, string>;
+type Nested = keyof typeof NESTED;
 const HIDDEN = [
   "part_id",
   "facts",
@@ -89,7 +84,7 @@ const names = computed(() => {
   return all.filter((key) => key !== "label" && !FIRST.includes(key));
 });
 const nested = computed(() =>
-  Object.keys(NESTED).filter((key) => FIELDS[kind.value.record]?.[key] !== undefined),
+  (Object.keys(NESTED) as Nested[]).filter((key) => FIELDS[kind.value.record]?.[key] !== undefined),
 );
 /** What is wrong with the part as a whole. */
 const general = computed(() => {
@@ -174,17 +169,17 @@ async function retire(back: boolean): Promise<void> {
           <button
             type="button"
             class="action"
-            @click="change(withValue(part, `/${key}`, valueAt(part, `/${key}`) ? undefined : START[key]))"
+            @click="change(withValue(part, `/${key}`, valueAt(part, `/${key}`) ? undefined : STARTS[key]))"
           >
             {{ valueAt(part, `/${key}`) ? "take it away" : "give it" }}
           </button>
         </h3>
         <div v-if="valueAt(part, `/${key}`)" class="two">
           <BenchField
-            v-for="name in Object.keys(FIELDS[NESTED[key] ?? ''] ?? {})"
+            v-for="name in Object.keys(FIELDS[NESTED[key]] ?? {})"
             :key="name"
             :at="`/${key}`"
-            :record="NESTED[key] ?? ''"
+            :record="NESTED[key]"
             :name="name"
           />
         </div>

@@ -13,20 +13,11 @@ import CompareSheet from "./CompareSheet.vue";
 import ElsewhereNote from "./ElsewhereNote.vue";
 import EmptyShelf from "./EmptyShelf.vue";
 import ImportDialog from "./ImportDialog.vue";
-import {
-  figureOf,
-  type Kind,
-  KINDS,
-  kindOf,
-  labelOf,
-  numbersOf,
-  type Part,
-  type PartLine,
-  START,
-} from "./kinds";
+import { figureOf, type Kind, KINDS, kindOf, labelOf, numbersOf, type Part, type PartLine } from "./kinds";
 import PartSheet from "./PartSheet.vue";
 import ShelfFilters from "./ShelfFilters.vue";
 import { useShelf } from "./query";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const toast = useToast();
 const { query, total, problem, lines, show, again } = useShelf();
@@ -76,7 +67,7 @@ const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figur
 
 function fresh(): void {
   const kind: Kind = query.kind ?? "motor";
-  open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...START[kind] } as Part };
+  open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...STARTS[kind] } as Part };
 }
 
 async function setOwned(line: PartLine): Promise<void> {

@@ -93,12 +93,3 @@ export function figureOf(part: Part, key: string): number | null {
   }
   return null;
 }
-
-/** What a new part of a kind begins with, to be changed for what is in the hand. */
-export const START: Record<Kind, object> = {
-  motor: { kind: "brushless", kv_rpm_per_v: 200, resistance_ohm: 0.05 },
-  controller: { kind: "brushless" },
-  battery: { chemistry: "lipo", cells_series: 6, capacity_ah: 5, continuous_c: 25 },
-  gearing_stage: { kind: "belt", driver_teeth: 15, driven_teeth: 36 },
-  wheel: { diameter_m: 0.2 },
-};

@@ -15,6 +15,7 @@ import FindingList from "../sheet/FindingList.vue";
 import LoomDrawing from "../sheet/LoomDrawing.vue";
 import RunTable from "../sheet/RunTable.vue";
 import { useWorkshop } from "../sheet/workshop";
+import { STARTS } from "../shared/fields/starts.gen";
 
 const bench = useBench();
 const { value: shop, problem } = useWorkshop();
@@ -61,7 +62,7 @@ function set(next: unknown[]): void {
 }
 
 function add(circuit: string): void {
-  set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit, awg: 12, length_m: 0.5 }]);
+  set([...runs.value, { name: `run ${runs.value.length + 1}`, circuit, ...STARTS.run }]);
 }
 
 function goTo(place: number): void {

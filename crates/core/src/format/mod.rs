@@ -219,7 +219,7 @@ mod tests {
         while value < 9.9e14 {
             for odd in [value, -value, 2.0 * value, value.round(), 5.0 * value.ceil()] {
                 let size = odd.abs();
-                if size < NOTHING || size >= HUGE {
+                if !(NOTHING..HUGE).contains(&size) {
                     continue;
                 }
                 #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss)]

@@ -4,6 +4,7 @@ use serde::Serialize;
 
 /// A typical value of a field.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
+#[schemars(extend("x-starts" = super::starts::facts()))]
 pub struct Typical {
     /// Key of the field it can fill.
     pub field: &'static str,

@@ -331,7 +331,13 @@ mod tests {
     #[test]
     fn walking_pace_on_six_inch_wheels_is_about_180_rpm() {
         // Common practice: 4.6 ft/s, circumference 18.85 in, about three turns a second.
-        let rpm = 4.6 * 0.3048 / (3.0 * 0.0254) / RAD_S_PER_RPM;
+        let cart = crate::library::demo::BUILDS.iter().find(|demo| demo.slug == "hillside-harvest-cart").unwrap();
+        let mut document: serde_json::Value = serde_json::from_str(cart.json).unwrap();
+        *document.pointer_mut("/job/drives/0/load/target_speed_m_s").unwrap() = (4.6 * 0.3048).into();
+        *document.pointer_mut("/options/0/drives/0/output/wheel_diameter_m").unwrap() = (6.0 * 0.0254).into();
+        let build = crate::document::Build::from_value(&document).unwrap();
+        let chain = crate::model::supply::Chain::resolved(&build.job, &build.options[0]);
+        let rpm = chain.drives[0].load.target_rad_s / RAD_S_PER_RPM;
         assert!((170.0..185.0).contains(&rpm), "{rpm}");
     }
 }
