@@ -108,6 +108,8 @@ impl Browser {
                     "--headless", "--force-prefers-reduced-motion", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
                     "--disable-background-networking", "--disable-component-update", "--disable-sync",
                     "--disable-extensions", "--force-device-scale-factor=1",
+                    // One renderer for all pages: to start one for each takes half of what a page takes in all.
+                    "--renderer-process-limit=1", "--process-per-site",
                     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
                 ],
             }
