@@ -35,11 +35,12 @@ pub mod variants;
 pub mod workshop;
 
 pub use evaluation::assumptions::Guess;
+pub use formulas::constants::copper_factor;
 pub use formulas::machine::torque_constant_nm_per_a;
 pub use formulas::wire::awg_area_mm2;
 pub use model::bus::Limit;
 pub use model::cases::{Case, LossesW};
-pub use model::generating::{Generating, GeneratorPoint};
+pub use model::generator_figures::{Generating, GeneratorPoint};
 pub use model::heat::ThermalResult;
 pub use model::load::road_force_n;
-pub use model::motor::{Listed, copper_factor};
+pub use model::motor::Listed;

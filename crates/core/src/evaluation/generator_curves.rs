@@ -4,7 +4,8 @@ use serde::Serialize;
 
 use crate::document::{Build, Motor, OptionSheet};
 use crate::formulas::constants::RAD_S_PER_RPM;
-use crate::model::generating::{ElectricalLoad, Generating, GeneratorModel, GeneratorPoint};
+use crate::model::generating::{ElectricalLoad, GeneratorModel};
+use crate::model::generator_figures::{Generating, GeneratorPoint};
 use crate::model::{Drive, hardware_mass_kg};
 
 /// Points of a curve.

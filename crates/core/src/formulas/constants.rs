@@ -30,3 +30,30 @@ pub const BLADE_TIP_SPEED_LIMIT_M_S: f64 = 96.5;
 
 /// rad/s in one turn per minute.
 pub const RAD_S_PER_RPM: f64 = std::f64::consts::PI / 30.0;
+
+/// 0 °C, K.
+pub(crate) const KELVIN: f64 = 273.15;
+
+/// Copper resistance at `celsius` as a multiple of that at 20 °C. Source: IEC 60028.
+#[must_use]
+pub fn copper_factor(celsius: f64) -> f64 {
+    1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (celsius - REFERENCE_TEMPERATURE_C)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use approx::assert_relative_eq;
+    use rstest::rstest;
+
+    /// Copper at 0, 75, 100, 130 and 155 °C. Source: IEC 60028.
+    #[rstest]
+    #[case(0.0, 0.9214)]
+    #[case(75.0, 1.216_15)]
+    #[case(100.0, 1.3144)]
+    #[case(130.0, 1.4323)]
+    #[case(155.0, 1.530_55)]
+    fn validated_hot_copper(#[case] celsius: f64, #[case] factor: f64) {
+        assert_relative_eq!(copper_factor(celsius), factor, max_relative = 1e-12);
+    }
+}

@@ -4,7 +4,7 @@
 
 use serde::Serialize;
 
-use crate::formulas::constants::GRAVITY_M_S2;
+use crate::formulas::constants::{GRAVITY_M_S2, KELVIN};
 
 /// A unit: value in the document's unit = written · factor + offset.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, schemars::JsonSchema)]
@@ -158,7 +158,7 @@ pub const QUANTITIES: &[Quantity] = &[
     Quantity { name: "temperature", units: &[
         Unit { symbol: "°C", also: &["c", "degc"], factor: 1.0, offset: 0.0 },
         Unit { symbol: "°F", also: &["f", "degf"], factor: 5.0 / 9.0, offset: -160.0 / 9.0 },
-        Unit { symbol: "K", also: &[], factor: 1.0, offset: -273.15 },
+        Unit { symbol: "K", also: &[], factor: 1.0, offset: -KELVIN },
     ] },
     Quantity { name: "inertia", units: &[
         Unit { symbol: "kg·m²", also: &["kgm2", "kg.m2", "kg*m2", "kg·m2"], factor: 1.0, offset: 0.0 },

@@ -5,6 +5,8 @@ use std::sync::LazyLock;
 use regex::Regex;
 use serde::{Deserialize, Serialize};
 
+use crate::formulas::constants::KELVIN;
+
 /// What a column of a logger is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, schemars::JsonSchema)]
 #[serde(rename_all = "snake_case")]
@@ -120,7 +122,7 @@ impl Channel {
         const CELSIUS: &[(&[&str], f64, f64)] = &[
             (&["°C", "c", "degc", "deg c", "celsius"], 1.0, 0.0),
             (&["°F", "f", "degf", "deg f", "fahrenheit"], 5.0 / 9.0, -160.0 / 9.0),
-            (&["K", "kelvin"], 1.0, -273.15),
+            (&["K", "kelvin"], 1.0, -KELVIN),
         ];
         const AMPERES: &[(&[&str], f64, f64)] =
             &[(&["A", "amp", "amps", "ampere", "amperes"], 1.0, 0.0), (&["mA"], 1e-3, 0.0)];

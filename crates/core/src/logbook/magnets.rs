@@ -6,8 +6,8 @@ use crate::document::Motor;
 use crate::document::log::{CheckEntry, Entry, Happened};
 use crate::format::{percent, significant};
 use crate::formulas::constants::REFERENCE_TEMPERATURE_C;
+use crate::formulas::constants::copper_factor;
 use crate::measurement::measure;
-use crate::model::motor::copper_factor;
 
 /// One check, at 20 °C.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]

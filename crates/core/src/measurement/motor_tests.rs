@@ -5,7 +5,7 @@ use super::least_squares::{Estimate, line, mean};
 use super::{Axis, Refusal, Weight, Worksheet, refused};
 use crate::document::measurement::{LockedRotor, WindingResistance};
 use crate::format::significant;
-use crate::model::motor::copper_factor;
+use crate::formulas::constants::copper_factor;
 
 const VOLTS: Axis = Axis { label: "voltage", unit: "V" };
 const AMPS: Axis = Axis { label: "current", unit: "A" };

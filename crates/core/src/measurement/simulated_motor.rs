@@ -3,8 +3,9 @@
 
 use crate::document::Motor;
 use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::formulas::constants::copper_factor;
 use crate::formulas::numeric::falling_root;
-use crate::model::motor::{MotorModel, copper_factor};
+use crate::model::motor::MotorModel;
 
 /// What is wrong with the motor.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]

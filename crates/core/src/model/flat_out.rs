@@ -5,8 +5,7 @@ use serde::Serialize;
 use super::Drive;
 use super::cases::Figures;
 use super::heat::{ThermalPath, exponential_step};
-use super::motor::copper_factor;
-use crate::formulas::constants::COPPER_TEMPERATURE_COEFFICIENT_PER_K;
+use crate::formulas::constants::{COPPER_TEMPERATURE_COEFFICIENT_PER_K, copper_factor};
 use crate::formulas::numeric::falling_root;
 
 /// What gives way first flat out.

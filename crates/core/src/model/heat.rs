@@ -6,13 +6,13 @@ use super::Drive;
 use super::bus::Source;
 use super::cases::Figures;
 use super::generating::GeneratorModel;
-use super::motor::copper_factor;
 use crate::document::{Cooling, InsulationClass, Load, Motor};
 use crate::formulas::can_heat::{
     AIRFLOW_W_M2_K, FAN_W_M2_K, STILL_W_M2_K, can_area_m2, case_to_ambient_k_per_w, winding_to_case_k_per_w,
 };
 use crate::formulas::constants::{
     COPPER_SPECIFIC_HEAT_J_KG_K, COPPER_TEMPERATURE_COEFFICIENT_PER_K, RAD_S_PER_RPM, STEEL_SPECIFIC_HEAT_J_KG_K,
+    copper_factor,
 };
 
 /// Share of a motor's mass that is copper (common practice).

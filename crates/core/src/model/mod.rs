@@ -7,7 +7,8 @@
 //! * [`cases`]: no load, full throttle, stall, target, climb.
 //! * [`times`], [`heat`], [`flat_out`]: getting up to speed, shots, temperatures, how long it stands full throttle.
 //! * [`heat_node`]: controller and battery, each as one warm body.
-//! * [`generating`]: a machine that is turned; [`generator_source`]: as what hangs on it sees it.
+//! * [`generating`]: a machine that is turned; [`generator_figures`]: what it does at work;
+//!   [`generator_source`]: as what hangs on it sees it.
 
 pub(crate) mod battery;
 pub(crate) mod bus;
@@ -16,6 +17,7 @@ pub(crate) mod controller;
 pub(crate) mod flat_out;
 mod gearing;
 pub(crate) mod generating;
+pub(crate) mod generator_figures;
 mod generator_source;
 pub(crate) mod heat;
 pub(crate) mod heat_node;

@@ -1,7 +1,7 @@
 //! The motor as an equivalent direct-current machine.
 
 use crate::document::Motor;
-use crate::formulas::constants::{COPPER_TEMPERATURE_COEFFICIENT_PER_K, RAD_S_PER_RPM, REFERENCE_TEMPERATURE_C};
+use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::formulas::machine::{no_load_share, torque_constant_nm_per_a, usual_best_efficiency};
 
 /// A motor at 20 °C.
@@ -37,12 +37,6 @@ impl LossTorque {
 
 /// Share of the no-load loss torque that grows with speed when nobody measured it (common practice).
 pub(crate) const USUAL_SPEED_SHARE: f64 = 0.5;
-
-/// Copper resistance at `celsius` as a multiple of that at 20 °C. Source: IEC 60028.
-#[must_use]
-pub fn copper_factor(celsius: f64) -> f64 {
-    1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * (celsius - REFERENCE_TEMPERATURE_C)
-}
 
 /// What turning a motor itself costs, as listed: current and voltage of the no-load run.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -205,17 +199,6 @@ mod tests {
         assert_relative_eq!(listed.best_efficiency.unwrap(), best, max_relative = 1e-9);
         assert_relative_eq!(listed.best_efficiency_current_a.unwrap(), best_a, max_relative = 1e-9);
         assert_relative_eq!(listed.stall_current_a, volts / ohm, max_relative = 1e-12);
-    }
-
-    /// Copper at 0, 75, 100, 130 and 155 °C. Source: IEC 60028.
-    #[rstest]
-    #[case(0.0, 0.9214)]
-    #[case(75.0, 1.216_15)]
-    #[case(100.0, 1.3144)]
-    #[case(130.0, 1.4323)]
-    #[case(155.0, 1.530_55)]
-    fn validated_hot_copper(#[case] celsius: f64, #[case] factor: f64) {
-        assert_relative_eq!(copper_factor(celsius), factor, max_relative = 1e-12);
     }
 
     #[test]

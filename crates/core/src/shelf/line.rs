@@ -2,6 +2,8 @@
 //!
 //! `5S 5000 20C`, `63x74 190kv 45A`, `1:27 24V 120rpm`, `27T 540`: what was understood is told figure by figure with the words
 //! it came from, and what was not is left.
+//!
+//! Over 400 lines: one reader, whose rules take their words from what the rules before have left of the line.
 
 use std::sync::LazyLock;
 

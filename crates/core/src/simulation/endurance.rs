@@ -3,10 +3,10 @@
 use serde::Serialize;
 
 use crate::document::{Build, Cooling};
+use crate::formulas::constants::copper_factor;
 use crate::model::cases::Case;
 use crate::model::flat_out::{HeldHeat, HeldNodes};
 use crate::model::heat::ThermalPath;
-use crate::model::motor::copper_factor;
 use crate::model::supply::{Chain, HALF};
 use crate::model::{Drive, hardware_mass_kg};
 

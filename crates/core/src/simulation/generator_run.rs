@@ -14,11 +14,12 @@ use crate::document::load::Generator;
 use crate::document::{JobDrive, Load, Mode, Simulation};
 use crate::format::significant;
 use crate::formulas::constants::RAD_S_PER_RPM;
+use crate::formulas::constants::copper_factor;
 use crate::model::battery::BatteryModel;
-use crate::model::generating::{ElectricalLoad, GeneratorModel, GeneratorPoint};
+use crate::model::generating::{ElectricalLoad, GeneratorModel};
+use crate::model::generator_figures::GeneratorPoint;
 use crate::model::heat::ThermalPath;
 use crate::model::heat_node::{HeatNode, QUICKEST_S, followed, quickest_s};
-use crate::model::motor::copper_factor;
 use crate::model::{Drive, hardware_mass_kg};
 
 /// Places in the state.

@@ -3,12 +3,12 @@
 use super::brake::Brake;
 use super::dynamics::*;
 use super::limits::RunLimit;
+use crate::formulas::constants::copper_factor;
 use crate::model::Drive;
 use crate::model::bus::{Limit, Source};
 use crate::model::heat::ThermalPath;
 use crate::model::heat_node::{HeatNode, followed};
 use crate::model::load::Slope;
-use crate::model::motor::copper_factor;
 use crate::model::throttle::{Alone, Pull};
 
 /// What a drive does at the moment.

@@ -16,9 +16,10 @@ use super::answer::Json;
 use super::json::JsonBody;
 use super::problem::ApiError;
 use super::{App, Operation, Route};
-use crate::instruments::client::InstrumentError;
-use crate::instruments::registry::{InUse, ReadingWanted, Readings};
-use crate::instruments::simulated::Role;
+use crate::instruments::error::InstrumentError;
+use crate::instruments::readings::{ReadingWanted, Readings};
+use crate::instruments::registry::InUse;
+use crate::instruments::role::Role;
 use crate::instruments::supply::SupplyNow;
 use crate::instruments::sweep::{Sweep, SweepProgress, SweepState};
 

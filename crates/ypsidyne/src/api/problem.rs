@@ -94,7 +94,7 @@ pub enum ApiError {
     WrongPassphrase,
     /// An instrument does not do as it should.
     #[error(transparent)]
-    Instrument(#[from] crate::instruments::client::InstrumentError),
+    Instrument(#[from] crate::instruments::error::InstrumentError),
     /// A fault of the program.
     #[error("the program failed at this request; nothing stored was changed")]
     Internal,

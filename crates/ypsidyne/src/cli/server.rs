@@ -45,7 +45,8 @@ fn passphrase_of(file: Option<&Path>, variable: &str) -> anyhow::Result<Option<S
 }
 
 pub(super) fn run_instruments(motor: Option<&str>, port: Option<u16>, seed: u64) -> anyhow::Result<()> {
-    use crate::instruments::simulated::{self, Role, SimulatedBench};
+    use crate::instruments::role::Role;
+    use crate::instruments::simulated::{self, SimulatedBench};
     let bench = SimulatedBench::new(simulated::motor(motor)?, seed);
     let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build()?;
     runtime.block_on(async move {

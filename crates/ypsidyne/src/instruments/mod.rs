@@ -2,13 +2,17 @@
 //!
 //! * [`scpi`]: commands, short and long forms, the error queue (IEEE 488.2, SCPI-1999).
 //! * [`simulated`]: supply, meter, tachometer and thermometer around a motor that is not there.
-//! * [`client`]: one trait, and an instrument behind a socket.
+//! * [`error`]: what goes wrong. [`client`]: one trait, and an instrument behind a socket.
 //! * `supply`: a supply in use: what it says of itself, and an output that goes off when it is told to.
-//! * `registry`: the instruments in use, and readings of all of them.
+//! * [`role`]: the kinds of instrument. `readings`: what they read at one moment.
+//! * `registry`: the instruments in use.
 //! * `sweep`: a sweep over voltages by itself that always ends with the output off.
 
 pub mod client;
+pub mod error;
+pub(crate) mod readings;
 pub(crate) mod registry;
+pub mod role;
 pub mod scpi;
 pub mod simulated;
 pub(crate) mod supply;

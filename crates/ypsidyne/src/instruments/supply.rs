@@ -11,7 +11,8 @@ use serde::Serialize;
 use tokio::sync::{Mutex as Turn, watch};
 use tokio_util::sync::CancellationToken;
 
-use super::client::{Instrument, InstrumentError, SocketInstrument, Urgent, WAIT, switch_in};
+use super::client::{Instrument, SocketInstrument, Urgent, WAIT, switch_in};
+use super::error::InstrumentError;
 
 /// How long each try to switch off waits for the supply to say so: short at first, for a press of Stop must not wait behind
 /// a connection that is dead.

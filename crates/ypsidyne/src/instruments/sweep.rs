@@ -7,9 +7,10 @@ use serde::{Deserialize, Serialize};
 use tokio::sync::watch;
 use tokio_util::sync::CancellationToken;
 
-use super::client::InstrumentError;
-use super::registry::{InstrumentRegistry, ReadingWanted, Readings, read_into, read_supply};
-use super::simulated::Role;
+use super::error::InstrumentError;
+use super::readings::{ReadingWanted, Readings, read_into, read_supply};
+use super::registry::InstrumentRegistry;
+use super::role::Role;
 use super::supply::Supply;
 
 /// A sweep over voltages.

@@ -5,7 +5,7 @@ use crate::evaluation::DriveEvaluation;
 use crate::format::significant;
 use crate::formulas::constants::TOUCH_SAFE_DC_V;
 use crate::model::Drive;
-use crate::model::generating::Generating;
+use crate::model::generator_figures::Generating;
 
 pub(super) fn judge(
     evidence: &CheckContext<'_>,

@@ -1,8 +1,7 @@
 //! Leads as what they are: how warm they get, what they cost in volts, which fuse suits them, what they should be.
 //!
-//! * [`heat`]: the temperature of a wire. [`wire_runs`]: every run of an option judged.
+//! * [`wire_runs`]: every run of an option judged.
 
-pub mod heat;
 pub mod wire_runs;
 
 pub use wire_runs::{JudgedRun, judged};

@@ -2,11 +2,11 @@
 
 use serde::Serialize;
 
-use super::heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::document::parts::{Circuit, Insulation, WiringRun};
 use crate::document::{Job, MotorKind, OptionSheet};
 use crate::evaluation::checks::CheckContext;
 use crate::formulas::wire::awg_area_mm2;
+use crate::formulas::wire_heat::{Wire, adiabatic_c, adiabatic_s, grouping};
 use crate::model::Drive;
 use crate::model::cases::Case;
 use crate::model::generating::GeneratorModel;

@@ -4,7 +4,8 @@ use super::worksheet::Worksheet;
 use super::{DC_MACHINE, MECHANICS, OHM, WorkingContext};
 use crate::document::{Load, MotorKind};
 use crate::model::Drive;
-use crate::model::generating::{Generating, GeneratorModel};
+use crate::model::generating::GeneratorModel;
+use crate::model::generator_figures::Generating;
 
 const BRIDGE: &str =
     "three-phase bridge, two diodes conduct at a time (Mohan, Undeland, Robbins, Power Electronics, ch. 5)";

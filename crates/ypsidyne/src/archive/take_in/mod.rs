@@ -1,5 +1,7 @@
 //! An archive taken in: what is new is added under its own id, what is the same is left, and what stands differently here is
 //! told, and decided by whoever takes it in. Taking the same archive in again changes nothing.
+//!
+//! Over 400 lines: one way through an archive, document kind by document kind.
 
 mod of_build;
 
