@@ -5,7 +5,8 @@ import { sendFile } from "../api/file";
 import { fieldMeta } from "../api/fields";
 import { useBench } from "../workbench/bench";
 import EntryField from "./EntryField.vue";
-import { type Kind, KINDS, type LogEntry } from "./kinds";
+import { type Draft, entryOf } from "./entryKeys";
+import { KINDS } from "./kinds";
 import { useLog } from "./log";
 import { useMoment } from "./moment";
 import WhenWhat from "./WhenWhat.vue";
@@ -13,8 +14,6 @@ import WhenWhat from "./WhenWhat.vue";
 const bench = useBench();
 const log = useLog();
 
-/** What is typed; a field that is empty is left out of the entry. */
-type Draft = Record<string, unknown> & { kind: Kind; at: string };
 const draft = ref<Draft>(start());
 function start(): Draft {
   return { kind: "upkeep", at: new Date().toISOString(), ...structuredCloned(log.editing?.entry) } as Draft;
@@ -97,27 +96,8 @@ async function addPictures(event: Event): Promise<void> {
 // ---- keeping
 
 const problem = ref<string | null>(null);
-const KEYS: Record<string, string[]> = {
-  ride: ["state_of_charge", "ambient_c", "payload_kg", "charged_ah", "option", "drive"],
-  upkeep: ["item", "hours_between", "km_between", "days_between", "measured", "hours", "done", "cost"],
-  failure: ["part", "component", "what", "batch", "of", "hours", "beyond_limits", "cost"],
-  check: ["motor", "results", "measurement", "temperature_c"],
-  change: ["changes"],
-  note: ["pictures"],
-};
 async function keep(): Promise<void> {
-  const now = draft.value;
-  const keys = ["kind", "at", "title", "notes", ...(KEYS[now.kind] ?? [])];
-  const entry = Object.fromEntries(
-    keys.map((key) => [key, now[key]]).filter(([, value]) => value != null && value !== ""),
-  );
-  if (now.kind === "upkeep") {
-    entry.item ??= now.title ?? "";
-    const length = entry.measured as { length_mm?: number; limit_mm?: number } | undefined;
-    if (!length?.length_mm || length.limit_mm === undefined) delete entry.measured;
-  }
-  if (now.kind === "failure") entry.part ??= now.title ?? "";
-  problem.value = await log.keep(entry as unknown as LogEntry);
+  problem.value = await log.keep(entryOf(draft.value));
 }
 </script>
 

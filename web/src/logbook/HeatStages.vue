@@ -1,7 +1,6 @@
 <script setup lang="ts">
 // Heat in stages: the plan by the run that is computed, a clock, readings by hand or thermometer, then go on or stop.
-import { useIntervalFn } from "@vueuse/core";
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
 import { ask } from "../api/reach";
 import { fieldMeta } from "../api/fields";
@@ -12,6 +11,7 @@ import { useBench } from "../workbench/bench";
 import EntryField from "./EntryField.vue";
 import type { LogEntry } from "./kinds";
 import { useLog } from "./log";
+import { clockText, useStageClock } from "./stageClock";
 import WhenWhat from "./WhenWhat.vue";
 
 type Stage = Schemas["HeatStage"];
@@ -79,26 +79,14 @@ watch(
 
 // ---- the clock
 
-const startedAt = ref<number | null>(null);
-const now = ref(Date.now());
-const { pause, resume } = useIntervalFn(() => (now.value = Date.now()), 250, { immediate: false });
-const wanted = computed(() => 60 * (told.value?.next_min ?? 0));
-const elapsed = computed(() => (startedAt.value === null ? 0 : (now.value - startedAt.value) / 1000));
-const left = computed(() => wanted.value - elapsed.value);
-const ticking = computed(() => startedAt.value !== null);
-const over = computed(() => ticking.value && left.value <= 0);
-
-function start(): void {
-  startedAt.value = Date.now();
-  now.value = Date.now();
-  resume();
-}
-onBeforeUnmount(pause);
-
-const clock = (seconds: number) => {
-  const whole = Math.max(0, Math.round(Math.abs(seconds)));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
-};
+const {
+  elapsed,
+  left,
+  ticking,
+  over,
+  start,
+  end: endClock,
+} = useStageClock(() => 60 * (told.value?.next_min ?? 0));
 
 // ---- the readings of a stage
 
@@ -133,8 +121,7 @@ function keepStage(): void {
   entry.value.stages = [...entry.value.stages, stage];
   readings.value = {};
   minutes.value = null;
-  startedAt.value = null;
-  pause();
+  endClock();
 }
 
 async function keep(): Promise<void> {
@@ -174,7 +161,7 @@ const text = (celsius: number | null | undefined) =>
         </button>
         <template v-else>
           <b class="figure" :class="{ over }" role="timer" data-heat-clock
-            >{{ over ? "+" : "" }}{{ clock(left) }}</b
+            >{{ over ? "+" : "" }}{{ clockText(left) }}</b
           >
           <span class="note">{{ over ? "read every place now" : "left of this stage" }}</span>
         </template>

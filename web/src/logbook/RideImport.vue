@@ -5,6 +5,7 @@ import { type ProblemDocument, saying, type Schemas } from "../api/client";
 import { reaching } from "../api/reach";
 import { lasting, shownText } from "../units/quantity";
 import { useBench } from "../workbench/bench";
+import { CHANNELS } from "./channels";
 import EntryField from "./EntryField.vue";
 import HandRows, { type HandRow } from "./HandRows.vue";
 import type { LogEntry } from "./kinds";
@@ -86,23 +87,6 @@ function say(place: number, column: Schemas["SaidColumn"]): void {
   void look();
 }
 
-const CHANNELS: { word: Schemas["Channel"]; said: string }[] = [
-  { word: "time", said: "time" },
-  { word: "date", said: "date" },
-  { word: "speed", said: "speed" },
-  { word: "distance", said: "way" },
-  { word: "grade", said: "grade" },
-  { word: "altitude", said: "height" },
-  { word: "motor_current", said: "motor current" },
-  { word: "supply_current", said: "battery current" },
-  { word: "supply_voltage", said: "battery voltage" },
-  { word: "supply_power", said: "battery power" },
-  { word: "charge_drawn", said: "charge drawn" },
-  { word: "winding", said: "winding" },
-  { word: "case", said: "motor case" },
-  { word: "controller", said: "controller" },
-  { word: "battery", said: "battery temperature" },
-];
 const lanes = computed(() => rideLanes(looked.value?.lines ?? [], []));
 const sums = computed(() => {
   const totals = looked.value?.totals;

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 // At the bench with one hand and dirty fingers: one reading a card, a pad of its own, the live supply and its stop above it.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
-import { useWakeLock } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
 import { figures, fieldText } from "../units/quantity";
-import { quantityOf, type Unit, UNITS } from "../units/units";
 import { shownFigure } from "./figure";
 import type { ReadingList, SheetKind } from "./kinds";
 import BenchPad from "./BenchPad.vue";
 import LiveSupply from "./LiveSupply.vue";
+import { unitKeys, unitsOf, usePadKeyboard } from "./padKeys";
 import { useReadings, valueOf } from "./readings";
 import { useSheet } from "./sheet";
+import { useScreenOn, useSpoken } from "./spoken";
 
 const props = defineProps<{ kind: SheetKind; label: string }>();
 const emit = defineEmits<{ leave: [] }>();
@@ -56,47 +56,14 @@ function put(index: number, now: number | string | null): void {
 const shown = (index: number) => {
   const now = value(index);
   if (typeof now === "string") return { text: now, unit: "" };
-  return now === null ? { text: "", unit: unitsOf(index)[0]?.symbol ?? "" } : fieldText(unitKey(index), now);
+  return now === null ? { text: "", unit: unitsAt(index)[0]?.symbol ?? "" } : fieldText(unitKey(index), now);
 };
 
 // ---- the pad: digits, then the unit, which ends the figure and finds its row
 
 const typed = ref("");
-const unitsOf = (index: number): Unit[] => UNITS[quantityOf(unitKey(index))];
-/** Units worth a key: those that a hand meter shows. */
-const KEYS = [
-  "V",
-  "mV",
-  "A",
-  "mA",
-  "Ω",
-  "mΩ",
-  "rpm",
-  "s",
-  "min",
-  "°C",
-  "°F",
-  "kg",
-  "g",
-  "N",
-  "N·m",
-  "W",
-  "km/h",
-  "mph",
-  "%",
-];
-const keys = computed(() => {
-  const found: { symbol: string; index: number; unit: Unit }[] = [];
-  columns.value.forEach((each, index) => {
-    if (each.text) return;
-    for (const unit of unitsOf(index)) {
-      if (KEYS.includes(unit.symbol) && !found.some(({ symbol }) => symbol === unit.symbol)) {
-        found.push({ symbol: unit.symbol, index, unit });
-      }
-    }
-  });
-  return found.slice(0, 8);
-});
+const unitsAt = (index: number) => unitsOf(columns.value[index]);
+const keys = computed(() => unitKeys(columns.value));
 
 function digit(sign: string): void {
   if (sign === "." && typed.value.includes(".")) return;
@@ -111,7 +78,7 @@ function end(symbol: string): void {
   const number = Number(typed.value);
   if (typed.value === "" || typed.value === "." || !Number.isFinite(number)) return;
   const own =
-    !columns.value[column.value]?.text && unitsOf(column.value).find((unit) => unit.symbol === symbol);
+    !columns.value[column.value]?.text && unitsAt(column.value).find((unit) => unit.symbol === symbol);
   const key = keys.value.find((one) => one.symbol === symbol);
   const index = own ? column.value : key?.index;
   const unit = own || key?.unit;
@@ -143,8 +110,8 @@ const goesTo = computed(() => {
 });
 function next(): void {
   if (typed.value !== "") {
-    const symbol = unitsOf(column.value).find(({ symbol }) => symbol === shown(column.value).unit)?.symbol;
-    end(symbol ?? unitsOf(column.value)[0]?.symbol ?? "");
+    const symbol = unitsAt(column.value).find(({ symbol }) => symbol === shown(column.value).unit)?.symbol;
+    end(symbol ?? unitsAt(column.value)[0]?.symbol ?? "");
     return;
   }
   if (goesTo.value !== null) column.value = goesTo.value;
@@ -170,30 +137,10 @@ const wanted = computed(() => sheet.refused?.errors?.[0]?.detail ?? null);
 
 // ---- the screen stays on; what was taken is spoken back where that is wished
 
-const { isSupported, isActive, request, release } = useWakeLock();
-onMounted(() => void request("screen").catch(() => undefined));
-onBeforeUnmount(() => void release().catch(() => undefined));
-const SPOKEN = "ypsidyne.spoken";
-const spoken = ref(localStorage.getItem(SPOKEN) === "1");
-const speaks = "speechSynthesis" in window;
-watch(spoken, (now) => localStorage.setItem(SPOKEN, now ? "1" : "0"));
-function say(words: string): void {
-  if (spoken.value && speaks) window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
-}
+const { isSupported, isActive } = useScreenOn();
+const { speaks, spoken, say } = useSpoken();
 
-/** A keyboard that is there types too. */
-function key(event: KeyboardEvent): void {
-  if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
-  if (/^[0-9]$/.test(event.key)) digit(event.key);
-  else if (event.key === "." || event.key === ",") digit(".");
-  else if (event.key === "Backspace") back();
-  else if (event.key === "Enter") next();
-  else if (event.key === "Escape") emit("leave");
-  else return;
-  event.preventDefault();
-}
-onMounted(() => window.addEventListener("keydown", key));
-onBeforeUnmount(() => window.removeEventListener("keydown", key));
+usePadKeyboard({ digit, back, next, leave: () => emit("leave") });
 </script>
 
 <template>

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 // A bench sheet: what it needs and how it is done, the readings, what they say, what to do with it.
-import { useToast } from "primevue/usetoast";
-import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
-import { onBeforeRouteLeave, onBeforeRouteUpdate } from "vue-router";
+import { computed, onBeforeUnmount, provide, ref, watch } from "vue";
 import { SAVE_WORDS } from "../saving/saver";
 import { DESK } from "../workbench/desk";
 import { download, fileName } from "../shared/lib/download";
@@ -14,9 +12,9 @@ import BenchMode from "./BenchMode.vue";
 import CandidatePick from "./CandidatePick.vue";
 import InstrumentBar from "./InstrumentBar.vue";
 import LiveSupply from "./LiveSupply.vue";
-import { useInstruments } from "./instruments";
 import CurrentsCompare from "./CurrentsCompare.vue";
 import { kindOf } from "./kinds";
+import { useOffOnLeaving } from "./leaving";
 import PhoneDialog from "./PhoneDialog.vue";
 import PropellerFields from "./PropellerFields.vue";
 import ReadingTable from "./ReadingTable.vue";
@@ -24,6 +22,7 @@ import ResultPanel from "./ResultPanel.vue";
 import SceneDrawing from "./SceneDrawing.vue";
 import { useOwnSheets } from "./ownSheets";
 import { useSheet } from "./sheet";
+import { useSheetKeys } from "./sheetKeys";
 
 const props = defineProps<{ id: string }>();
 const sheet = useSheet();
@@ -68,37 +67,9 @@ const { problem, copy, settle, unbin, keepOrphan } = useOwnSheets(
   () => label.value || (kind.value?.title ?? ""),
 );
 
-function key(event: KeyboardEvent): void {
-  if (!(event.ctrlKey || event.metaKey)) return;
-  const pressed = event.key.toLowerCase();
-  if (pressed === "z" && !event.shiftKey) sheet.undo();
-  else if (pressed === "y" || (pressed === "z" && event.shiftKey)) sheet.redo();
-  else if (pressed === "s") void sheet.flush();
-  else return;
-  event.preventDefault();
-}
-// Nobody walks away from an output that is on: leaving the sheet switches it off, and says so.
-const instruments = useInstruments();
-const toast = useToast();
-function offOnLeaving(): void {
-  if (instruments.supply?.on !== true && !instruments.running && instruments.mayBeOn.length === 0) return;
-  void instruments.stop();
-  toast.add({
-    severity: "secondary",
-    summary: "The sheet was left: the output is switched off.",
-    life: 8000,
-  });
-}
-onBeforeRouteLeave(offOnLeaving);
-onBeforeRouteUpdate((to, from) => {
-  if (to.params.id !== from.params.id) offOnLeaving();
-});
-
-onMounted(() => window.addEventListener("keydown", key));
-onBeforeUnmount(() => {
-  window.removeEventListener("keydown", key);
-  sheet.leave();
-});
+useSheetKeys();
+useOffOnLeaving();
+onBeforeUnmount(() => sheet.leave());
 watch(
   [label, kind],
   () => {

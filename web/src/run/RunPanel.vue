@@ -9,9 +9,9 @@ import { readerUnits } from "../units/reader";
 import PanelHead from "../shared/PanelHead.vue";
 import { useCourseChoice } from "./courseChoice";
 import CourseEditor from "./CourseEditor.vue";
+import { useRunDrawing } from "./drawing";
 import EnduranceNote from "./EnduranceNote.vue";
 import GeneratorNote from "./GeneratorNote.vue";
-import { lanesOf, limitStretches, timeAxis, wayAxis } from "./lanes";
 import { momentWords } from "./momentWords";
 import KeptRuns from "./KeptRuns.vue";
 import LauncherNote from "./LauncherNote.vue";
@@ -109,28 +109,7 @@ const turned = computed(
 
 // ---- the drawing
 
-const byWay = ref(false);
-const travels = computed(() => (run.value?.summary.distance_m ?? 0) > 0);
-const axis = computed(() =>
-  byWay.value && travels.value
-    ? wayAxis(run.value?.summary.distance_m ?? 1)
-    : timeAxis(
-        Math.max(...runs.shown.map(({ simulated: { summary } }) => summary.t_s), run.value?.summary.t_s ?? 1),
-      ),
-);
-watch(byWay, () => (runs.stretch = null));
-const lanes = computed(() => {
-  const first = run.value;
-  if (!first) return [];
-  const others = runs.shown
-    .slice(1)
-    .map(({ title, simulated: other }) => ({ title, run: driveRun(other, first.drive) }));
-  return lanesOf(first, others, axis.value, turned.value);
-});
-const limits = computed(() => (run.value ? limitStretches(run.value, axis.value) : []));
-const events = computed(() =>
-  (simulated.value?.events ?? []).filter(({ drive }) => drive === null || drive === run.value?.drive),
-);
+const { byWay, travels, axis, lanes, limits, events } = useRunDrawing(run, turned);
 const chart = ref<InstanceType<typeof RunChart>>();
 
 const endS = computed(() => run.value?.summary.t_s ?? 0);

@@ -7,11 +7,12 @@ import { useAnswer } from "../api/answer";
 import { api, type Schemas } from "../api/client";
 import { useBench } from "../workbench/bench";
 import { verdictWord } from "../workbench/words";
-import QuantityField from "../shared/fields/QuantityField.vue";
 import VerdictMark from "../shared/figures/VerdictMark.vue";
 import { holdInPlace } from "../shared/lib/steady";
 import { useAnswers } from "./answers";
-import { ANY, type Effect, FIELD, useEffectColumns } from "./effectColumns";
+import { useCandidateRows } from "./candidateRows";
+import { type Effect, useEffectColumns } from "./effectColumns";
+import EffectRanges from "./EffectRanges.vue";
 import { kindOf } from "./kinds";
 
 type Candidate = Schemas["Candidate"];
@@ -24,11 +25,6 @@ const BEST = 3;
 const bench = useBench();
 
 const text = ref("");
-const onlyHolding = ref(false);
-/** As the server ordered them: by how well each does the job. */
-const BEST_FIRST = "best";
-const sort = ref<keyof Effect | "label" | typeof BEST_FIRST>(BEST_FIRST);
-const descending = ref(false);
 const box = ref<HTMLElement>();
 
 /** The build without what is looked at: candidates are compared with what is stored. */
@@ -46,43 +42,16 @@ onBeforeUnmount(() => bench.look(null));
 
 const { columns, figure } = useEffectColumns(found, () => props.kind);
 
-/** Ranges that effects must be in, by column, in the document's units. */
-const ranges = ref<{ key: keyof Effect; at_least: number | null; at_most: number | null }[]>([]);
+const { rows, sort, descending, sortBy, onlyHolding, ranges, unfolded } = useCandidateRows(
+  found,
+  () => text.value !== "",
+);
 const unfiltered = computed(() =>
   columns.value.filter(({ key }) => !ranges.value.some((range) => range.key === key)),
 );
 const headOf = (key: keyof Effect) => columns.value.find((column) => column.key === key)?.head ?? key;
 
-/** Without a figure nothing can be said to be in range. */
-function inRanges(effect: Effect): boolean {
-  return ranges.value.every(({ key, at_least, at_most }) => {
-    const value = effect[key];
-    if (at_least === null && at_most === null) return true;
-    return typeof value === "number" && value >= (at_least ?? -Infinity) && value <= (at_most ?? Infinity);
-  });
-}
-
-/** What is no answer to this job is folded away, unless it is asked for by name. */
-const unfolded = ref(false);
-const shownAnyway = computed(() => unfolded.value || text.value !== "");
 const { foldedAway, holding, elsewhere } = useAnswers(found);
-
-const rows = computed(() => {
-  const list = (found.value?.candidates ?? []).filter(
-    ({ effect, folded }) =>
-      (!folded || shownAnyway.value) && (!onlyHolding.value || effect.failing === 0) && inRanges(effect),
-  );
-  const by = sort.value;
-  if (by === BEST_FIRST) return list;
-  const value = (candidate: Candidate) =>
-    by === "label" ? candidate.label : ((candidate.effect[by] as number | null) ?? null);
-  return [...list].sort((a, b) => {
-    const [left, right] = [value(a), value(b)];
-    if (left === null || right === null) return Number(left === null) - Number(right === null);
-    const order = typeof left === "string" ? left.localeCompare(right as string) : left - (right as number);
-    return descending.value ? -order : order;
-  });
-});
 
 const listed = computed(() => (open.value ? rows.value : rows.value.slice(0, BEST)));
 const at = computed(() => listed.value.findIndex(({ label }) => label === bench.trying?.label));
@@ -97,11 +66,6 @@ const spoken = computed(() => {
   });
   return `${candidate.label}: ${verdictWord(candidate.effect.verdict)}. ${told.join(", ")}`;
 });
-
-function sortBy(key: keyof Effect | "label"): void {
-  descending.value = sort.value === key ? !descending.value : false;
-  sort.value = key;
-}
 
 function look(candidate: Candidate | undefined): void {
   if (!candidate) return;
@@ -201,30 +165,7 @@ function press(candidate: Candidate, event: MouseEvent): void {
         </template>
       </span>
     </header>
-    <div v-for="(range, place) in ranges" :key="range.key" class="range" :data-effect-range="range.key">
-      <span>{{ headOf(range.key) }}</span>
-      <QuantityField
-        v-model="range.at_least"
-        :name="FIELD[range.key] ?? 'price'"
-        :meta="ANY"
-        :label="`${headOf(range.key)}, at least`"
-      />
-      <span>to</span>
-      <QuantityField
-        v-model="range.at_most"
-        :name="FIELD[range.key] ?? 'price'"
-        :meta="ANY"
-        :label="`${headOf(range.key)}, at most`"
-      />
-      <button
-        type="button"
-        class="action"
-        :aria-label="`No filter by ${headOf(range.key)}`"
-        @click="ranges.splice(place, 1)"
-      >
-        ×
-      </button>
-    </div>
+    <EffectRanges v-model="ranges" :head-of="headOf" />
     <p v-if="problem" class="note">{{ problem }}</p>
     <p v-else-if="found && found.total === 0 && !text" class="note">
       Nothing of this kind is on the shelf. <router-link to="/shelf">Fill the shelf</router-link> from a list,
@@ -346,14 +287,6 @@ input[type="checkbox"] {
 
 .by {
   font-size: var(--size-note);
-}
-
-.range {
-  display: grid;
-  grid-template-columns: 90px 118px auto 118px auto;
-  justify-content: start;
-  gap: var(--space-4);
-  align-items: baseline;
 }
 
 /* A line of its own that is always as high: nothing below it moves when something is tried. */

@@ -1,30 +1,28 @@
 <script setup lang="ts">
 // The shelf: every part by kind, searched as you type, filtered by any figure, sorted, compared, edited.
 import ChoiceSelect from "../shared/fields/ChoiceSelect.vue";
-import { useToast } from "primevue/usetoast";
 import VirtualScroller from "primevue/virtualscroller";
 import { computed, ref, watch } from "vue";
-import { api, saying } from "../api/client";
-import { ifMatch } from "../api/tag";
 import { shownInColumn } from "../units/quantity";
 import { quantityOf } from "../units/units";
 import PreferencesMenu from "../shared/PreferencesMenu.vue";
+import { useCompared } from "./compared";
 import CompareSheet from "./CompareSheet.vue";
 import ElsewhereNote from "./ElsewhereNote.vue";
 import EmptyShelf from "./EmptyShelf.vue";
 import ImportDialog from "./ImportDialog.vue";
 import { figureOf, type Kind, KINDS, kindOf, labelOf, numbersOf, type Part, type PartLine } from "./kinds";
+import { useLineActions } from "./lineActions";
 import PartSheet from "./PartSheet.vue";
 import ShelfFilters from "./ShelfFilters.vue";
 import { useShelf } from "./query";
 import { STARTS } from "../shared/fields/starts.gen";
 
-const toast = useToast();
 const { query, total, problem, lines, show, again } = useShelf();
+const { setOwned, retired } = useLineActions(again);
 
 /** Height of a row, px; the list only draws the rows in view. */
 const ROW = window.matchMedia("(pointer: coarse)").matches ? 44 : 28;
-const MOST_COMPARED = 4;
 
 const chosen = computed(() => kindOf(query.kind ?? "motor"));
 const columns = computed(() =>
@@ -43,14 +41,8 @@ watch(
 
 const open = ref<PartLine | { part: Part } | null>(null);
 const importing = ref(false);
-const compared = ref<PartLine[]>([]);
+const { compared, isCompared, hasRoom, compare } = useCompared();
 const comparing = ref(false);
-
-const isCompared = (line: PartLine) => compared.value.some(({ id }) => id === line.id);
-function compare(line: PartLine): void {
-  if (isCompared(line)) compared.value = compared.value.filter(({ id }) => id !== line.id);
-  else if (compared.value.length < MOST_COMPARED) compared.value = [...compared.value, line];
-}
 
 function sortBy(key: string | null): void {
   query.descending = query.sort === key ? !query.descending : false;
@@ -68,30 +60,6 @@ const figure = (part: Part, key: string) => shownInColumn(quantityOf(key), figur
 function fresh(): void {
   const kind: Kind = query.kind ?? "motor";
   open.value = { part: { format: "ypsidyne.part/1", part: kind, label: "", ...STARTS[kind] } as Part };
-}
-
-async function setOwned(line: PartLine): Promise<void> {
-  const part = { ...line.part, owned: !line.part.owned };
-  const reply = await api
-    .PUT("/api/parts/{id}", {
-      params: ifMatch(line.id, line.revision),
-      body: part,
-    })
-    .catch(() => undefined);
-  if (!reply?.data) toast.add({ severity: "error", summary: saying(reply?.error), life: 8000 });
-  again();
-}
-
-/** A retired part comes back while the message stands. */
-function retired(line: PartLine): void {
-  const params = ifMatch(line.id, line.revision);
-  const undo = async () => {
-    toast.removeAllGroups();
-    await api.POST("/api/parts/{id}/restore", { params }).catch(() => undefined);
-    again();
-  };
-  const summary = `“${line.part.label ?? ""}” is retired. Builds that use it keep their figures.`;
-  toast.add({ severity: "secondary", summary, detail: undo, life: 12_000 });
 }
 
 function move(event: KeyboardEvent): void {
@@ -215,7 +183,7 @@ const untouched = computed(
                   ><input
                     type="checkbox"
                     :checked="isCompared(item)"
-                    :disabled="!isCompared(item) && compared.length >= MOST_COMPARED"
+                    :disabled="!isCompared(item) && !hasRoom()"
                     :aria-label="`Compare ${item.part.label}`"
                     @change="compare(item)"
                 /></span>
