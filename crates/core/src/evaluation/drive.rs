@@ -13,7 +13,7 @@ use crate::model::generator_figures::Generating;
 use crate::model::heat::ThermalResult;
 use crate::model::launcher_shots::Shots;
 use crate::model::motor::Listed;
-use crate::model::supply::{Asked, CHARGES, Chain, FULL, HALF, LOW, Supply};
+use crate::model::supply::{CHARGES, Chain, FULL, HALF, LOW, Supply};
 
 /// Everything computed about one drive.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -106,9 +106,8 @@ impl Chain<'_> {
         let target = drive.load.target_rad_s;
         let output_nm = drive.load.level_nm(target);
         let half = &self.sources[HALF];
-        // Which figures nobody reads who wants verdicts only.
-        let all = self.asked != Asked::Verdicts;
-        let time_s = if all || drive.job.allowed_to_speed_s().is_some() {
+        let whole = self.is_whole();
+        let time_s = if whole || drive.job.allowed_to_speed_s().is_some() {
             drive.time_between_s(half, 0.0, target)
         } else {
             None
@@ -131,8 +130,8 @@ impl Chain<'_> {
                 motor_torque_nm: drive.motor_nm(output_nm),
             },
             cases: self.case_evaluations(drive),
-            gearbox: if all { self.gearbox_report(drive) } else { None },
-            stages: if all { self.stage_reports(drive) } else { Vec::new() },
+            gearbox: if whole { self.gearbox_report(drive) } else { None },
+            stages: if whole { self.stage_reports(drive) } else { Vec::new() },
             motor: drive.motor.listed_at(half.open_circuit_v),
             thermal: drive.heat(
                 self.job.ambient_c,
@@ -141,11 +140,13 @@ impl Chain<'_> {
                 figures(Case::Climb),
                 climb_min,
             ),
-            winding_by_rating_c: drive.path_by_rating(drive.motor_rad_s(target)).filter(|_| all).and_then(|path| {
-                let (duty, ambient_c) = (self.job.duty_cycle, self.job.ambient_c);
-                let (target, climb) = (figures(Case::Target), figures(Case::Climb));
-                drive.heat_along(path, ambient_c, duty, target, climb, climb_min)?.winding_c
-            }),
+            winding_by_rating_c: whole.then(|| drive.path_by_rating(drive.motor_rad_s(target))).flatten().and_then(
+                |path| {
+                    let (duty, ambient_c) = (self.job.duty_cycle, self.job.ambient_c);
+                    let (target, climb) = (figures(Case::Target), figures(Case::Climb));
+                    drive.heat_along(path, ambient_c, duty, target, climb, climb_min)?.winding_c
+                },
+            ),
             flat_out: figures(Case::FullThrottle).and_then(|figures| drive.flat_out(self.job.ambient_c, figures)),
             acceleration_s: travels_on_wheels.then_some(time_s),
             spin_up_s: (!travels_on_wheels).then_some(time_s),
@@ -162,7 +163,7 @@ impl Chain<'_> {
 
     /// The cases of a drive, charge by charge; those at half charge alone where only verdicts are asked for.
     fn case_evaluations(&self, drive: &Drive<'_>) -> Vec<CaseEvaluation> {
-        let charges = if self.asked == Asked::Verdicts { HALF..=HALF } else { FULL..=LOW };
+        let charges = if self.is_whole() { FULL..=LOW } else { HALF..=HALF };
         let cases = &self.cases[drive.index];
         let mut evaluated = Vec::with_capacity(charges.clone().map(|charge| cases[charge].len()).sum());
         for charge in charges {
@@ -175,7 +176,7 @@ impl Chain<'_> {
 
     /// Everything computed about a machine that is turned.
     fn generator(&self, drive: &Drive<'_>, generating: Generating) -> DriveEvaluation {
-        let all = self.asked != Asked::Verdicts;
+        let whole = self.is_whole();
         let source_rad_s = generating.source_rpm * crate::formulas::constants::RAD_S_PER_RPM;
         DriveEvaluation {
             drive: drive.parts.drive.clone(),
@@ -192,8 +193,8 @@ impl Chain<'_> {
                     / (drive.motors * drive.gearing.ratio),
             },
             cases: Vec::new(),
-            gearbox: if all { self.gearbox_report(drive) } else { None },
-            stages: if all { self.stage_reports(drive) } else { Vec::new() },
+            gearbox: if whole { self.gearbox_report(drive) } else { None },
+            stages: if whole { self.stage_reports(drive) } else { Vec::new() },
             motor: drive.motor.listed_at(self.sources[HALF].open_circuit_v),
             thermal: drive.heat_of(self.job.ambient_c, drive.motor_rad_s(source_rad_s), generating.current_a),
             winding_by_rating_c: None,

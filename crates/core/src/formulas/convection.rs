@@ -1,6 +1,6 @@
 //! What air takes from a warm cylinder by rising along it.
 
-use super::constants::KELVIN;
+use super::constants::{GRAVITY_M_S2, KELVIN};
 
 /// Air at a film temperature, K.
 ///
@@ -55,7 +55,7 @@ pub fn convection_w_m2_k(diameter_m: f64, surface_c: f64, ambient_c: f64) -> f64
     let Air { viscosity_m2_s, conductivity_w_m_k, prandtl } = Air::at(film);
     let cube_m3 = diameter_m * diameter_m * diameter_m;
     let rayleigh =
-        9.806_65 * (surface_c - ambient_c).abs() * cube_m3 * prandtl / (film * viscosity_m2_s * viscosity_m2_s);
+        GRAVITY_M_S2 * (surface_c - ambient_c).abs() * cube_m3 * prandtl / (film * viscosity_m2_s * viscosity_m2_s);
     let share = prandtl_share(0.559 / prandtl);
     let root = 0.60 + 0.387 * (rayleigh * share * share).sqrt().cbrt();
     root * root * conductivity_w_m_k / diameter_m

@@ -2,7 +2,9 @@
 
 use std::f64::consts::PI;
 
-use super::constants::{COPPER_RESISTIVITY_OHM_M, COPPER_TEMPERATURE_COEFFICIENT_PER_K, KELVIN, copper_factor};
+use super::constants::{
+    COPPER_RESISTIVITY_OHM_M, COPPER_TEMPERATURE_COEFFICIENT_PER_K, KELVIN, REFERENCE_TEMPERATURE_C, copper_factor,
+};
 use super::convection::convection_w_m2_k;
 use super::numeric::{root_between, secant_root};
 
@@ -131,7 +133,7 @@ impl Wire {
     ///
     /// What leaves over what is made is nearly a power of the rise over the air: a straight line along the logarithms.
     fn settled_c(&self, air: &InAir, current_a: f64) -> Option<f64> {
-        let at_20_w_m = self.made_w_m(current_a, 20.0);
+        let at_20_w_m = self.made_w_m(current_a, REFERENCE_TEMPERATURE_C);
         // All that is made goes through the wall: T = Ts + w·P₂₀·(1 + α·(T − 20)), solved for T.
         let feedback = air.wall_k_m_w * at_20_w_m * COPPER_TEMPERATURE_COEFFICIENT_PER_K;
         let copper_at =

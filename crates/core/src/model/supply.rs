@@ -141,6 +141,11 @@ impl Chain<'_> {
         self.asked == Asked::Words
     }
 
+    /// Whether anybody reads the figures that no verdict rests on.
+    pub fn is_whole(&self) -> bool {
+        self.asked != Asked::Verdicts
+    }
+
     /// A case of a drive at a charge, where the drive has it.
     pub fn case(&self, drive: usize, charge: usize, case: Case) -> Option<&CaseResult> {
         self.cases[drive][charge].iter().find(|result| result.case == case)
