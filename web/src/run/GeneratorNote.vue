@@ -67,6 +67,7 @@ const lines = computed(() => {
   const own = now.value;
   const count = motorsOf(bench.option?.drives.find(({ drive }) => drive === props.row.curves.drive));
   const each = count > 1 ? " each" : "";
+  const needed = props.row.machines.find(({ part_id: part }) => part === null)?.needed_speed_up;
   return [
     { name: "current", text: shownText("current", own.current_a) + each },
     { name: "at the load", text: shownText("voltage", own.output_voltage_v) },
@@ -82,9 +83,9 @@ const lines = computed(() => {
       text:
         own.needed_voltage_v === null
           ? "no voltage asked"
-          : own.ratio_for_needed_voltage === null
+          : needed == null
             ? "none reaches it"
-            : `1 : ${figures(own.ratio_for_needed_voltage, 3)}`,
+            : `1 : ${figures(needed, 3)}`,
     },
     {
       name: "charge begins at",
@@ -119,6 +120,7 @@ const matching = computed(() => {
     .sort(
       (a, b) =>
         Number(b.part_id === null) - Number(a.part_id === null) ||
+        Number(a.too_fast) - Number(b.too_fast) ||
         gives(b) - gives(a) ||
         b.best_power_w - a.best_power_w,
     );
@@ -212,15 +214,16 @@ const machines = computed(() =>
         </thead>
         <tbody>
           <tr v-for="(machine, index) in machines" :key="index" :class="{ own: machine.part_id === null }">
-            <td>{{ machine.label }}</td>
+            <td>
+              {{ machine.label }}
+              <span v-if="machine.too_fast" class="note" data-too-fast
+                >turns faster here than it stands</span
+              >
+            </td>
             <td class="figure right">{{ shownText("power", machine.now.output_power_w) }}</td>
             <td class="figure right">{{ shownText("voltage", machine.now.output_voltage_v) }}</td>
             <td class="figure right">
-              {{
-                machine.now.ratio_for_needed_voltage === null
-                  ? "–"
-                  : figures(machine.now.ratio_for_needed_voltage, 3)
-              }}
+              {{ machine.needed_speed_up === null ? "–" : figures(machine.needed_speed_up, 3) }}
             </td>
             <td class="figure right">
               {{ machine.best_speed_up === null ? "–" : figures(machine.best_speed_up, 2) }}

@@ -4,7 +4,8 @@ import { computed, ref } from "vue";
 import { api, type Schemas } from "../api/client";
 import { useAnswer } from "../api/answer";
 import { useBench } from "../workbench/bench";
-import { figures } from "../units/quantity";
+import { shownText } from "../units/quantity";
+import type { Quantity } from "../units/units";
 
 const props = defineProps<{ ids: Schemas["Question"]["id"][] }>();
 const bench = useBench();
@@ -26,8 +27,6 @@ const questions = computed(() =>
     ({ id, drive }) => props.ids.includes(id) && (drive === null || drive === bench.drive?.drive),
   ),
 );
-const figure = (value: number | null, unit: string) =>
-  value === null ? "–" : `${figures(value, 3)} ${unit}`;
 
 function follow(school: Schemas["School"]): void {
   if (school.pointer) bench.set(school.pointer, school.value, null);
@@ -58,7 +57,7 @@ function follow(school: Schemas["School"]): void {
           <dl>
             <div v-for="line in school.figures" :key="line.what">
               <dt>{{ line.what }}</dt>
-              <dd class="figure">{{ figure(line.value, line.unit) }}</dd>
+              <dd class="figure">{{ shownText(line.quantity as Quantity, line.value) }}</dd>
             </div>
           </dl>
         </div>

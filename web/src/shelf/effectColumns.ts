@@ -31,9 +31,11 @@ const OF_KIND: Record<Schemas["PartKind"], Column[]> = {
     { key: "time_to_speed_s", head: "up to speed", quantity: "time" },
     { key: "start_pull_n", head: "pull at start", quantity: "force" },
     { key: "start_torque_nm", head: "torque at start", quantity: "torque" },
+    { key: "motor_stall_nm", head: "each held still", quantity: "torque" },
   ],
   battery: [
     { key: "battery_a", head: "amps wanted", quantity: "current" },
+    { key: "battery_c", head: "C wanted", quantity: "plain" },
     { key: "battery_rated_a", head: "amps it gives", quantity: "current" },
     { key: "sag_v_per_cell", head: "sag of a cell", quantity: "voltage" },
   ],
@@ -46,6 +48,13 @@ const OF_KIND: Record<Schemas["PartKind"], Column[]> = {
   wheel: [{ key: "start_pull_n", head: "pull at start", quantity: "force" }],
 };
 
+/** What tells machines that are turned apart. */
+const OF_GENERATOR: Column[] = [
+  { key: "generated_w", head: "gives", quantity: "power" },
+  { key: "generated_v", head: "volts", quantity: "voltage" },
+  { key: "runaway_v", head: "runs away to", quantity: "voltage" },
+];
+
 /** A range may be any number. */
 export const ANY = { label: "", required: false, min: -1e12, max: 1e12 };
 
@@ -57,28 +66,31 @@ export function useEffectColumns(
   const vehicle = computed(() => found.value?.now.speed_m_s != null);
   const hill = computed(() => bench.caseAt("climb", 0.5) !== undefined);
 
-  const columns = computed<Column[]>(() => [
+  const effects = computed(() => [
+    ...(found.value ? [found.value.now] : []),
+    ...(found.value?.candidates ?? []).map(({ effect }) => effect),
+  ]);
+  const all = computed<Column[]>(() => [
     { key: "worst_utilisation", head: "weakest link", quantity: "percent", scale: 100 },
     ...(hill.value
       ? [{ key: "climb_utilisation" as const, head: "climb used", quantity: "percent" as const, scale: 100 }]
       : []),
-    ...OF_KIND[kind()].filter(({ key }) =>
+    ...(found.value?.now.generated_w == null ? OF_KIND[kind()] : OF_GENERATOR).filter(({ key }) =>
       vehicle.value ? key !== "start_torque_nm" : key !== "start_pull_n",
     ),
     vehicle.value
       ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
       : { key: "output_rpm", head: "flat out", quantity: "rotation" },
     { key: "winding_c", head: "winding", quantity: "temperature" },
-    ...(kind() === "motor" &&
-    [found.value?.now, ...(found.value?.candidates ?? []).map(({ effect }) => effect)].some(
-      (effect) => effect?.flat_out_s != null,
-    )
-      ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
-      : []),
+    ...(kind() === "motor" ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }] : []),
     { key: "runtime_min", head: "runs", quantity: "minutes" },
     { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
     { key: "price", head: "parts cost", quantity: "plain" },
   ]);
+  /** A figure that no part has is no column. */
+  const columns = computed(() =>
+    all.value.filter(({ key }) => effects.value.length === 0 || effects.value.some((effect) => effect[key] !== null)),
+  );
 
   const number = (effect: Effect, column: Column) => {
     const value = effect[column.key];

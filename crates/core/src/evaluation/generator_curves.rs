@@ -35,8 +35,13 @@ pub struct MachineOnSource {
     pub now: Generating,
     /// Power with the speed-up that just reaches the voltage needed, all machines, W; null where none does.
     pub power_at_needed_w: Option<f64>,
-    /// Turns of its shaft per turn of the source at which it gives most, up to what three stages make; null where it gives
-    /// nothing.
+    /// Turns of its own shaft (of its gearbox, where it has one) per turn of the source from which on it reaches the voltage
+    /// needed; null where none does, or no voltage is asked.
+    pub needed_speed_up: Option<f64>,
+    /// Whether it turns faster here than it, or its gearbox, stands.
+    pub too_fast: bool,
+    /// Turns of its own shaft per turn of the source at which it gives most, up to what three stages make and it stands; null
+    /// where it gives nothing.
     pub best_speed_up: Option<f64>,
     /// What it gives then, all machines, W.
     pub best_power_w: f64,
@@ -95,16 +100,26 @@ fn on_source(
     let dynamo = GeneratorModel::of(&drive)?;
     let now = dynamo.generating();
     let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
+    let motor = &option.drives[place].motor;
+    // A gear motor is turned at its output; its gearbox goes on from there.
+    let inside = motor.gearbox.as_ref().map_or(1.0, |gearbox| gearbox.ratio);
+    let stands_rpm = [motor.max_speed_rpm, motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm)]
+        .into_iter()
+        .flatten()
+        .fold(f64::INFINITY, f64::min);
     let tried = (0..SPEED_UPS).map(|step| 0.25 * 1.1f64.powi(step)).filter(|speed_up| *speed_up <= MOST_SPEED_UP);
-    let own = now.motor_rpm / now.source_rpm.max(1e-9);
+    let own = now.motor_rpm / now.source_rpm.max(1e-9) / inside;
     let best = tried
         .chain((own > 0.0).then_some(own))
-        .map(|speed_up| (speed_up, dynamo.geared(speed_up).output_power_w))
-        .filter(|(_, power_w)| *power_w > 0.0)
+        .map(|speed_up| (speed_up, dynamo.geared(speed_up * inside)))
+        .filter(|(speed_up, there)| there.output_power_w > 0.0 && there.source_rpm * speed_up * inside <= stands_rpm)
+        .map(|(speed_up, there)| (speed_up, there.output_power_w))
         .max_by(|a, b| a.1.total_cmp(&b.1));
     Some(MachineOnSource {
         label,
         part_id,
+        needed_speed_up: now.ratio_for_needed_voltage.map(|ratio| ratio / inside),
+        too_fast: now.motor_rpm > stands_rpm,
         now,
         power_at_needed_w,
         best_speed_up: best.map(|(speed_up, _)| speed_up),

@@ -124,7 +124,8 @@ impl KnownMotor<'_> {
         }
     }
 
-    /// The most amps continuously: as listed, else what warms such a can by what its enamel stands in moving air.
+    /// The most amps continuously: as listed, else what its rated watts are at its volts (sellers tell what it takes as often
+    /// as what it gives), and no more than what warms such a can by what its enamel stands in moving air.
     fn current_into(&self, found: &mut Figures, ohm: f64) {
         const KEY: &str = "max_continuous_current_a";
         if let Some(amps) = self.facts.max_current_a {
@@ -136,19 +137,24 @@ impl KnownMotor<'_> {
         if self.motor.get(KEY).and_then(Value::as_f64).is_some() && !guessed {
             return;
         }
-        let Some((diameter, length)) = self.can_mm.or_else(|| {
+        let by_watts = self.facts.rated_power_w.zip(self.voltage_v).map(|(watts, volts)| watts / volts);
+        if let Some(amps) = [self.can_stands_a(ohm), by_watts].into_iter().flatten().reduce(f64::min) {
+            found.number(KEY, amps, Provenance::Estimated, Some(1.6), Some("heat_run"));
+        }
+    }
+
+    /// What warms its can by what its enamel stands in moving air, A; `None` where nobody knows how large it is.
+    fn can_stands_a(&self, ohm: f64) -> Option<f64> {
+        let (diameter, length) = self.can_mm.or_else(|| {
             let cm3 = self.can_cm3?.value;
             let shape = usual::length_over_diameter(self.form);
             let diameter = (4.0 * cm3 * 1000.0 / (PI * shape)).cbrt();
             Some((diameter, shape * diameter))
-        }) else {
-            return;
-        };
+        })?;
         let area = can_area_m2(diameter, length);
         let path = winding_to_case_k_per_w(area) + case_to_ambient_k_per_w(area, AIRFLOW_W_M2_K);
         let hot = 1.0 + COPPER_TEMPERATURE_COEFFICIENT_PER_K * usual::TRUSTED_RISE_K;
-        let amps = (usual::TRUSTED_RISE_K / path / (ohm * hot)).sqrt();
-        found.number(KEY, amps, Provenance::Estimated, Some(1.6), Some("heat_run"));
+        Some((usual::TRUSTED_RISE_K / path / (ohm * hot)).sqrt())
     }
 
     /// The gearbox; gives its ratio, 1 without one.

@@ -213,6 +213,18 @@ fn watts_alone_make_a_hub_that_says_it_is_a_guess() {
     assert!(found(&bicycle, "kv_rpm_per_v").0 < 0.5 * kv, "a larger wheel turns more slowly");
 }
 
+/// By hand: 1600 W at 48 V are 33.3 A; where the can stands less, that is what is guessed, and what is told stands.
+#[test]
+fn watts_say_what_amps_they_are() {
+    let hub = worked(json!({ "form": "hub", "voltage_v": 48, "rated_power_w": 1600 }));
+    let (amps, _, provenance) = found(&hub, "max_continuous_current_a");
+    assert!((amps - 33.33).abs() < 0.01 && provenance == "estimated", "{amps} {provenance}");
+    let small = json!({ "form": "can", "size_code": "130", "voltage_v": 12, "speed_rpm": 12000, "rated_power_w": 600 });
+    assert!(found(&worked(small), "max_continuous_current_a").0 < 10.0, "no such can stands 50 A");
+    let told = json!({ "form": "hub", "voltage_v": 48, "rated_power_w": 1600, "max_current_a": 60 });
+    assert_eq!(found(&worked(told), "max_continuous_current_a").0, 60.0);
+}
+
 #[test]
 fn too_little_says_what_would_do() {
     let answer = worked(json!({ "stall_current_a": 25 }));

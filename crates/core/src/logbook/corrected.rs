@@ -82,8 +82,8 @@ pub fn corrected(
     Ok(Corrected {
         changes,
         moved: moved(&before, &after),
-        before: Effect::of(&before, place),
-        after: Effect::of(&after, place),
+        before: Effect::of(&before, &build.options[option], place),
+        after: Effect::of(&after, &changed.options[option], place),
         odds_before: holds(build),
         odds_after: holds(&changed),
         build: document,

@@ -124,7 +124,7 @@ impl<'b> Machine<'b> {
             .position(|served| served.drive == job.name)
             .ok_or_else(|| nothing(format!("{:?} has nothing that drives {:?}", sheet.name, job.name)))?;
         let result = evaluate_option(&build.job, sheet, option);
-        let effect = Effect::of(&result, place);
+        let effect = Effect::of(&result, sheet, place);
         let required = &result.drives[place].required;
         let usual_m_s = match &job.load {
             Load::Generator(_) => return Err(nothing("a machine that is turned is not run in stages")),

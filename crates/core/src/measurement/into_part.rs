@@ -233,8 +233,8 @@ pub fn apply(
     Ok(Applied {
         changes,
         moved: moved(&before, &after),
-        before: Effect::of(&before, drive),
-        after: Effect::of(&after, drive),
+        before: Effect::of(&before, &build.options[option], drive),
+        after: Effect::of(&after, &changed.options[option], drive),
         build: document,
     })
 }

@@ -11,7 +11,7 @@ use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
 use crate::shelf::place::{Slot, place_part};
 use crate::variants::fitted::Fitted;
-use crate::variants::fitted::battery::fit_battery;
+use crate::variants::fitted::battery::{fit_battery, packs_in_words};
 use crate::variants::fitted::controller::fit_controller;
 use crate::variants::fitted::motor::fit_motor;
 
@@ -41,12 +41,16 @@ pub struct Effect {
     pub time_to_speed_s: Option<f64>,
     /// Torque of the output held still on a full battery, N·m.
     pub start_torque_nm: Option<f64>,
+    /// Torque of each motor held still on a full battery, at its own shaft, N·m.
+    pub motor_stall_nm: Option<f64>,
     /// Pull at the wheels from rest, N; null where nothing travels on wheels.
     pub start_pull_n: Option<f64>,
     /// Battery current of all drives at their hardest work, A.
     pub battery_a: Option<f64>,
     /// Battery current where it is largest, A.
     pub battery_peak_a: Option<f64>,
+    /// The same as a C rate of the whole battery, 1/h.
+    pub battery_c: Option<f64>,
     /// What the battery may give continuously, A; null where nobody listed it.
     pub battery_rated_a: Option<f64>,
     /// Sag of a cell at the hardest work with little charge, V.
@@ -59,6 +63,12 @@ pub struct Effect {
     pub winding_c: Option<f64>,
     /// How long it stands full throttle from cold, s; null where it holds continuously, or nothing is known of its heat.
     pub flat_out_s: Option<f64>,
+    /// What it gives where it is turned, W; null where it is fed.
+    pub generated_w: Option<f64>,
+    /// The volts at which it does, V.
+    pub generated_v: Option<f64>,
+    /// Volts on its leads when the load falls off, V.
+    pub runaway_v: Option<f64>,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,
     /// Price of all drive parts; null while one has none.
@@ -70,16 +80,22 @@ pub struct Effect {
 impl Effect {
     /// The effect as seen from one drive of an evaluated option.
     #[must_use]
-    pub fn of(result: &OptionEvaluation, drive: usize) -> Self {
+    pub fn of(result: &OptionEvaluation, option: &OptionSheet, drive: usize) -> Self {
         let weakest = result.weakest();
         let seen = result.drives.get(drive);
         let flat_out = seen.and_then(|seen| seen.at_half(Case::FullThrottle));
         let climb = result.checks.iter().find(|check| {
             check.code == CheckCode::PerformanceClimb && check.drive.as_ref() == seen.map(|seen| &seen.drive)
         });
-        let stalled = seen
-            .and_then(|seen| seen.cases.iter().find(|case| case.case == Case::Stall))
-            .and_then(|case| case.output_torque_nm);
+        let stall = seen.and_then(|seen| seen.cases.iter().find(|case| case.case == Case::Stall));
+        let stalled = stall.and_then(|case| case.output_torque_nm);
+        let gearbox = option
+            .drives
+            .get(drive)
+            .and_then(|parts| parts.motor.gearbox.as_ref())
+            .map_or(1.0, |own| own.ratio * own.efficiency);
+        let generating = seen.and_then(|seen| seen.generating.as_ref());
+        let capacity_ah = option.battery.capacity_ah * f64::from(option.battery.packs_parallel);
         let wheel_radius_m = flat_out.and_then(CaseEvaluation::travel_radius_m);
         let hardest = |figure: fn(&CaseEvaluation) -> Option<f64>| {
             [Case::Target, Case::Climb].into_iter().filter_map(|case| figure(seen?.at_half(case)?)).reduce(f64::max)
@@ -101,6 +117,7 @@ impl Effect {
                 .filter(|over| over.is_finite()),
             time_to_speed_s: seen.and_then(|seen| seen.acceleration_s.or(seen.spin_up_s).flatten()),
             start_torque_nm: stalled,
+            motor_stall_nm: stall.and_then(|case| case.motor_torque_nm).map(|torque| torque * gearbox),
             start_pull_n: stalled.zip(wheel_radius_m).map(|(torque, radius)| torque / radius),
             battery_a: result.supply.all_hardest.current_a,
             battery_peak_a: result
@@ -109,6 +126,7 @@ impl Effect {
                 .current_a
                 .zip(result.supply.all_peak.current_a)
                 .map(|(stalled, peak)| stalled.max(peak)),
+            battery_c: result.supply.all_hardest.current_a.map(|amps| amps / capacity_ah),
             battery_rated_a: result.supply.continuous_a,
             sag_v_per_cell: result
                 .checks
@@ -119,6 +137,9 @@ impl Effect {
             motor_a: hardest(|case| case.motor_current_a),
             winding_c: seen.and_then(|seen| seen.thermal.as_ref()).and_then(|thermal| thermal.winding_c),
             flat_out_s: seen.and_then(|seen| seen.flat_out).and_then(|flat_out| flat_out.seconds),
+            generated_w: generating.map(|own| own.output_power_w),
+            generated_v: generating.map(|own| own.output_voltage_v),
+            runaway_v: generating.map(|own| own.runaway_voltage_v),
             runtime_min: result.supply.runtime_min,
             price: result.price,
             hardware_mass_kg: result.hardware_mass_kg,
@@ -183,16 +204,22 @@ pub fn placed<'a>(
             let mut changed = sheet.clone();
             let plain = place_part(&mut changed, slot, part, Some(id)).then(|| {
                 let rolls = wheel_in_job(build, sheet, slot, part);
-                let (job, brings) = rolls.map_or((None, Vec::new()), |(job, brings)| (Some(job), brings));
+                let (job, mut brings) = rolls.map_or((None, Vec::new()), |(job, brings)| (Some(job), brings));
+                if matches!(part, ShelfPart::Battery(_)) {
+                    brings = packs_in_words(&changed.battery);
+                }
                 let result = evaluate_figures(job.as_ref().unwrap_or(&build.job), &changed);
-                Placed { option: changed, job, effect: Effect::of(&result, slot.drive), brings, folded: None }
+                let effect = Effect::of(&result, &changed, slot.drive);
+                Placed { option: changed, job, effect, brings, folded: None }
             })?;
-            if plain.effect.failing == 0 {
+            // Packs are as many as they were: fewer may do too.
+            let several = plain.option.battery.packs_series * plain.option.battery.packs_parallel > 1;
+            if plain.effect.failing == 0 && !(several && matches!(part, ShelfPart::Battery(_))) {
                 return Some(plain);
             }
-            let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| !fitted.brings.is_empty());
+            let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| fitted.option != plain.option);
             let Some(fitted) = fitted else { return Some(plain) };
-            let effect = Effect::of(&evaluate_figures(&build.job, &fitted.option), slot.drive);
+            let effect = Effect::of(&evaluate_figures(&build.job, &fitted.option), &fitted.option, slot.drive);
             let better = rank(&effect) < rank(&plain.effect);
             let with = Placed { option: fitted.option, job: None, effect, brings: fitted.brings, folded: None };
             Some(if better { with } else { plain })
@@ -276,18 +303,55 @@ fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Plac
     }
 }
 
-/// How well a part does the job, the less the better: what fails first; of those that hold, what is left to spare down to
-/// half, what it weighs over the lightest that holds, and how many stages it takes.
-#[must_use]
-pub fn suits(placed: &Placed, lightest_kg: Option<f64>) -> f64 {
-    const A_FAILURE: f64 = 100.0;
-    const ENOUGH_TO_SPARE: f64 = 0.5;
-    const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.35;
-    const FOR_EACH_STAGE: f64 = 0.15;
-    let effect = &placed.effect;
-    let used = effect.worst_utilisation.unwrap_or(2.0).clamp(ENOUGH_TO_SPARE, 10.0);
-    let heavier = lightest_kg.map_or(0.0, |lightest| (effect.hardware_mass_kg / lightest).max(1.0).ln());
-    let stages: usize = placed.option.drives.iter().map(|drive| drive.gearing.len()).sum();
-    let stages = f64::from(u32::try_from(stages).unwrap_or(u32::MAX));
-    A_FAILURE * f64::from(effect.failing) + used + FOR_EACH_TIMES_E_OF_MASS * heavier + FOR_EACH_STAGE * stages
+/// Puts candidates in order: best first, those folded away last.
+pub fn best_first<T>(tried: &mut [(T, Placed)]) {
+    let sensible = || tried.iter().map(|(_, placed)| placed).filter(|placed| placed.folded.is_none());
+    let holding = sensible().filter(|placed| placed.effect.failing == 0);
+    let best = Best {
+        lightest_kg: holding.map(|placed| placed.effect.hardware_mass_kg).reduce(f64::min),
+        most_w: sensible().filter_map(|placed| placed.effect.generated_w).reduce(f64::max),
+    };
+    tried.sort_by(|(_, a), (_, b)| {
+        a.folded.is_some().cmp(&b.folded.is_some()).then(best.suits(a).total_cmp(&best.suits(b)))
+    });
+}
+
+/// What the best candidates reach.
+struct Best {
+    lightest_kg: Option<f64>,
+    most_w: Option<f64>,
+}
+
+impl Best {
+    /// How well a part does the job, the less the better: what fails first; of those that hold, what is left to spare down
+    /// to half, what it weighs over the lightest that holds, what it gives under the most where it is turned, and how many
+    /// stages and packs it takes.
+    fn suits(&self, placed: &Placed) -> f64 {
+        const A_FAILURE: f64 = 100.0;
+        const ENOUGH_TO_SPARE: f64 = 0.5;
+        const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.35;
+        const FOR_EACH_TIMES_E_OF_POWER: f64 = 2.0;
+        const FOR_EACH_STAGE: f64 = 0.15;
+        const FOR_EACH_PACK_MORE: f64 = 0.1;
+        /// Of the most that any gives: what gives less gives nothing, W/W.
+        const NOTHING: f64 = 1e-3;
+        let effect = &placed.effect;
+        let used = effect.worst_utilisation.unwrap_or(2.0).clamp(ENOUGH_TO_SPARE, 10.0);
+        let heavier = self.lightest_kg.map_or(0.0, |lightest| (effect.hardware_mass_kg / lightest).max(1.0).ln());
+        let weaker = self
+            .most_w
+            .zip(effect.generated_w)
+            .filter(|(most, _)| *most > 0.0)
+            .map_or(0.0, |(most, gives)| -(gives / most).clamp(NOTHING, 1.0).ln());
+        let stages: usize = placed.option.drives.iter().map(|drive| drive.gearing.len()).sum();
+        let stages = f64::from(u32::try_from(stages).unwrap_or(u32::MAX));
+        let battery = &placed.option.battery;
+        let packs_more = f64::from(battery.packs_series * battery.packs_parallel - 1);
+        A_FAILURE * f64::from(effect.failing)
+            + used
+            + FOR_EACH_TIMES_E_OF_MASS * heavier
+            + FOR_EACH_TIMES_E_OF_POWER * weaker
+            + FOR_EACH_STAGE * stages
+            + FOR_EACH_PACK_MORE * packs_more
+    }
 }

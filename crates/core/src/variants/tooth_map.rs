@@ -78,10 +78,11 @@ pub fn tooth_grid(
             |changed, &(few, many)| {
                 put_teeth(&mut changed.drives[drive].gearing[stage], few, many);
                 let result = evaluate_figures(&build.job, changed);
+                let effect = Effect::of(&result, changed, drive);
                 // The next pair starts from the stage as it is.
                 changed.drives[drive].gearing[stage].clone_from(&sheet.drives[drive].gearing[stage]);
                 let seen = &result.drives[drive];
-                (seen.ratio, seen.first_not_held().is_none(), Effect::of(&result, drive))
+                (seen.ratio, seen.first_not_held().is_none(), effect)
             },
         )
         .collect();

@@ -50,10 +50,10 @@ pub struct School {
 pub struct SchoolFigure {
     /// What it is.
     pub what: &'static str,
-    /// Its value; null where there is none.
+    /// Its value in the document's unit; null where there is none.
     pub value: Option<f64>,
-    /// Its unit.
-    pub unit: &'static str,
+    /// What kind of figure it is: a quantity of the units.
+    pub quantity: &'static str,
 }
 
 /// The questions of one option.
@@ -65,15 +65,34 @@ pub fn questions(build: &Build, option: usize) -> Vec<Question> {
         now: evaluate_option(&build.job, sheet, option),
         index: option,
     };
+    let fed: Vec<usize> = (0..sheet.drives.len()).filter(|&drive| !desk.is_turned(drive)).collect();
+    // What is charged by a machine that is turned is asked for nothing.
+    if fed.is_empty() {
+        return Vec::new();
+    }
     let mut questions = vec![desk.battery_rule()];
     questions.extend(desk.c_rating());
     questions.extend(desk.pouch_or_cells());
-    for drive in 0..sheet.drives.len() {
+    for drive in fed {
         questions.extend(desk.voltage(drive));
         questions.push(desk.motor_count(drive));
         questions.extend(desk.brushes(drive));
         questions.extend(desk.sensors(drive));
         questions.extend(desk.hub_or_belt(drive));
+    }
+    for question in &mut questions {
+        let known = |what: &str| {
+            question
+                .schools
+                .iter()
+                .flat_map(|school| &school.figures)
+                .any(|known| known.what == what && known.value.is_some())
+        };
+        let silent: Vec<&str> =
+            question.schools[0].figures.iter().map(|figure| figure.what).filter(|what| !known(what)).collect();
+        for school in &mut question.schools {
+            school.figures.retain(|figure| !silent.contains(&figure.what));
+        }
     }
     questions
 }
@@ -125,11 +144,11 @@ fn winding_said(thermal: Option<&ThermalResult>) -> String {
 
 /// A share of one, told in percent.
 fn share(what: &'static str, value: Option<f64>) -> SchoolFigure {
-    figure(what, value.map(|share| 100.0 * share), "%")
+    figure(what, value.map(|share| 100.0 * share), "percent")
 }
 
-fn figure(what: &'static str, value: Option<f64>, unit: &'static str) -> SchoolFigure {
-    SchoolFigure { what, value, unit }
+fn figure(what: &'static str, value: Option<f64>, quantity: &'static str) -> SchoolFigure {
+    SchoolFigure { what, value, quantity }
 }
 
 fn holding(result: &OptionEvaluation) -> String {
@@ -142,6 +161,17 @@ fn holding(result: &OptionEvaluation) -> String {
 }
 
 impl WorkingContext {
+    /// What a drive of the option moves; `None` where the job has no such drive.
+    fn load(&self, drive: usize) -> Option<&Load> {
+        let name = &self.draft.option.drives.get(drive)?.drive;
+        self.draft.job.drives.iter().find(|served| served.name == *name).map(|served| &served.load)
+    }
+
+    /// Whether a drive is turned by a source.
+    fn is_turned(&self, drive: usize) -> bool {
+        matches!(self.load(drive), Some(Load::Generator(_)))
+    }
+
     fn tried(&self, change: impl FnOnce(&mut Variant)) -> (Variant, OptionEvaluation) {
         let mut draft = self.draft.clone();
         change(&mut draft);
@@ -226,8 +256,14 @@ impl WorkingContext {
             let wire_w = target.and_then(|case| Some(case.stage_losses_w?.wiring + case.losses_w?.motor_leads));
             let speed = check(&result, CheckCode::MotorSpeed, Some(&name));
             let kv = draft.option.drives[drive].motor.kv_rpm_per_v;
+            let in_series = to * f64::from(draft.option.battery.packs_series);
             School {
-                name: format!("{title}: {} cells, {} Kv", significant(to), significant(kv)),
+                name: format!(
+                    "{title}: {} cell{}, {} Kv",
+                    significant(in_series),
+                    if in_series > 1.0 { "s" } else { "" },
+                    significant(kv)
+                ),
                 says: format!(
                     "{why} Here the battery gives {} at the hardest work, each motor shows {} at the target, and the \
                      leads burn {}; {}.",
@@ -240,11 +276,11 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}", self.index)),
                 value: if now { None } else { serde_json::to_value(&draft.option).ok() },
                 figures: vec![
-                    figure("battery, hardest work", battery_a, "A"),
-                    figure("motor at the target", motor_a, "A"),
-                    figure("lost in the leads", wire_w, "W"),
+                    figure("battery, hardest work", battery_a, "current"),
+                    figure("motor at the target", motor_a, "current"),
+                    figure("lost in the leads", wire_w, "power"),
                     share("motor speed limit used", speed.and_then(|check| check.utilisation)),
-                    figure("fresh from the charger", Some(result.supply.charger_end_v), "V"),
+                    figure("fresh from the charger", Some(result.supply.charger_end_v), "voltage"),
                 ],
             }
         };
@@ -273,6 +309,7 @@ impl WorkingContext {
         let parts = &self.draft.option.drives[drive];
         let name = parts.drive.clone();
         let count = parts.motor_count;
+        let rolls = matches!(self.load(drive), Some(Load::Vehicle(_)));
         let other = if count.is_multiple_of(2) { count / 2 } else { count * 2 };
         let school = |motors: u32| {
             let now = motors == count;
@@ -290,12 +327,19 @@ impl WorkingContext {
             let motor_a = target.and_then(|case| case.motor_current_a);
             let climb = check(&result, CheckCode::PerformanceClimb, Some(&name)).and_then(|check| check.utilisation);
             let winding_c = seen.thermal.as_ref().and_then(|thermal| thermal.winding_c);
-            let why = if motors > count.min(other) {
-                "More hill, more grip, a cooler motor each; more weight and price, and riders use the power, so the \
-                 pack lasts less long than the sum says."
-            } else {
-                "Fewer parts, less weight, one controller to set up; each motor works harder and there is nothing to \
-                 limp home on."
+            let why = match (motors > count.min(other), rolls) {
+                (true, true) => {
+                    "More hill, more grip, a cooler motor each; more weight and price, and whoever drives uses the power, so \
+                     the pack lasts less long than the sum says."
+                }
+                (true, false) => "A cooler motor each; more weight and price, and the work must be shared evenly.",
+                (false, true) => {
+                    "Fewer parts, less weight, one controller to set up; each motor works harder and there is nothing to \
+                     limp home on."
+                }
+                (false, false) => {
+                    "Fewer parts, less weight, one controller to set up; each motor works harder, and when it stops all stops."
+                }
             };
             School {
                 name: match motors {
@@ -313,12 +357,12 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}/drives/{drive}", self.index)),
                 value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
                 figures: vec![
-                    figure("each motor at the target", motor_a, "A"),
+                    figure("each motor at the target", motor_a, "current"),
                     share("climb used", climb),
-                    figure("winding", winding_c, "°C"),
-                    figure("time on one charge", result.supply.runtime_min, "min"),
-                    figure("drive parts weigh", Some(result.hardware_mass_kg), "kg"),
-                    figure("drive parts cost", result.price, ""),
+                    figure("winding", winding_c, "temperature"),
+                    figure("time on one charge", result.supply.runtime_min, "minutes"),
+                    figure("drive parts weigh", Some(result.hardware_mass_kg), "mass"),
+                    figure("drive parts cost", result.price, "plain"),
                 ],
             }
         };

@@ -6,7 +6,7 @@ use ypsidyne_core::library::{demo, templates};
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::stock::PARTS;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
-use ypsidyne_core::variants::candidates::{FoldedAway, Placed, placed, suits};
+use ypsidyne_core::variants::candidates::{FoldedAway, Placed, best_first, placed};
 
 fn start(kind: &str) -> Build {
     let found = templates::TEMPLATES.iter().find(|template| template.kind == kind).expect("there is such a start");
@@ -36,14 +36,7 @@ fn ordered(build: &Build, drive: usize, kind: PartKind) -> Vec<(String, Placed)>
     let found = placed(build, 0, Slot { drive, stage: 0 }, &stages(), parts);
     let mut all: Vec<(String, Placed)> =
         names.into_iter().zip(found).filter_map(|(name, placed)| Some((name, placed?))).collect();
-    let lightest = all
-        .iter()
-        .filter(|(_, placed)| placed.effect.failing == 0 && placed.folded.is_none())
-        .map(|(_, placed)| placed.effect.hardware_mass_kg)
-        .reduce(f64::min);
-    all.sort_by(|(_, a), (_, b)| {
-        a.folded.is_some().cmp(&b.folded.is_some()).then(suits(a, lightest).total_cmp(&suits(b, lightest)))
-    });
+    best_first(&mut all);
     all
 }
 
@@ -95,6 +88,59 @@ fn packs_come_in_series_and_side_by_side_as_the_job_needs() {
         .expect("some pack comes more than once");
     assert!(several.option.battery.packs_series > 1, "{name}");
     assert!(all[0].1.effect.failing == 0, "{:?}", all[0].0);
+}
+
+/// A pack of all the volts is one pack, whatever stood there in series; however often one goes in, it is told.
+#[test]
+fn one_pack_of_the_right_volts_comes_as_one() {
+    let build = demo_build("harvest cart");
+    assert_eq!(build.options[0].battery.packs_series, 2, "two stand in series");
+    let all = ordered(&build, 0, PartKind::Battery);
+    let (_, six) = all.iter().find(|(name, _)| name == "Pouch pack 6S, 5 Ah, 60 C").expect("the shelf has one");
+    assert_eq!((six.option.battery.packs_series, six.effect.failing), (1, 0), "{:?}", six.effect);
+    for (name, placed) in &all {
+        let battery = &placed.option.battery;
+        let told = |count: u32, words: &str| {
+            let words = format!("{count} {words}");
+            assert_eq!(count > 1, placed.brings.contains(&words), "{name}: {words} in {:?}", placed.brings);
+        };
+        told(battery.packs_series, "in series");
+        told(battery.packs_parallel, "side by side");
+    }
+}
+
+/// Nobody wires nine small packs where two do: those in front are few. Only small ones go into the dolly's box.
+#[test]
+fn few_packs_stand_before_many() {
+    for (word, best, most) in [("harvest cart", 6, 1), ("dolly", 1, 2), ("mower", 3, 3), ("launcher", 2, 1)] {
+        let all = ordered(&demo_build(word), 0, PartKind::Battery);
+        let packs = |placed: &Placed| placed.option.battery.packs_series * placed.option.battery.packs_parallel;
+        for (name, placed) in &all[..best] {
+            assert!(
+                packs(placed) <= most && placed.effect.failing == 0,
+                "{word}: {name} in front, {:?}",
+                placed.brings
+            );
+        }
+        assert!(all.iter().all(|(_, placed)| packs(placed) <= 6), "{word}");
+    }
+}
+
+/// What packs, motors and machines that are turned are told apart by.
+#[test]
+fn columns_have_what_the_step_asks_for() {
+    for (name, pack) in ordered(&start("board"), 0, PartKind::Battery).iter().take(5) {
+        let battery = &pack.option.battery;
+        let ah = battery.capacity_ah * f64::from(battery.packs_parallel);
+        let effect = &pack.effect;
+        assert!((effect.battery_c.expect("C is known") * ah / effect.battery_a.expect("amps are") - 1.0).abs() < 1e-9);
+        assert!(effect.generated_w.is_none() && effect.motor_stall_nm.is_some_and(|nm| nm > 0.0), "{name}");
+    }
+    let wheel = demo_build("Millrace");
+    let all = ordered(&wheel, 0, PartKind::Motor);
+    let gives = |placed: &Placed| placed.effect.generated_w.expect("a machine that is turned gives something");
+    let most = all.iter().map(|(_, placed)| gives(placed)).fold(0.0, f64::max);
+    assert!(gives(&all[0].1) > 0.8 * most, "{} gives {} of {most}", all[0].0, gives(&all[0].1));
 }
 
 #[test]

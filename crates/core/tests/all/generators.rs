@@ -294,3 +294,25 @@ fn a_resistance_brings_no_battery_to_weigh(#[case] hangs: Value, #[case] there: 
     assert_eq!(list.lines.iter().any(|line| line.place == "battery"), there);
     assert_eq!(list.suggested.iter().any(|line| line.what.starts_with("Charger")), there);
 }
+
+/// A gear motor is turned at its output: what it is sped up by is told there, and no further than it stands.
+#[test]
+fn a_gear_motor_is_sped_up_at_its_own_shaft() {
+    use ypsidyne_core::evaluation::generator_curves::machines;
+    let source = json!({ "stall_torque_nm": 40, "runaway_rpm": 60 });
+    let of = |motor: Value| {
+        let build = build(source.clone(), json!({ "resistance_ohm": 4 }), motor, 12.0);
+        machines(&build, 0, "wheel", &[]).remove(0)
+    };
+    let gearbox = json!({ "kind": "planetary", "ratio": 10, "efficiency": 1 });
+    let bare = of(json!({}));
+    let geared = of(json!({ "gearbox": gearbox }));
+    assert_relative_eq!(bare.needed_speed_up.unwrap(), 10.0 * geared.needed_speed_up.unwrap(), max_relative = 1e-6);
+    assert!(!bare.too_fast && !geared.too_fast);
+    let free = geared.best_speed_up.unwrap();
+    let held = of(json!({ "gearbox": gearbox, "max_speed_rpm": 150 }));
+    assert!(held.too_fast, "{} rpm", held.now.motor_rpm);
+    assert!(held.best_speed_up.unwrap() < free && held.best_power_w < geared.best_power_w, "{held:?}");
+    let boxed = json!({ "kind": "planetary", "ratio": 10, "efficiency": 1, "max_input_rpm": 150 });
+    assert_eq!(of(json!({ "gearbox": boxed })).best_speed_up, held.best_speed_up);
+}

@@ -357,12 +357,57 @@ fn the_guide_knows_eight_jobs() {
     let racing = ask("car", json!({ "purpose": "racing", "class_can": "540", "class_cells": 1 }));
     assert!(racing.ranked && points(&racing, MotorFamily::Sensored) > points(&racing, MotorFamily::Sensorless));
     assert!(out(&racing, MotorFamily::HubDirect));
-    assert!(racing.forbidden.iter().any(|entry| entry.contains("1 cells in series")), "{:?}", racing.forbidden);
+    assert!(
+        racing.forbidden.iter().any(|entry| entry.contains("allows one cell; the pack has 2")),
+        "{:?}",
+        racing.forbidden
+    );
     // A generator has rules of its own: no worm, a stepper is looked at, a plain brushless motor is best with a speed-up.
     let turned = ask("generator", json!({}));
     assert!(out(&turned, MotorFamily::GearMotorWorm));
     assert!(turned.kinds.iter().any(|entry| entry.kind == MotorFamily::Stepper));
+    for source in ["generator", "Millrace"] {
+        let turned = if source == "generator" {
+            turned.clone()
+        } else {
+            let mut document = document(source);
+            document["job"]["drives"][0]["wishes"] = json!({});
+            guide(&build(&document), 0, 0).expect("the drive is there")
+        };
+        let place = |kind: MotorFamily| turned.kinds.iter().position(|entry| entry.kind == kind).expect("it is there");
+        assert_eq!(place(MotorFamily::Sensorless), 0, "{source}: {:?}", turned.kinds[0].kind);
+        assert!(place(MotorFamily::GearMotorPlanetary) > 0, "{source}: loud and worn, but it works slowly");
+        let needs = |kind: MotorFamily| turned.kinds[place(kind)].needs.join("; ");
+        assert!(needs(MotorFamily::Sensorless).contains("three-phase bridge"));
+        assert!(turned.kinds.iter().all(|entry| entry.needs.iter().all(|need| !need.contains("controller"))));
+        assert_eq!(needs(MotorFamily::Stepper), "two bridges, one for each phase; a smoothing capacitor");
+    }
     assert!(!ask("cart", json!({})).kinds.iter().any(|entry| entry.kind == MotorFamily::Stepper));
+}
+
+/// Sizes that such machines are built with (common practice): a car of 1.5 kg on a 540 can or a 3650, one of 4 kg on a
+/// 4074, one of 0.8 kg on a 380; a cart that walks asks for its watts alone.
+#[rstest]
+#[case::a_tenth("car", 1.5, 6.0, &["540", "3650"])]
+#[case::an_eighth("car", 4.0, 9.0, &["4074"])]
+#[case::an_eighteenth("car", 0.8, 5.0, &["380"])]
+#[case::a_crawler("car", 1.5, 0.8, &["180"])]
+fn the_guide_names_the_size_that_mass_and_power_ask_for(
+    #[case] kind: &str,
+    #[case] mass_kg: f64,
+    #[case] speed_m_s: f64,
+    #[case] sizes: &[&str],
+) {
+    let json = ypsidyne_core::library::templates::TEMPLATES.iter().find(|start| start.kind == kind).unwrap().json;
+    let mut document: Value = serde_json::from_str(json).unwrap();
+    let load = &mut document["job"]["drives"][0]["load"];
+    load["base_mass_kg"] = json!(mass_kg);
+    load["payload_kg"] = json!(0);
+    load["target_speed_m_s"] = json!(speed_m_s);
+    let said = guide(&build(&document), 0, 0).expect("the drive is there").size.expect("it says a size");
+    for size in sizes {
+        assert!(said.contains(&format!("of the size {size}")), "{said}");
+    }
 }
 
 #[test]

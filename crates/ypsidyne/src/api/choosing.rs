@@ -9,7 +9,7 @@ use ypsidyne_core::evaluation::evaluate_option;
 use ypsidyne_core::evaluation::workings::{Sum, sums};
 use ypsidyne_core::shelf::place::Slot;
 use ypsidyne_core::shelf::{PartKind, ShelfPart};
-use ypsidyne_core::variants::candidates::{Effect, FoldedAway, MOST_CANDIDATES, Placed, placed, suits};
+use ypsidyne_core::variants::candidates::{Effect, FoldedAway, MOST_CANDIDATES, Placed, best_first, placed};
 use ypsidyne_core::variants::remedies::{PartNeed, Remedy, remedies, ways_to};
 use ypsidyne_core::variants::sensitivity::{GuessEffect, Tolerances, guesses_that_matter};
 use ypsidyne_core::variants::trade_offs::{Question, questions};
@@ -166,14 +166,7 @@ async fn candidates(
         let tried = u32::try_from(lines.len()).unwrap_or(u32::MAX);
         let mut tried_parts: Vec<(PartLine, Placed)> =
             lines.into_iter().zip(placed).filter_map(|(line, placed)| Some((line, placed?))).collect();
-        let lightest = tried_parts
-            .iter()
-            .filter(|(_, placed)| placed.effect.failing == 0 && placed.folded.is_none())
-            .map(|(_, placed)| placed.effect.hardware_mass_kg)
-            .reduce(f64::min);
-        tried_parts.sort_by(|(_, a), (_, b)| {
-            (a.folded.is_some()).cmp(&b.folded.is_some()).then(suits(a, lightest).total_cmp(&suits(b, lightest)))
-        });
+        best_first(&mut tried_parts);
         tried_parts.truncate(BEST);
         let candidates = tried_parts
             .into_iter()
@@ -194,7 +187,7 @@ async fn candidates(
             })
             .collect();
         Ok(Json(Candidates {
-            now: Effect::of(&evaluate_option(&build.job, option, asked.option), asked.drive),
+            now: Effect::of(&evaluate_option(&build.job, option, asked.option), option, asked.drive),
             total: found.total,
             tried,
             candidates,

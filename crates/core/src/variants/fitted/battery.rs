@@ -8,6 +8,8 @@ use crate::model::battery::BatteryModel;
 
 /// Most packs in series or side by side that make sense.
 const MOST: u32 = 4;
+/// Most packs in all.
+const MOST_PACKS: u32 = 6;
 /// Volts that differ by no more than this share are the same.
 const SAME_VOLTS: f64 = 0.15;
 
@@ -30,7 +32,7 @@ pub fn fit_battery(job: &Job, option: &OptionSheet, pack: &Battery, id: Option<&
         .unwrap_or(1);
     placed.battery.packs_series = series;
     let mut best: Option<(u32, u32)> = None;
-    for parallel in 1..=MOST {
+    for parallel in 1..=MOST.min((MOST_PACKS / series).max(1)) {
         placed.battery.packs_parallel = parallel;
         let failing = failing_of_the_battery(&evaluate_verdicts(job, &placed));
         if best.is_none_or(|(_, fewest)| failing < fewest) {
@@ -41,14 +43,18 @@ pub fn fit_battery(job: &Job, option: &OptionSheet, pack: &Battery, id: Option<&
         }
     }
     placed.battery.packs_parallel = best.map_or(1, |(parallel, _)| parallel);
-    let mut brings = Vec::new();
-    if placed.battery.packs_series > 1 {
-        brings.push(format!("{} in series", placed.battery.packs_series));
-    }
-    if placed.battery.packs_parallel > 1 {
-        brings.push(format!("{} side by side", placed.battery.packs_parallel));
-    }
+    let brings = packs_in_words(&placed.battery);
     Fitted { option: placed, brings }
+}
+
+/// How many packs, in a few words each; nothing for one.
+#[must_use]
+pub fn packs_in_words(battery: &Battery) -> Vec<String> {
+    [(battery.packs_series, "in series"), (battery.packs_parallel, "side by side")]
+        .into_iter()
+        .filter(|(count, _)| *count > 1)
+        .map(|(count, words)| format!("{count} {words}"))
+        .collect()
 }
 
 fn off(volts: f64, wanted: f64) -> f64 {

@@ -1,7 +1,7 @@
 //! The size of motor that power and mass ask for, and what of an option a class forbids. Common practice.
 
 use super::guide::MotorDuty;
-use crate::document::{MotorKind, OptionDrive, OptionSheet, Wishes};
+use crate::document::{Load, MotorKind, OptionDrive, OptionSheet, Wishes};
 use crate::format::significant;
 use crate::listing::size_code::size_code;
 
@@ -24,7 +24,7 @@ const SIZES: &[Sizes] = &[
         what: "a brushless motor with its rotor inside",
         watts_per_kg: 1200.0,
         kg_per_cm3: 0.0035,
-        codes: &["2030", "2040", "2848", "3650", "3660", "4074", "4282", "5687", "70110"],
+        codes: &["2030", "2040", "2848", "3650", "3660", "3674", "4074", "4282", "5687", "70110"],
     },
     Sizes {
         what: "one whose can turns",
@@ -37,15 +37,31 @@ const SIZES: &[Sizes] = &[
 /// Moving mass on each motor from which a shaft of 5 mm is wanted, kg.
 const HEAVY_KG: f64 = 4.0;
 
-/// The size that so many watts at each shaft ask for, in one sentence; `None` where nothing is to be done.
+/// A motor of a small vehicle that runs weighs at least this share of what it moves.
+const SHARE_OF_WHAT_RUNS: f64 = 0.08;
+/// Vehicles up to this mass count as small, kg.
+const SMALL_KG: f64 = 15.0;
+/// From this speed on a small vehicle runs, m/s.
+const RUNS_M_S: f64 = 3.0;
+
+/// What each motor of a small vehicle that runs moves, kg; `None` for any other machine.
+fn running_kg(duty: &MotorDuty<'_>) -> Option<f64> {
+    let Load::Vehicle(vehicle) = duty.load else { return None };
+    let mass = duty.mass_kg.filter(|mass| *mass < SMALL_KG && vehicle.target_speed_m_s >= RUNS_M_S)?;
+    Some(mass / f64::from(duty.motors.max(1)))
+}
+
+/// The size that so many watts at each shaft ask for, and the mass of a small vehicle that runs, in one sentence; `None`
+/// where nothing is to be done.
 pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
     if each_w < 0.05 {
         return None;
     }
+    let running_kg = running_kg(duty);
     let sizes: Vec<String> = SIZES
         .iter()
         .filter_map(|sizes| {
-            let mass_kg = each_w / sizes.watts_per_kg;
+            let mass_kg = (each_w / sizes.watts_per_kg).max(running_kg.unwrap_or(0.0) * SHARE_OF_WHAT_RUNS);
             let code = sizes.codes.iter().find(|code| {
                 size_code(code).is_some_and(|size| {
                     let cm3 =
@@ -66,7 +82,8 @@ pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
         .mass_kg
         .filter(|mass| mass / f64::from(duty.motors.max(1)) >= HEAVY_KG)
         .map_or("", |_| " A machine this heavy wants a shaft of 5 mm or more.");
-    Some(format!("{} W continuous at each shaft: {}, or larger.{shaft}", significant(each_w), sizes.join(", ")))
+    let runs = running_kg.map_or_else(String::new, |kg| format!(", and {} kg that run on each", significant(kg)));
+    Some(format!("{} W continuous at each shaft{runs}: {}, or larger.{shaft}", significant(each_w), sizes.join(", ")))
 }
 
 /// What of an option a class forbids.
@@ -75,7 +92,8 @@ pub(super) fn forbidden(wishes: &Wishes, option: &OptionSheet, drive: &OptionDri
     let mut found = Vec::new();
     let cells = option.battery.cells_series * option.battery.packs_series;
     if let Some(most) = wishes.class_cells.filter(|most| cells > *most) {
-        found.push(format!("The class allows {most} cells in series; the pack has {cells}."));
+        let allowed = if most == 1 { "one cell".to_owned() } else { format!("{most} cells in series") };
+        found.push(format!("The class allows {allowed}; the pack has {cells}."));
     }
     if let Some(asked) = wishes.class_can.as_deref().and_then(size_code) {
         let differs = |asked: f64, has: Option<f64>| has.is_some_and(|has| (has / asked - 1.0).abs() > 0.1);

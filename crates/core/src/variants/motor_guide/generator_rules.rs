@@ -28,6 +28,7 @@ pub(super) const GENERATOR_RULES: &[Rule] = &[
             (&[Sensored, FieldOriented], Against, "its sensors serve nothing here"),
             (&[Stepper], Against, "its two phases want two bridges, and it gives little for its weight"),
             (&[SealedCan, Rebuildable], For, "it gives direct current without a bridge"),
+            (&[GearMotorPlanetary], Against, "turned from behind its gears are loud, and they and its brushes wear"),
         ],
     },
     Rule {
@@ -37,7 +38,11 @@ pub(super) const GENERATOR_RULES: &[Rule] = &[
             (&[GearMotorPlanetary], For, "its gearbox speeds it up: volts at a slow shaft, ready to use"),
             (&[HubDirect], For, "many poles and a low Kv: volts at a slow shaft without gears"),
             (&[Stepper], For, "many poles: volts at a slow shaft without gears"),
-            (&[SealedCan, Rebuildable, Sensorless], Against, "it wants a speed-up before it gives its volts"),
+            (
+                &[SealedCan, Rebuildable],
+                Against,
+                "it wants a speed-up before it gives its volts, and its brushes wear with it",
+            ),
         ],
     },
     Rule {
@@ -61,7 +66,7 @@ pub(super) const GENERATOR_RULES: &[Rule] = &[
         since: "it must be quiet",
         when: |duty| duty.wishes.noise == Some(Noise::Quiet),
         says: &[
-            (&[GearMotorPlanetary], Against, "turned from behind, its gears are loud"),
+            (&[GearMotorPlanetary], Against, "its gears are heard wherever it stands"),
             (&[HubDirect, Stepper], For, "nothing in it meshes"),
         ],
     },

@@ -29,7 +29,26 @@ choice! {
 }
 
 impl MotorFamily {
-    /// What else it needs beside itself.
+    /// What else it needs beside itself where a source turns it.
+    const fn needs_turned(self) -> &'static [&'static str] {
+        match self {
+            Self::SealedCan | Self::Rebuildable => {
+                &["a speed-up of belt or chain", "a diode against running from the battery"]
+            }
+            Self::Sensorless | Self::Sensored | Self::FieldOriented => {
+                &["a speed-up of belt or chain", "a three-phase bridge on something that cools it"]
+            }
+            Self::HubDirect | Self::HubGeared => {
+                &["a fork or axle with torque arms", "a three-phase bridge on something that cools it"]
+            }
+            Self::GearMotorPlanetary | Self::GearMotorWorm => {
+                &["a hub for its shaft", "a diode against running from the battery"]
+            }
+            Self::Stepper => &["two bridges, one for each phase", "a smoothing capacitor"],
+        }
+    }
+
+    /// What else it needs beside itself where it is fed.
     #[must_use]
     pub const fn needs(self) -> &'static [&'static str] {
         match self {
@@ -67,7 +86,7 @@ impl MotorFamily {
                 "a hub for its shaft",
                 "room for a motor that stands across",
             ],
-            Self::Stepper => &["two bridges, one for each phase", "a smoothing capacitor"],
+            Self::Stepper => &["a driver of its own for each motor"],
         }
     }
 
@@ -235,7 +254,8 @@ pub(super) fn rank(duty: &MotorDuty<'_>) -> Vec<Ranked> {
 
 fn judged(kind: MotorFamily, duty: &MotorDuty<'_>) -> Ranked {
     let mut points = Vec::new();
-    let list = if matches!(duty.load, Load::Generator(_)) { GENERATOR_RULES } else { RULES };
+    let generates = matches!(duty.load, Load::Generator(_));
+    let list = if generates { GENERATOR_RULES } else { RULES };
     let rules = list.iter().filter(|rule| (rule.when)(duty));
     for Rule { since, says, .. } in rules {
         let about = says.iter().filter(|(kinds, ..)| kinds.contains(&kind));
@@ -258,7 +278,7 @@ fn judged(kind: MotorFamily, duty: &MotorDuty<'_>) -> Ranked {
         points_against: count(Side::Against),
         ruled_out: count(Side::RulesOut) > 0,
         points,
-        needs: kind.needs().to_vec(),
+        needs: if generates { kind.needs_turned() } else { kind.needs() }.to_vec(),
         upkeep: kind.upkeep().to_vec(),
     }
 }

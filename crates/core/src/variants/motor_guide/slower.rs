@@ -49,7 +49,13 @@ fn case_of(result: &OptionEvaluation, drive: usize, case: Case) -> Option<&crate
     result.drives.get(drive)?.at_half(case)
 }
 
-fn way(result: &OptionEvaluation, drive: usize, says: String, change: Option<(String, Value)>) -> Way {
+fn way(
+    result: &OptionEvaluation,
+    option: &OptionSheet,
+    drive: usize,
+    says: String,
+    change: Option<(String, Value)>,
+) -> Way {
     let (pointer, value) = change.unzip();
     Way {
         says,
@@ -58,7 +64,7 @@ fn way(result: &OptionEvaluation, drive: usize, says: String, change: Option<(St
         motor_current_target_a: case_of(result, drive, Case::Target).and_then(|case| case.motor_current_a),
         motor_current_climb_a: case_of(result, drive, Case::Climb).and_then(|case| case.motor_current_a),
         supply_current_a: result.supply.all_hardest.current_a,
-        effect: Effect::of(result, drive),
+        effect: Effect::of(result, option, drive),
     }
 }
 
@@ -102,8 +108,9 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
     };
     if let Some((step, (result, changed))) = furthest(fewer, &change) {
         let at = format!("/options/{option}/battery");
-        let says = format!("Fewer volts: {} cells in series instead of {cells}.", whole(step));
-        ways.push(way(&result, drive, says, Some((at, json!(changed.battery)))));
+        let packs = sheet.battery.packs_series;
+        let says = format!("Fewer volts: {} cells in series instead of {}.", packs * whole(step), packs * cells);
+        ways.push(way(&result, &changed, drive, says, Some((at, json!(changed.battery)))));
     }
     let kv = sheet.drives[drive].motor.kv_rpm_per_v;
     let lower = (1..=60).map(|step| kv * 0.98_f64.powi(step)).map(|kv| (kv * 10.0).round() / 10.0).collect();
@@ -112,7 +119,7 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
         let at = format!("/options/{option}/drives/{drive}/motor");
         let says =
             format!("A lower Kv: the same motor wound for {} rpm/V instead of {}.", significant(step), significant(kv));
-        ways.push(way(&result, drive, says, Some((at, json!(changed.drives[drive].motor)))));
+        ways.push(way(&result, &changed, drive, says, Some((at, json!(changed.drives[drive].motor)))));
     }
     let shorter = (1..=60).map(|step| 1.02_f64.powi(step)).collect();
     let change = |sheet: &mut OptionSheet, step: f64| {
@@ -138,8 +145,8 @@ pub fn slower(build: &Build, option: usize, drive: usize) -> Option<Slower> {
                     )
                 }
             };
-            ways.push(way(&result, drive, says, Some((at, json!(stage)))));
+            ways.push(way(&result, &changed, drive, says, Some((at, json!(stage)))));
         }
     }
-    Some(Slower { spare, now: way(&before, drive, "As it is.".to_owned(), None), ways })
+    Some(Slower { spare, now: way(&before, sheet, drive, "As it is.".to_owned(), None), ways })
 }

@@ -56,11 +56,11 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}/battery", self.index)),
                 value: if now { None } else { serde_json::to_value(&draft.option.battery).ok() },
                 figures: vec![
-                    figure("gives continuously", continuous_a, "A"),
-                    figure("the board opens at", board_a, "A"),
-                    figure("sag of a cell, most", sag(&result), "V"),
-                    figure("weighs", draft.option.battery.mass_kg, "kg"),
-                    figure("time on one charge", result.supply.runtime_min, "min"),
+                    figure("gives continuously", continuous_a, "current"),
+                    figure("the board opens at", board_a, "current"),
+                    figure("sag of a cell, most", sag(&result), "voltage"),
+                    figure("weighs", draft.option.battery.mass_kg, "mass"),
+                    figure("time on one charge", result.supply.runtime_min, "minutes"),
                 ],
             }
         };
@@ -103,8 +103,8 @@ impl WorkingContext {
                     pointer: (*rule != now).then(|| "/job/battery_rule".to_owned()),
                     value: (*rule != now).then(|| rule.word().into()),
                     figures: vec![
-                        figure("asked continuously", demand_a, "A"),
-                        figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "C"),
+                        figure("asked continuously", demand_a, "current"),
+                        figure("as a C rating of this pack", demand_a.map(|amps| amps / ah), "cRate"),
                         share("used", asked.and_then(|check| check.utilisation)),
                     ],
                 }
@@ -130,16 +130,16 @@ impl WorkingContext {
             |result: &OptionEvaluation, code: CheckCode| check(result, code, None).and_then(|check| check.utilisation);
         let figures = |draft: &Variant, result: &OptionEvaluation| {
             let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
-            let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "kg")];
+            let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "mass")];
             if climbs {
                 told.push(share("climb used", used(result, CheckCode::PerformanceClimb)));
             }
             if let Some(range_m) = result.supply.range_m {
-                told.push(figure("distance on one charge", range_m.map(|metres| metres / 1000.0), "km"));
+                told.push(figure("distance on one charge", range_m, "way"));
             }
             told.extend([
-                figure("time on one charge", result.supply.runtime_min, "min"),
-                figure("sag of a cell at the moment that takes most", sag(result), "V"),
+                figure("time on one charge", result.supply.runtime_min, "minutes"),
+                figure("sag of a cell at the moment that takes most", sag(result), "voltage"),
             ]);
             told
         };

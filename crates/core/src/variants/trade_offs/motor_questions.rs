@@ -23,8 +23,7 @@ impl WorkingContext {
     /// With rotor sensors or without; `None` for a brushed motor, and where nothing starts from rest under load.
     pub(super) fn sensors(&self, drive: usize) -> Option<Question> {
         let parts = &self.draft.option.drives[drive];
-        let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
-        if parts.motor.kind != MotorKind::Brushless || matches!(served.load, Load::Fan(_) | Load::Generator(_)) {
+        if parts.motor.kind != MotorKind::Brushless || matches!(self.load(drive)?, Load::Fan(_)) {
             return None;
         }
         let seen = self.now.drives.get(drive)?;
@@ -55,9 +54,9 @@ impl WorkingContext {
                 pointer: (!now).then(|| format!("/options/{}/drives/{drive}/motor", self.index)),
                 value: if now { None } else { serde_json::to_value(&motor).ok() },
                 figures: vec![
-                    figure("guesses below", Some(if sensored { 0.0 } else { blind_rpm }), "rpm"),
-                    figure("speed wanted", Some(slowest), "rpm"),
-                    figure("leads to the motor", Some(if sensored { 8.0 } else { 3.0 }), ""),
+                    figure("guesses below", Some(if sensored { 0.0 } else { blind_rpm }), "rotation"),
+                    figure("speed wanted", Some(slowest), "rotation"),
+                    figure("leads to the motor", Some(if sensored { 8.0 } else { 3.0 }), "count"),
                 ],
             }
         };
@@ -72,8 +71,7 @@ impl WorkingContext {
     /// With brushes or without: the same can with the other winding and the controller for it.
     pub(super) fn brushes(&self, drive: usize) -> Option<Question> {
         let parts = &self.draft.option.drives[drive];
-        let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
-        if is_hub(&parts.motor) || parts.motor.kind == MotorKind::Stepper || matches!(served.load, Load::Generator(_)) {
+        if is_hub(&parts.motor) || parts.motor.kind == MotorKind::Stepper {
             return None;
         }
         let school = |kind: MachineKind| {
@@ -109,9 +107,9 @@ impl WorkingContext {
                 value: if now { None } else { serde_json::to_value(&draft.option.drives[drive]).ok() },
                 figures: vec![
                     share("efficiency at the target", target.and_then(|case| case.efficiency)),
-                    figure("winding", winding_c, "°C"),
-                    figure("time on one charge", result.supply.runtime_min, "min"),
-                    figure("controllers", Some(f64::from(controllers)), ""),
+                    figure("winding", winding_c, "temperature"),
+                    figure("time on one charge", result.supply.runtime_min, "minutes"),
+                    figure("controllers", Some(f64::from(controllers)), "count"),
                 ],
             }
         };
@@ -126,8 +124,7 @@ impl WorkingContext {
     /// In the wheel or beside it with a belt; `None` for anything that does not roll on a plain motor.
     pub(super) fn hub_or_belt(&self, drive: usize) -> Option<Question> {
         let parts = &self.draft.option.drives[drive];
-        let served = self.draft.job.drives.iter().find(|served| served.name == parts.drive)?;
-        let rolls = matches!(served.load, Load::Vehicle(_));
+        let rolls = matches!(self.load(drive)?, Load::Vehicle(_));
         if !rolls || parts.motor.kind != MotorKind::Brushless || parts.motor.gearbox.is_some() {
             return None;
         }
@@ -183,10 +180,10 @@ impl WorkingContext {
             pointer: (!now).then(|| format!("/options/{}/drives/{drive}", self.index)),
             value: if now { None } else { serde_json::to_value(parts).ok() },
             figures: vec![
-                figure("each motor, hardest work", motor_a, "A"),
+                figure("each motor, hardest work", motor_a, "current"),
                 share("climb used", climb),
-                figure("winding", winding_c, "°C"),
-                figure("time on one charge", result.supply.runtime_min, "min"),
+                figure("winding", winding_c, "temperature"),
+                figure("time on one charge", result.supply.runtime_min, "minutes"),
             ],
         }
     }
