@@ -5607,6 +5607,11 @@ export interface components {
             start_torque_nm: number | null;
             /**
              * Format: double
+             * @description Torque of each motor held still on a full battery, at its own shaft, N·m.
+             */
+            motor_stall_nm: number | null;
+            /**
+             * Format: double
              * @description Pull at the wheels from rest, N; null where nothing travels on wheels.
              */
             start_pull_n: number | null;
@@ -5620,6 +5625,11 @@ export interface components {
              * @description Battery current where it is largest, A.
              */
             battery_peak_a: number | null;
+            /**
+             * Format: double
+             * @description The same as a C rate of the whole battery, 1/h.
+             */
+            battery_c: number | null;
             /**
              * Format: double
              * @description What the battery may give continuously, A; null where nobody listed it.
@@ -5650,6 +5660,21 @@ export interface components {
              * @description How long it stands full throttle from cold, s; null where it holds continuously, or nothing is known of its heat.
              */
             flat_out_s: number | null;
+            /**
+             * Format: double
+             * @description What it gives where it is turned, W; null where it is fed.
+             */
+            generated_w: number | null;
+            /**
+             * Format: double
+             * @description The volts at which it does, V.
+             */
+            generated_v: number | null;
+            /**
+             * Format: double
+             * @description Volts on its leads when the load falls off, V.
+             */
+            runaway_v: number | null;
             /**
              * Format: double
              * @description Minutes on one charge.
@@ -5828,11 +5853,11 @@ export interface components {
             what: string;
             /**
              * Format: double
-             * @description Its value; null where there is none.
+             * @description Its value in the document's unit; null where there is none.
              */
             value: number | null;
-            /** @description Its unit. */
-            unit: string;
+            /** @description What kind of figure it is: a quantity of the units. */
+            quantity: string;
         };
         /** @description All options of a build, question by question. */
         SideBySide: {
@@ -6027,11 +6052,16 @@ export interface components {
              * @description Minutes on one charge.
              */
             runtime_min: number | null;
+            /**
+             * Format: double
+             * @description What it gives where it is turned, W.
+             */
+            generated_w: number | null;
             /** @description The option for the build's document. */
             option: components["schemas"]["OptionSheet"];
         };
         /** @description What a machine is best in. */
-        BestIn: "price" | "mass" | "calm";
+        BestIn: "price" | "mass" | "calm" | "power";
         /** @description A machine that comes near. */
         Miss: {
             /** @description What it is, in one line. */
@@ -9886,8 +9916,16 @@ export interface components {
             power_at_needed_w: number | null;
             /**
              * Format: double
-             * @description Turns of its shaft per turn of the source at which it gives most, up to what three stages make; null where it gives
-             *     nothing.
+             * @description Turns of its own shaft (of its gearbox, where it has one) per turn of the source from which on it reaches the voltage
+             *     needed; null where none does, or no voltage is asked.
+             */
+            needed_speed_up: number | null;
+            /** @description Whether it turns faster here than it, or its gearbox, stands. */
+            too_fast: boolean;
+            /**
+             * Format: double
+             * @description Turns of its own shaft per turn of the source at which it gives most, up to what three stages make and it stands; null
+             *     where it gives nothing.
              */
             best_speed_up: number | null;
             /**

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// Three machines of the shelf for the job: the cheapest, the lightest, the calmest; or what comes nearest.
+// Three machines of the shelf for the job: the cheapest, the lightest, and the calmest or strongest; or what comes nearest.
 import { computed, ref, shallowRef, watch } from "vue";
 import { api, saying, type Schemas } from "../api/client";
 import { shown } from "../units/quantity";
@@ -19,9 +19,15 @@ const took = ref<string | null>(null);
 /** The job the machines were proposed for. */
 const proposedFor = ref("");
 const job = computed(() => JSON.stringify(bench.document?.job ?? null));
+const generates = computed(() => bench.document?.job.drives.every(({ load }) => load.kind === "generator"));
 const stale = computed(() => found.value !== null && proposedFor.value !== job.value);
 
-const WORDS: Record<Schemas["BestIn"], string> = { price: "cheapest", mass: "lightest", calm: "calmest" };
+const WORDS: Record<Schemas["BestIn"], string> = {
+  price: "cheapest",
+  mass: "lightest",
+  calm: "calmest",
+  power: "strongest",
+};
 
 async function propose(): Promise<void> {
   const build = bench.document;
@@ -52,6 +58,8 @@ const figure = (quantity: Parameters<typeof shown>[0], value: number | null | un
   const { text, unit } = shown(quantity, value);
   return `${text} ${unit}`.trim();
 };
+/** Machines that a source turns are told by what they give. */
+const turned = computed(() => found.value?.machines.some((machine) => machine.generated_w !== null) ?? false);
 const cost = (machine: Proposal) =>
   machine.price === null ? "no price" : figure("plain", fromDrawer.value ? machine.to_buy : machine.price);
 </script>
@@ -70,8 +78,11 @@ const cost = (machine: Proposal) =>
     </h3>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <p v-if="!found && !problem" class="note">
-      Motor, gearing, packs, controller, leads, fuse and switch for this job, each chosen with the whole model
-      and every check held.
+      {{
+        generates
+          ? "Machine and speed-up for this source, each chosen with the whole model and every check held."
+          : "Motor, gearing, packs, controller, leads, fuse and switch for this job, each chosen with the whole model and every check held."
+      }}
     </p>
     <p v-if="took" class="note" role="status" data-took>“{{ took }}” stands among the options.</p>
     <template v-if="found">
@@ -81,7 +92,7 @@ const cost = (machine: Proposal) =>
           <tr>
             <th>of {{ found.tried }} machines</th>
             <th class="number">used</th>
-            <th class="number">runs</th>
+            <th class="number">{{ turned ? "gives" : "runs" }}</th>
             <th class="number">weigh</th>
             <th class="number">cost</th>
             <td></td>
@@ -102,7 +113,9 @@ const cost = (machine: Proposal) =>
                 machine.worst_utilisation === null ? "–" : figure("percent", 100 * machine.worst_utilisation)
               }}
             </td>
-            <td class="figure number">{{ figure("minutes", machine.runtime_min) }}</td>
+            <td class="figure number">
+              {{ turned ? figure("power", machine.generated_w) : figure("minutes", machine.runtime_min) }}
+            </td>
             <td class="figure number">{{ figure("mass", machine.hardware_mass_kg) }}</td>
             <td class="figure number">{{ cost(machine) }}</td>
             <td>

@@ -216,9 +216,7 @@ const machines = computed(() =>
           <tr v-for="(machine, index) in machines" :key="index" :class="{ own: machine.part_id === null }">
             <td>
               {{ machine.label }}
-              <span v-if="machine.too_fast" class="note" data-too-fast
-                >turns faster here than it stands</span
-              >
+              <span v-if="machine.too_fast" class="note" data-too-fast>turns faster here than it stands</span>
             </td>
             <td class="figure right">{{ shownText("power", machine.now.output_power_w) }}</td>
             <td class="figure right">{{ shownText("voltage", machine.now.output_voltage_v) }}</td>

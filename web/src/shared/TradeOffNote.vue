@@ -22,6 +22,8 @@ const { value: all, problem } = useAnswer<Schemas["Question"][]>(
       : null,
 );
 
+/** Of a machine that only charges makers have no schools. */
+const fed = computed(() => (bench.shown?.job.drives ?? []).some(({ load }) => load.kind !== "generator"));
 const questions = computed(() =>
   (all.value ?? []).filter(
     ({ id, drive }) => props.ids.includes(id) && (drive === null || drive === bench.drive?.drive),
@@ -34,7 +36,12 @@ function follow(school: Schemas["School"]): void {
 </script>
 
 <template>
-  <details class="schools" data-schools @toggle="open = ($event.target as HTMLDetailsElement).open">
+  <details
+    v-if="fed"
+    class="schools"
+    data-schools
+    @toggle="open = ($event.target as HTMLDetailsElement).open"
+  >
     <summary>Both schools: where makers differ, with this build's numbers</summary>
     <p v-if="problem" class="note">{{ problem }}</p>
     <section v-for="question in questions" :key="question.id" :data-question="question.id">

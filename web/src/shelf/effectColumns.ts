@@ -82,14 +82,18 @@ export function useEffectColumns(
       ? { key: "speed_m_s", head: "flat out", quantity: "speed" }
       : { key: "output_rpm", head: "flat out", quantity: "rotation" },
     { key: "winding_c", head: "winding", quantity: "temperature" },
-    ...(kind() === "motor" ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }] : []),
+    ...(kind() === "motor"
+      ? [{ key: "flat_out_s" as const, head: "held flat out", quantity: "time" as const }]
+      : []),
     { key: "runtime_min", head: "runs", quantity: "minutes" },
     { key: "hardware_mass_kg", head: "parts weigh", quantity: "mass" },
     { key: "price", head: "parts cost", quantity: "plain" },
   ]);
   /** A figure that no part has is no column. */
   const columns = computed(() =>
-    all.value.filter(({ key }) => effects.value.length === 0 || effects.value.some((effect) => effect[key] !== null)),
+    all.value.filter(
+      ({ key }) => effects.value.length === 0 || effects.value.some((effect) => effect[key] !== null),
+    ),
   );
 
   const number = (effect: Effect, column: Column) => {

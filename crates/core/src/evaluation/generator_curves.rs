@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 
-use crate::document::{Build, Motor, OptionSheet};
+use crate::document::{Build, Job, Motor, OptionSheet};
 use crate::formulas::constants::RAD_S_PER_RPM;
 use crate::model::generating::{ElectricalLoad, GeneratorModel};
 use crate::model::generator_figures::{Generating, GeneratorPoint};
@@ -101,30 +101,56 @@ fn on_source(
     let now = dynamo.generating();
     let power_at_needed_w = now.ratio_for_needed_voltage.map(|ratio| dynamo.geared(ratio).output_power_w);
     let motor = &option.drives[place].motor;
-    // A gear motor is turned at its output; its gearbox goes on from there.
-    let inside = motor.gearbox.as_ref().map_or(1.0, |gearbox| gearbox.ratio);
-    let stands_rpm = [motor.max_speed_rpm, motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm)]
-        .into_iter()
-        .flatten()
-        .fold(f64::INFINITY, f64::min);
-    let tried = (0..SPEED_UPS).map(|step| 0.25 * 1.1f64.powi(step)).filter(|speed_up| *speed_up <= MOST_SPEED_UP);
+    let inside = inside(motor);
     let own = now.motor_rpm / now.source_rpm.max(1e-9) / inside;
-    let best = tried
-        .chain((own > 0.0).then_some(own))
-        .map(|speed_up| (speed_up, dynamo.geared(speed_up * inside)))
-        .filter(|(speed_up, there)| there.output_power_w > 0.0 && there.source_rpm * speed_up * inside <= stands_rpm)
-        .map(|(speed_up, there)| (speed_up, there.output_power_w))
-        .max_by(|a, b| a.1.total_cmp(&b.1));
+    let best = best_speed_up(&dynamo, motor, (own > 0.0).then_some(own));
     Some(MachineOnSource {
         label,
         part_id,
         needed_speed_up: now.ratio_for_needed_voltage.map(|ratio| ratio / inside),
-        too_fast: now.motor_rpm > stands_rpm,
+        too_fast: now.motor_rpm > stands_rpm(motor),
         now,
         power_at_needed_w,
         best_speed_up: best.map(|(speed_up, _)| speed_up),
         best_power_w: best.map_or(0.0, |(_, power_w)| power_w),
     })
+}
+
+/// Ratio of a motor's own gearbox: a gear motor is turned at its output, and its gearbox goes on from there.
+fn inside(motor: &Motor) -> f64 {
+    motor.gearbox.as_ref().map_or(1.0, |gearbox| gearbox.ratio)
+}
+
+/// The speed that a motor and its gearbox stand, rpm.
+fn stands_rpm(motor: &Motor) -> f64 {
+    [motor.max_speed_rpm, motor.gearbox.as_ref().and_then(|gearbox| gearbox.max_input_rpm)]
+        .into_iter()
+        .flatten()
+        .fold(f64::INFINITY, f64::min)
+}
+
+/// The speed-up at its own shaft at which a machine gives most and stands it, and what all of them give then, W. `own`: the
+/// speed-up it has, tried beside the others.
+fn best_speed_up(dynamo: &GeneratorModel<'_>, motor: &Motor, own: Option<f64>) -> Option<(f64, f64)> {
+    let (inside, stands_rpm) = (inside(motor), stands_rpm(motor));
+    (0..SPEED_UPS)
+        .map(|step| 0.25 * 1.1f64.powi(step))
+        .filter(|speed_up| *speed_up <= MOST_SPEED_UP)
+        .chain(own)
+        .map(|speed_up| (speed_up, dynamo.geared(speed_up * inside)))
+        .filter(|(speed_up, there)| there.output_power_w > 0.0 && there.source_rpm * speed_up * inside <= stands_rpm)
+        .map(|(speed_up, there)| (speed_up, there.output_power_w))
+        .max_by(|a, b| a.1.total_cmp(&b.1))
+}
+
+/// The speed-up at which the machine of a drive gives most on its source; `None` where it gives nothing, or is fed.
+#[must_use]
+pub fn speed_up_for_most(job: &Job, option: &OptionSheet, place: usize) -> Option<f64> {
+    let parts = option.drives.get(place)?;
+    let served = job.drives.iter().find(|served| served.name == parts.drive)?;
+    let drive = Drive::new(served, option, place, hardware_mass_kg(job, option));
+    let dynamo = GeneratorModel::of(&drive)?;
+    best_speed_up(&dynamo, &parts.motor, None).map(|(speed_up, _)| speed_up)
 }
 
 fn each<T>(build: &Build, option: &OptionSheet, of: impl Fn(&Drive<'_>, GeneratorModel<'_>) -> T) -> Vec<T> {

@@ -104,6 +104,12 @@ impl OptionEvaluation {
         let link = self.weakest_link.as_ref()?;
         self.checks.iter().find(|check| link.is(check))
     }
+
+    /// What its machines that are turned give together, W; `None` where none is.
+    #[must_use]
+    pub fn generated_w(&self) -> Option<f64> {
+        self.drives.iter().filter_map(|seen| Some(seen.generating.as_ref()?.output_power_w)).reduce(|a, b| a + b)
+    }
 }
 
 /// Evaluates every option of a build.

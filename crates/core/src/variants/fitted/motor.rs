@@ -6,7 +6,8 @@ use regex::Regex;
 
 use super::Fitted;
 use super::reduction::{Size, in_words, reduction};
-use crate::document::{GearingStage, Job, JobDrive, Load, Motor, MotorForm, MotorKind, OptionDrive, OptionSheet};
+use crate::document::{GearingStage, Job, Load, Motor, MotorForm, MotorKind, OptionDrive, OptionSheet};
+use crate::evaluation::generator_curves::speed_up_for_most;
 use crate::formulas::machine::torque_constant_nm_per_a;
 use crate::model::battery::BatteryModel;
 use crate::variants::new_option::target_rpm;
@@ -37,12 +38,14 @@ pub fn tyre_m(motor: &Motor) -> Option<f64> {
     (0.03..1.0).contains(&metres).then_some(metres)
 }
 
-/// The ratio behind the motor (and its own gearbox) at which it does the job of a drive in an option; `None` for a
-/// generator.
+/// The ratio behind the motor (and its own gearbox) at which it does the job of a drive in an option; where it is turned,
+/// the speed-up at which it gives most. `None` where no ratio does.
 #[must_use]
-pub fn wanted_ratio(served: &JobDrive, option: &OptionSheet, drive: &OptionDrive) -> Option<f64> {
+pub fn wanted_ratio(job: &Job, option: &OptionSheet, place: usize) -> Option<f64> {
+    let drive = option.drives.get(place)?;
+    let served = job.drives.iter().find(|served| served.name == drive.drive)?;
     if matches!(served.load, Load::Generator(_)) {
-        return None;
+        return speed_up_for_most(job, option, place);
     }
     let wheel_m = drive.output.wheel_diameter_m.unwrap_or(SOME_WHEEL_M);
     let target = target_rpm(&served.load, wheel_m);
@@ -99,7 +102,7 @@ pub fn fit_motor(
     }
     channels(drive, &mut brings);
     let now: f64 = option.drives[place].gearing.iter().map(GearingStage::ratio).product();
-    let wanted = wanted_ratio(served, &option, &option.drives[place])?;
+    let wanted = wanted_ratio(job, &option, place)?;
     if !hub && !STAYS.contains(&(now / wanted)) {
         let found = reduction(wanted, size_of(motor, volts), stages)?;
         brings.push(if found.is_empty() {

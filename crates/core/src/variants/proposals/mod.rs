@@ -1,4 +1,5 @@
-//! From the job alone to three machines of the shelf: the cheapest, the lightest, the calmest.
+//! From the job alone to three machines of the shelf: the cheapest, the lightest, and the calmest or, of those that a source
+//! turns ([`turned`]), the one that gives most.
 //!
 //! First a look at each motor at each voltage the packs can make, geared for the job ([`screen`]); then whole options of the
 //! best of them ([`whole`]) with the packs and controllers that fit ([`picks`]), judged with the whole model; at last leads,
@@ -6,15 +7,16 @@
 
 mod picks;
 mod screen;
+mod turned;
 mod whole;
 mod wiring;
 
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::{Battery, Build, Controller, GearingStage, Job, Load, Motor, OptionSheet};
+use crate::document::{Battery, Build, Controller, GearingStage, Job, JobDrive, Load, Motor, OptionSheet};
 use crate::evaluation::checks::Verdict;
-use crate::evaluation::{OptionEvaluation, evaluate_option};
+use crate::evaluation::evaluate_option;
 use crate::format::{lasting, percent, significant};
 use crate::variants::fitted::reduction::in_words;
 use crate::variants::remedies::{Group, remedies};
@@ -42,9 +44,15 @@ pub enum BestIn {
     Price,
     /// Least mass of parts.
     Mass,
-    /// Most to spare.
+    /// Most to spare for its weight.
     Calm,
+    /// Most power given, where it is turned.
+    Power,
 }
+
+/// What machines that are fed, and what machines that are turned, are best in.
+const FED: [BestIn; 3] = [BestIn::Price, BestIn::Mass, BestIn::Calm];
+const TURNED: [BestIn; 3] = [BestIn::Price, BestIn::Mass, BestIn::Power];
 
 /// A machine that does the job.
 #[derive(Debug, Clone, PartialEq, Serialize, schemars::JsonSchema)]
@@ -71,6 +79,8 @@ pub struct Proposal {
     pub hardware_mass_kg: f64,
     /// Minutes on one charge.
     pub runtime_min: Option<f64>,
+    /// What it gives where it is turned, W.
+    pub generated_w: Option<f64>,
     /// The option for the build's document.
     pub option: OptionSheet,
 }
@@ -103,6 +113,8 @@ pub struct Proposals {
 
 /// Highest voltage of a machine that people build without more care than is usual: below what is touched safely.
 const MOST_V: f64 = 55.0;
+/// Whoever has more has decided so: voltages up to about theirs.
+const ABOUT: f64 = 1.06;
 impl Stock<'_> {
     /// What a gearing stage costs that has no price: the middle one of those that have.
     fn usual_stage_price(&self) -> f64 {
@@ -122,46 +134,59 @@ pub fn propose(build: &Build, base: usize, stock: &Stock<'_>, from_drawer: bool)
     let job = &build.job;
     let cannot =
         |why: &str| Proposals { machines: Vec::new(), misses: Vec::new(), tried: 0, cannot: Some(why.to_owned()) };
-    if job.drives.iter().any(|served| matches!(served.load, Load::Generator(_))) {
+    let is_turned = |served: &JobDrive| matches!(served.load, Load::Generator(_));
+    let turned = job.drives.iter().all(is_turned);
+    if job.drives.iter().any(is_turned) && (!turned || base.drives.len() != 1) {
         return Some(cannot(
-            "A generator is chosen by what it gives at its speed: see the machines on this source in Motor.",
+            "Machines that are turned are proposed one at a time, with nothing else in the job: see the machines on this \
+             source in Motor.",
         ));
     }
     for (there, what) in [
         (!stock.motors.is_empty(), "motors"),
-        (!stock.batteries.is_empty(), "packs"),
-        (!stock.controllers.is_empty(), "controllers"),
+        (turned || !stock.batteries.is_empty(), "packs"),
+        (turned || !stock.controllers.is_empty(), "controllers"),
     ] {
         if !there {
             return Some(cannot(&format!("There are no {what} on the shelf to choose from.")));
         }
     }
-    let judged: Vec<Judged> = voltages(stock, MOST_V)
-        .into_par_iter()
-        .flat_map_iter(|voltage_v| at_voltage(job, base, voltage_v, stock, from_drawer))
-        .collect();
+    let judged: Vec<Judged> = if turned {
+        turned::on_source(job, base, stock)
+    } else {
+        voltages(stock, MOST_V.max(ABOUT * volts_of(base)))
+            .into_par_iter()
+            .flat_map_iter(|voltage_v| at_voltage(job, base, voltage_v, stock, from_drawer))
+            .collect()
+    };
     let tried = judged.len() as u64;
     let mut holding: Vec<&Judged> = judged.iter().filter(|judged| judged.failing() == 0).collect();
+    if turned {
+        turned::keep_what_gives_enough(&mut holding);
+    }
     if holding.is_empty() {
         return Some(Proposals { machines: Vec::new(), misses: nearest(build, base, &judged), tried, cannot: None });
     }
     let mut machines: Vec<Proposal> = Vec::new();
     let stage_price = stock.usual_stage_price();
-    for best_in in [BestIn::Price, BestIn::Mass, BestIn::Calm] {
+    for best_in in if turned { TURNED } else { FED } {
         let measure = |judged: &Judged| judged.measure(best_in, from_drawer, stage_price);
         holding.sort_by(|a, b| measure(a).total_cmp(&measure(b)));
         let taken = |judged: &Judged| machines.iter().any(|machine| same_parts(&machine.option, &judged.option));
         let first_is_taken = holding.first().is_some_and(|first| taken(first));
-        // With its leads an option loses a little: the first that still holds.
-        let free: Vec<&&Judged> = holding.iter().filter(|judged| !taken(judged)).collect();
-        let wired = free.iter().take(MOST_WIRED).enumerate().find_map(|(place, judged)| {
-            let wired = with_leads(job, base, &judged.option);
-            (wired.failing() == 0).then_some((place, wired))
-        });
-        let Some((place, best)) = wired else { continue };
-        let next =
-            free[place + 1..].iter().map(|judged| **judged).find(|judged| !same_parts(&judged.option, &best.option));
-        machines.push(told(best, next, best_in, first_is_taken));
+        // With its leads an option loses a little: some of the first are given theirs, and compared as they are then.
+        let mut wired: Vec<Judged> = Vec::new();
+        for judged in holding.iter().filter(|judged| !taken(judged)).take(MOST_WIRED) {
+            let whole = with_leads(job, base, &judged.option);
+            if whole.failing() == 0 {
+                wired.push(whole);
+            }
+        }
+        wired.sort_by(|a, b| measure(a).total_cmp(&measure(b)));
+        let mut wired = wired.into_iter();
+        let Some(best) = wired.next() else { continue };
+        let next = wired.find(|judged| !same_parts(&judged.option, &best.option));
+        machines.push(told(best, next.as_ref(), best_in, first_is_taken));
     }
     let misses = if machines.is_empty() { nearest(build, base, &judged) } else { Vec::new() };
     Some(Proposals { machines, misses, tried, cannot: None })
@@ -170,10 +195,12 @@ pub fn propose(build: &Build, base: usize, stock: &Stock<'_>, from_drawer: bool)
 /// Options whose leads are looked for, at most.
 const MOST_WIRED: usize = 12;
 
-/// An option with leads, fuse and switch.
+/// An option with leads, fuse and switch; what a source turns keeps the leads that are there.
 fn with_leads(job: &Job, base: &OptionSheet, option: &OptionSheet) -> Judged {
     let mut option = option.clone();
-    wiring::wire(job, &mut option, base);
+    if !job.drives.iter().all(|served| matches!(served.load, Load::Generator(_))) {
+        wiring::wire(job, &mut option, base);
+    }
     let result = evaluate_option(job, &option, 0);
     Judged { option, result }
 }
@@ -185,7 +212,8 @@ fn same_parts(a: &OptionSheet, b: &OptionSheet) -> bool {
     motors(a) == motors(b)
 }
 
-fn in_one_line(option: &OptionSheet) -> String {
+/// What an option is made of; the pack of a machine that is turned is the one that was there.
+fn in_one_line(option: &OptionSheet, turned: bool) -> String {
     let name = |label: &Option<String>| label.clone().unwrap_or_else(|| "a part without a name".to_owned());
     let times = |count: u32, label: String| if count == 1 { label } else { format!("{count} × {label}") };
     let drives: Vec<String> = option
@@ -197,7 +225,7 @@ fn in_one_line(option: &OptionSheet) -> String {
         })
         .collect();
     let packs = times(option.battery.packs_series * option.battery.packs_parallel, name(&option.battery.label));
-    format!("{}; {packs}", drives.join("; "))
+    if turned { drives.join("; ") } else { format!("{}; {packs}", drives.join("; ")) }
 }
 
 fn name_of(best_in: BestIn) -> &'static str {
@@ -205,35 +233,56 @@ fn name_of(best_in: BestIn) -> &'static str {
         BestIn::Price => "Cheapest",
         BestIn::Mass => "Lightest",
         BestIn::Calm => "Calmest",
+        BestIn::Power => "Strongest",
+    }
+}
+
+/// The figure that a machine is best by, in words; stages that nobody gave a price are told beside it.
+fn figure_of(judged: &Judged, best_in: BestIn) -> String {
+    let result = &judged.result;
+    let weighs = format!("its parts weigh {} kg", significant(result.hardware_mass_kg));
+    match best_in {
+        BestIn::Price => {
+            let cost = result.price.map_or("an unknown price".to_owned(), |price| significant(price).to_string());
+            match judged.unpriced() {
+                0 => format!("its parts cost {cost}"),
+                1 => format!("its parts cost {cost} and what its stage costs, which has no price yet"),
+                several => format!("its parts cost {cost} and what its {several} stages cost, which have no price yet"),
+            }
+        }
+        BestIn::Mass => weighs,
+        BestIn::Calm => {
+            let used = result.weakest().and_then(|check| check.utilisation);
+            let used = used.map_or("unknown".to_owned(), |used| percent(used).to_string());
+            format!("its weakest link is used to {used} and {weighs}")
+        }
+        BestIn::Power => format!("it gives {} W", significant(result.generated_w().unwrap_or_default())),
     }
 }
 
 fn told(best: Judged, next: Option<&Judged>, best_in: BestIn, first_is_taken: bool) -> Proposal {
+    let figure = |judged: &Judged| figure_of(judged, best_in);
+    let says = figure(&best);
     let Judged { mut option, result } = best;
-    option.name = format!("{}: {:.0} V", name_of(best_in), volts_of(&option));
-    let money = |judged: &OptionEvaluation| {
-        judged.price.map_or("an unknown price".to_owned(), |price| significant(price).to_string())
-    };
-    let used = |judged: &OptionEvaluation| {
-        judged
-            .weakest()
-            .and_then(|check| check.utilisation)
-            .map_or("unknown".to_owned(), |used| percent(used).to_string())
+    let turned = result.generated_w();
+    option.name = match turned {
+        Some(watts) => format!("{}: {} W", name_of(best_in), significant(watts)),
+        None => format!("{}: {:.0} V", name_of(best_in), volts_of(&option)),
     };
     let rest = if first_is_taken { " of the rest" } else { "" };
-    let figure = |result: &OptionEvaluation| match best_in {
-        BestIn::Price => format!("its parts cost {}", money(result)),
-        BestIn::Mass => format!("its parts weigh {} kg", significant(result.hardware_mass_kg)),
-        BestIn::Calm => format!("its weakest link is used to {}", used(result)),
-    };
     let best_word = match best_in {
         BestIn::Price => "cheapest",
         BestIn::Mass => "lightest",
-        BestIn::Calm => "one with most to spare",
+        BestIn::Calm => "one with most to spare for its weight",
+        BestIn::Power => "one that gives most",
     };
-    let lasts =
-        result.supply.runtime_min.map_or(String::new(), |minutes| format!(", and it runs {}", lasting(60.0 * minutes)));
-    let why = format!("The {best_word}{rest} that holds every check: {}{lasts}.", figure(&result));
+    let lasts = match (turned, result.supply.runtime_min) {
+        (Some(watts), _) if best_in != BestIn::Power => format!(", and it gives {} W", significant(watts)),
+        (None, Some(minutes)) => format!(", and it runs {}", lasting(60.0 * minutes)),
+        _ => String::new(),
+    };
+    let enough = if turned.is_some() && best_in != BestIn::Power { ", of those that give enough," } else { "" };
+    let why = format!("The {best_word}{rest} that holds every check{enough}: {says}{lasts}.");
     let gives_way = result.weakest().map_or_else(
         || "Nothing gives way first: no check has a limit.".to_owned(),
         |check| {
@@ -244,10 +293,11 @@ fn told(best: Judged, next: Option<&Judged>, best_in: BestIn, first_is_taken: bo
             )
         },
     );
-    let next = next.map(|next| format!("Next would be {}: {}.", in_one_line(&next.option), figure(&next.result)));
+    let next =
+        next.map(|next| format!("Next would be {}: {}.", in_one_line(&next.option, turned.is_some()), figure(next)));
     Proposal {
         best_in,
-        what: in_one_line(&option),
+        what: in_one_line(&option, turned.is_some()),
         why,
         gives_way,
         next,
@@ -257,6 +307,7 @@ fn told(best: Judged, next: Option<&Judged>, best_in: BestIn, first_is_taken: bo
         to_buy: result.to_buy,
         hardware_mass_kg: result.hardware_mass_kg,
         runtime_min: result.supply.runtime_min,
+        generated_w: turned,
         option,
     }
 }
@@ -284,7 +335,12 @@ fn nearest(build: &Build, base: &OptionSheet, judged: &[Judged]) -> Vec<Miss> {
                 .find(|remedy| remedy.group == Group::Requested && remedy.failing_after == 0)
                 .map(|remedy| remedy.says)
         });
-        found.push(Miss { what: in_one_line(&option), fails: check.because.clone(), ease, option });
+        found.push(Miss {
+            what: in_one_line(&option, result.generated_w().is_some()),
+            fails: check.because.clone(),
+            ease,
+            option,
+        });
     }
     found
 }

@@ -47,6 +47,7 @@ pub(super) fn screen(
     let Some(drive) = base.drives.get(place) else { return Vec::new() };
     let Some(served) = job.drives.iter().find(|served| served.name == drive.drive) else { return Vec::new() };
     let counts: Vec<u32> = match served.load {
+        Load::Vehicle(_) if drive.motor_count > 2 => vec![1, 2, drive.motor_count],
         Load::Vehicle(_) => vec![1, 2],
         // Flywheels, blades and propellers are as many as there are.
         _ => vec![drive.motor_count],

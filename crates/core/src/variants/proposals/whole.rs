@@ -34,9 +34,9 @@ pub(super) struct Judged {
 
 impl Judged {
     /// Stages without a price.
-    fn unpriced(&self) -> f64 {
+    pub fn unpriced(&self) -> u32 {
         let stages = self.option.drives.iter().flat_map(|drive| &drive.gearing);
-        f64::from(u32::try_from(stages.filter(|stage| stage.price.is_none()).count()).unwrap_or(u32::MAX))
+        u32::try_from(stages.filter(|stage| stage.price.is_none()).count()).unwrap_or(u32::MAX)
     }
 
     /// Checks that fail.
@@ -57,13 +57,14 @@ impl Judged {
         match best_in {
             BestIn::Price => {
                 let parts = if from_drawer { self.result.to_buy } else { self.result.price };
-                parts.map_or(f64::MAX, |parts| parts + stage_price * self.unpriced())
+                parts.map_or(f64::MAX, |parts| parts + stage_price * f64::from(self.unpriced()))
             }
             BestIn::Mass => self.result.hardware_mass_kg,
             // Far to spare is bought with weight: of two that are about as calm the lighter one.
             BestIn::Calm => {
                 self.used().max(CALM) + FOR_EACH_TIMES_E_OF_MASS * self.result.hardware_mass_kg.max(1e-3).ln()
             }
+            BestIn::Power => -self.result.generated_w().unwrap_or(0.0),
         }
     }
 }
