@@ -13,6 +13,7 @@ use serde_json::{Map, Value, json};
 
 use super::PartKind;
 use super::line_text::{kind_of_text, plain};
+use super::line_usual::{FLAT_CELL_V, FULL_CELL_V, ROUND_CELL_C, SOLD_FOR, lead_acid_volts, round_cell_volts, usual_c};
 use super::line_words::{Pattern, patterns};
 use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
 use crate::format::four_figures;
@@ -22,11 +23,6 @@ use crate::listing::work_out::{WorkedOut, work_out};
 
 /// Longest text that is read, letters.
 pub const LONGEST: usize = 8000;
-/// Lithium cell when it is full, V: what a controller for so many cells must stand.
-const FULL_CELL_V: f64 = 4.2;
-/// Lithium cell that is nearly flat, V: what a controller for so few cells must run on.
-const FLAT_CELL_V: f64 = 3.0;
-
 /// What a pattern means.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) enum Heard {
@@ -38,6 +34,12 @@ pub(super) enum Heard {
     Word { key: &'static str, word: &'static str },
     /// Something it can do.
     Flag { key: &'static str },
+    /// A number in words.
+    Count { key: &'static str, count: u32 },
+    /// Speed under load: counts where no other is told.
+    LoadedSpeed,
+    /// Volts of the battery that a controller is sold for, or the most it stands.
+    SupplyVolts,
     /// Diameter by length.
     Size,
     /// Three to five figures that may be a size by name or by measure.
@@ -117,6 +119,8 @@ pub fn read_line(text: &str, kind: Option<PartKind>, wheel_diameter_m: Option<f6
         usual: Vec::new(),
         aside: Vec::new(),
         parallel: 1.0,
+        loaded: None,
+        sold_for: None,
     };
     for pattern in compiled(kind) {
         reader.listen(pattern);
@@ -137,6 +141,10 @@ struct Reader {
     aside: Vec<String>,
     /// Cells in parallel.
     parallel: f64,
+    /// Place, rpm and words of a speed under load.
+    loaded: Option<(usize, f64, String)>,
+    /// Fresh from the charger: the battery that a controller is sold for, V.
+    sold_for: Option<f64>,
 }
 
 /// What stands for a letter that was understood.
@@ -162,6 +170,24 @@ impl Reader {
     fn take(&mut self, heard: Heard, found: &Captures<'_>) -> bool {
         let number = |group: usize| found.get(group).and_then(|text| text.as_str().parse::<f64>().ok());
         match heard {
+            Heard::Count { key, count } => self.put(key, json!(f64::from(count)), found),
+            Heard::LoadedSpeed => {
+                let Some(rpm) = number(1).filter(|_| self.loaded.is_none()) else { return false };
+                let words = found.get(0).map_or((0, String::new()), |whole| (whole.start(), whole.as_str().to_owned()));
+                self.loaded = Some((words.0, rpm, words.1));
+                true
+            }
+            Heard::SupplyVolts => {
+                let Some(volts) = number(1) else { return false };
+                match SOLD_FOR.iter().find(|(sold_for, _)| *sold_for == volts) {
+                    Some((_, full)) if self.get("max_voltage_v").is_none() && self.sold_for.is_none() => {
+                        self.sold_for = Some(*full);
+                        true
+                    }
+                    Some(_) => false,
+                    None => self.put("max_voltage_v", json!(volts), found),
+                }
+            }
             Heard::Elsewhere => {
                 let words = found.get(0).map_or("", |whole| whole.as_str());
                 let has_figures = words.chars().any(|letter| letter.is_ascii_digit());
@@ -225,10 +251,10 @@ impl Reader {
                 if self.get("cells_series").is_some() {
                     return true;
                 }
-                let chemistry = self.chemistry().unwrap_or(if lead_acid_volts(volts) {
-                    Chemistry::LeadAcid
-                } else {
-                    Chemistry::Lipo
+                let chemistry = self.chemistry().unwrap_or(match volts {
+                    volts if lead_acid_volts(volts) => Chemistry::LeadAcid,
+                    volts if round_cell_volts(volts) => Chemistry::LiIon,
+                    _ => Chemistry::Lipo,
                 });
                 let cells = (volts / chemistry.cell().nominal_v).round().max(1.0);
                 self.put("chemistry", chemistry.word().into(), found);
@@ -320,7 +346,21 @@ impl Reader {
         }
     }
 
+    /// The speed under load stands for the free one where nobody told that.
+    fn settle_speed(&mut self) {
+        const SPEED: &str = "facts.speed_rpm";
+        let Some((place, rpm, words)) = self.loaded.take() else { return };
+        if self.get(SPEED).is_some() {
+            self.aside.push(words);
+            return;
+        }
+        super::csv_cell::insert(&mut self.part, SPEED, json!(rpm));
+        let label = label_of(self.kind, SPEED).unwrap_or_default();
+        self.heard.push((place, HeardFigure { key: SPEED.to_owned(), label, value: json!(rpm), heard: words }));
+    }
+
     fn told(mut self, wheel_diameter_m: Option<f64>) -> LineReading {
+        self.settle_speed();
         self.heard.sort_by_key(|(place, _)| *place);
         self.usual_for_kind();
         let noise = compiled(self.kind).iter().filter(|pattern| pattern.heard == Heard::Elsewhere).collect::<Vec<_>>();
@@ -358,7 +398,7 @@ impl Reader {
 
     /// What a part of its kind is where nobody says otherwise.
     fn usual_for_kind(&mut self) {
-        if self.heard.is_empty() {
+        if self.heard.is_empty() && self.sold_for.is_none() {
             return;
         }
         match self.kind {
@@ -376,6 +416,10 @@ impl Reader {
                 }
             }
             PartKind::Controller => {
+                if let Some(full) = self.sold_for.filter(|_| self.get("max_voltage_v").is_none()) {
+                    self.assume("max_voltage_v", json!(full));
+                    self.part.insert("provenance".to_owned(), json!({ "max_voltage_v": Provenance::Estimated }));
+                }
                 self.assume("kind", MachineKind::Brushless.word().into());
             }
             PartKind::GearingStage => {
@@ -384,23 +428,6 @@ impl Reader {
             PartKind::Motor | PartKind::Wheel => {}
         }
     }
-}
-
-/// What packs of a chemistry give continuously where nobody says, times the capacity (common practice).
-fn usual_c(chemistry: Chemistry) -> f64 {
-    match chemistry {
-        Chemistry::Lipo => 20.0,
-        Chemistry::Nimh => 8.0,
-        Chemistry::LiIon | Chemistry::Lifepo4 | Chemistry::LeadAcid => 3.0,
-    }
-}
-
-/// Round cells give less than this, times the capacity (common practice).
-const ROUND_CELL_C: f64 = 12.0;
-
-/// 6, 12, 24 … V without another word are lead.
-fn lead_acid_volts(volts: f64) -> bool {
-    [6.0, 12.0, 24.0, 36.0, 48.0].contains(&volts)
 }
 
 /// A figure in the document's unit.

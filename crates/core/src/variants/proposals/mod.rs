@@ -281,8 +281,12 @@ fn told(best: Judged, next: Option<&Judged>, best_in: BestIn, first_is_taken: bo
         (None, Some(minutes)) => format!(", and it runs {}", lasting(60.0 * minutes)),
         _ => String::new(),
     };
-    let enough = if turned.is_some() && best_in != BestIn::Power { ", of those that give enough," } else { "" };
-    let why = format!("The {best_word}{rest} that holds every check{enough}: {says}{lasts}.");
+    let of_whom = match (turned.is_some(), best_in) {
+        (_, BestIn::Power) => "and holds every check",
+        (true, _) => "of those that give enough and hold every check",
+        (false, _) => "that holds every check",
+    };
+    let why = format!("The {best_word}{rest} {of_whom}: {says}{lasts}.");
     let gives_way = result.weakest().map_or_else(
         || "Nothing gives way first: no check has a limit.".to_owned(),
         |check| {
