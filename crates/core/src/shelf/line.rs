@@ -14,7 +14,7 @@ use serde_json::{Map, Value, json};
 use super::PartKind;
 use super::line_text::{kind_of_text, plain};
 use super::line_usual::{FLAT_CELL_V, FULL_CELL_V, ROUND_CELL_C, SOLD_FOR, lead_acid_volts, round_cell_volts, usual_c};
-use super::line_words::{Pattern, patterns};
+use super::line_words::{LABELS_OF_FIGURES, Pattern, patterns};
 use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
 use crate::format::four_figures;
 use crate::formulas::units::quantity_of;
@@ -364,6 +364,7 @@ impl Reader {
         self.heard.sort_by_key(|(place, _)| *place);
         self.usual_for_kind();
         let noise = compiled(self.kind).iter().filter(|pattern| pattern.heard == Heard::Elsewhere).collect::<Vec<_>>();
+        let letters = |words: &str| words.chars().filter(|letter| letter.is_alphanumeric()).count();
         let left = self
             .rest
             .split(|letter: char| matches!(letter, TAKEN | '\n' | ',' | ';' | '|' | '(' | ')' | '/'))
@@ -372,12 +373,10 @@ impl Reader {
                 let whole = noise
                     .iter()
                     .any(|pattern| pattern.regex.find(&words).is_some_and(|found| found.len() == words.len()));
-                let meaningless = words.chars().filter(|letter| letter.is_alphanumeric()).count() < 2;
-                if whole && !words.chars().any(|letter| letter.is_ascii_digit()) || meaningless {
-                    String::new()
-                } else {
-                    words
-                }
+                // What stands beside a figure that was understood was understood with it.
+                let label = letters(&without_labels(&words)) < 2;
+                let has_figures = words.chars().any(|letter| letter.is_ascii_digit());
+                if (whole || label) && !has_figures || letters(&words) < 2 { String::new() } else { words }
             })
             .filter(|words| !words.is_empty())
             .chain(std::mem::take(&mut self.aside))
@@ -428,6 +427,12 @@ impl Reader {
             PartKind::Motor | PartKind::Wheel => {}
         }
     }
+}
+
+/// A text without the words that only say which figure comes.
+fn without_labels(words: &str) -> String {
+    static LABELS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(LABELS_OF_FIGURES).ok());
+    LABELS.as_ref().map_or_else(|| words.to_owned(), |labels| labels.replace_all(words, "").into_owned())
 }
 
 /// A figure in the document's unit.

@@ -278,6 +278,9 @@ pub(super) fn patterns(kind: PartKind) -> impl Iterator<Item = &'static Pattern>
     PRICE.iter().chain(own)
 }
 
+/// Words that only say which figure comes.
+pub(super) const LABELS_OF_FIGURES: &str = r"\b(?:rated|nominal|operating|working|no[ -]?load|load|idle|stall|max(?:imum)?|min(?:imum)?|peak|continuous|output|input|motor|gear(?:box)?|shaft|voltage|volts|current|amps|speed|torque|power|resistance|reduction|ratio|diameter|length|width|height|size|dimensions?|weight|mass|price|capacity|configuration|discharge|rate|rating|constant|inductance|phase|range|cells?|about|approx|ca|dc|of|per|for|at)\b";
+
 /// Words that tell what a text is about, where nobody says it.
 pub(super) const TELLS: &[(&str, PartKind)] = &[
     (r"\b(?:esc|controller|speed control|h[ -]?bridge|driver board)\b", PartKind::Controller),

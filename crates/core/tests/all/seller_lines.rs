@@ -135,10 +135,11 @@ const LINES: &[Line] = &[
     ("lfp 4s 100ah 1c", "battery", "chemistry=lifepo4 cells_series=4 capacity_ah=100 continuous_c=1", ""),
     ("ESC 8S 80A sensored", "controller", "max_voltage_v=33.6 motor_current_continuous_a=80", "sensored"),
     // Blocks.
-    ("Rated voltage: 12 V\nNo load speed: 5500 rpm\nNo load current: 0.4 A\nStall current: 9 A\nWeight: 210 g", "motor", "facts.voltage_v=12 facts.speed_rpm=5500 facts.no_load_current_a=0.4 facts.stall_current_a=9 facts.mass_kg=0.21", "rated voltage|weight"),
+    ("Gear motor\nRated voltage: DC 24V\nReduction ratio 1:31\nShaft diameter: 8mm D-shape\nWeight about 850g\nWaterproof", "motor", "facts.voltage_v=24 facts.gear_ratio=31 shaft_diameter_mm=8 facts.mass_kg=0.85", "d-shape|waterproof"),
+    ("Rated voltage: 12 V\nNo load speed: 5500 rpm\nNo load current: 0.4 A\nStall current: 9 A\nWeight: 210 g", "motor", "facts.voltage_v=12 facts.speed_rpm=5500 facts.no_load_current_a=0.4 facts.stall_current_a=9 facts.mass_kg=0.21", ""),
     ("Voltage DC 24V; Output speed 60 rpm; Ratio 1:90; Stall torque: 5 N.m; Rated torque 1.2 Nm", "motor", "facts.voltage_v=24 facts.speed_rpm=60 facts.gear_ratio=90 facts.stall_torque_nm=5", "rated torque 1.2 nm"),
     ("KV=1400\nMax current: 22A\nCells: 2-3S\nShaft: 3.17 mm\nSize 28x30", "motor", "facts.kv_rpm_per_v=1400 facts.max_current_a=22 facts.cells=3 shaft_diameter_mm=3.17 facts.size_code=28x30", ""),
-    ("Capacity: 6000mAh, Configuration 4S, Discharge rate 35C, Weight 540g", "battery", "capacity_ah=6 cells_series=4 continuous_c=35 mass_kg=0.54", "discharge rate"),
+    ("Capacity: 6000mAh, Configuration 4S, Discharge rate 35C, Weight 540g", "battery", "capacity_ah=6 cells_series=4 continuous_c=35 mass_kg=0.54", ""),
 ];
 
 fn value_at<'a>(part: &'a Value, key: &str) -> Option<&'a Value> {
@@ -168,6 +169,14 @@ fn problems_of(line: &Line) -> Vec<String> {
         if !reading.left.iter().any(|kept| kept.contains(words)) {
             problems.push(format!("{words:?} not left but {:?}", reading.left));
         }
+    }
+    let labels = ["voltage", "weight", "ratio", "discharge", "diameter"];
+    if let Some(label) = reading
+        .left
+        .iter()
+        .find(|kept| labels.iter().any(|label| kept.contains(label)) && !kept.contains("rated torque"))
+    {
+        problems.push(format!("{label:?} only says which figure comes"));
     }
     let aside = left.is_empty();
     if aside && reading.left.iter().any(|kept| kept.chars().any(|letter| letter.is_ascii_digit())) {
