@@ -5716,7 +5716,7 @@ export interface components {
             folded: components["schemas"]["FoldedAway"] | null;
         };
         /** @description Why a part is folded away: it is no answer to this job. */
-        FoldedAway: "too_heavy" | "too_fast" | "too_slow" | "wrong_kind";
+        FoldedAway: "too_heavy" | "too_fast" | "too_slow" | "wrong_size" | "wrong_kind";
         /** @description How many parts of another kind a search finds. */
         Elsewhere: {
             /** @description The kind. */

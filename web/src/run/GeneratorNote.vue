@@ -239,6 +239,10 @@ const machines = computed(() =>
 
 <style scoped>
 .head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: var(--space-2) var(--space-4);
   border-bottom: 1px solid var(--line);
   padding-bottom: 0.1875rem;
   margin: var(--space-8) 0 var(--space-3);

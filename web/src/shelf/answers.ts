@@ -7,6 +7,7 @@ const FOLDED: Record<Schemas["FoldedAway"], string> = {
   too_heavy: "far too heavy",
   too_fast: "far too fast",
   too_slow: "far too slow",
+  wrong_size: "far too large or small",
   wrong_kind: "of the wrong kind",
 };
 

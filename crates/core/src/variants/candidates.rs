@@ -3,7 +3,7 @@
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::{Build, GearingStage, Job, Load, OptionSheet};
+use crate::document::{Build, GearingStage, Job, Load, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{CaseEvaluation, OptionEvaluation, evaluate_figures};
 use crate::format::significant;
@@ -157,6 +157,8 @@ pub enum FoldedAway {
     TooFast,
     /// It would not reach half the speed.
     TooSlow,
+    /// A wheel of far another size than the one that stands there.
+    WrongSize,
     /// Not of the kind that goes with what stands there.
     WrongKind,
 }
@@ -182,6 +184,10 @@ const FAR_TOO_FAST: f64 = 3.0;
 const FAR_TOO_SLOW: f64 = 0.5;
 /// Motors that weigh more than this share of the rest of a vehicle are far too heavy.
 const FAR_TOO_HEAVY: f64 = 0.5;
+/// One wheel that weighs more than this share of the rest of a vehicle is far too heavy.
+const FAR_TOO_HEAVY_A_WHEEL: f64 = 0.15;
+/// Sizes of another wheel over the one that stands there that make sense.
+const SENSIBLE_SIZES: std::ops::RangeInclusive<f64> = 0.6..=1.7;
 /// Where nothing says what the machine weighs: so much more than the lightest that holds.
 const FAR_HEAVIER: f64 = 8.0;
 
@@ -210,7 +216,8 @@ pub fn placed<'a>(
                 }
                 let result = evaluate_figures(job.as_ref().unwrap_or(&build.job), &changed);
                 let effect = Effect::of(&result, &changed, slot.drive);
-                Placed { option: changed, job, effect, brings, folded: None }
+                let folded = no_such_wheel(build, sheet, slot, part);
+                Placed { option: changed, job, effect, brings, folded }
             })?;
             // Packs are as many as they were: fewer may do too.
             let several = plain.option.battery.packs_series * plain.option.battery.packs_parallel > 1;
@@ -227,6 +234,28 @@ pub fn placed<'a>(
         .collect();
     fold(build, sheet, slot, &mut found);
     found
+}
+
+/// Why a wheel is no answer to the job; `None` for any that makes sense, and for other parts.
+fn no_such_wheel(build: &Build, sheet: &OptionSheet, slot: Slot, part: &ShelfPart) -> Option<FoldedAway> {
+    let ShelfPart::Wheel(wheel) = part else { return None };
+    let drive = sheet.drives.get(slot.drive)?;
+    let times = drive.output.wheel_diameter_m.map_or(1.0, |now| wheel.diameter_m / now);
+    if machine_kg(build, drive)
+        .zip(wheel.mass_kg)
+        .is_some_and(|(machine, wheel)| wheel > FAR_TOO_HEAVY_A_WHEEL * machine)
+    {
+        return Some(FoldedAway::TooHeavy);
+    }
+    (!SENSIBLE_SIZES.contains(&times)).then_some(FoldedAway::WrongSize)
+}
+
+/// Mass of a vehicle without its drive parts, kg; `None` for anything else.
+fn machine_kg(build: &Build, drive: &OptionDrive) -> Option<f64> {
+    match &build.job.drives.iter().find(|served| served.name == drive.drive)?.load {
+        Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
+        _ => None,
+    }
 }
 
 /// The job with the rolling resistance and the grip that a wheel brings, and that in words; `None` where it brings neither.
@@ -272,15 +301,10 @@ fn rank(effect: &Effect) -> (u32, f64) {
 fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Placed>]) {
     let holding = found.iter().flatten().filter(|placed| placed.effect.failing == 0);
     let lightest = holding.map(|placed| placed.effect.hardware_mass_kg).reduce(f64::min);
-    let served =
-        sheet.drives.get(slot.drive).and_then(|drive| build.job.drives.iter().find(|job| job.name == drive.drive));
-    for placed in found.iter_mut().flatten() {
+    let machine_kg = sheet.drives.get(slot.drive).and_then(|drive| machine_kg(build, drive));
+    for placed in found.iter_mut().flatten().filter(|placed| placed.folded.is_none()) {
         let Some(drive) = placed.option.drives.get(slot.drive) else { continue };
         let motors_kg = drive.motor.mass_kg.unwrap_or(0.0) * f64::from(drive.motor_count);
-        let machine_kg = match served.map(|served| &served.load) {
-            Some(Load::Vehicle(vehicle)) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
-            _ => None,
-        };
         let heavy = match (machine_kg, lightest) {
             (Some(machine), _) if motors_kg > FAR_TOO_HEAVY * machine => true,
             (None, Some(lightest)) => placed.effect.hardware_mass_kg > FAR_HEAVIER * lightest,

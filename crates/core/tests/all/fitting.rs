@@ -152,6 +152,23 @@ fn a_wheel_brings_how_it_rolls_and_grips() {
     assert!(soft.brings.iter().any(|words| words.contains("rolls with 0.02")), "{:?}", soft.brings);
 }
 
+/// A barrow's tyre is no answer for a model truck, nor a bicycle's for a board: folded away, whatever the sum says.
+#[test]
+fn wheels_of_another_world_are_folded_away() {
+    for (kind, front, folded) in [
+        ("car", "Model truck wheel 105 mm", &["Air tyre 6 in", "Barrow wheel 260 mm", "Bicycle wheel 20 in"] as &[_]),
+        ("board", "Street wheel 97 mm", &["Bicycle wheel 20 in", "Cart wheel 16 in"]),
+        ("cart", "Barrow wheel 260 mm", &["Model car wheel 66 mm"]),
+    ] {
+        let all = ordered(&start(kind), 0, PartKind::Wheel);
+        let of = |name: &str| &all.iter().find(|(label, _)| label == name).expect("the shelf has it").1;
+        assert_eq!(of(front).folded, None, "{kind}");
+        for name in folded {
+            assert!(of(name).folded.is_some(), "{kind}: {name}");
+        }
+    }
+}
+
 #[test]
 fn two_brushed_motors_share_a_channel_and_brushless_ones_do_not() {
     let mut option = demo_build("harvest cart");

@@ -79,7 +79,7 @@ pub(super) const NO_LOAD_SWEEP: SheetKind = SheetKind {
     fields: &[
         field("resistance_ohm", "Winding resistance"),
         field("brush_drop_v", "Brush drop"),
-        field("shaft", "Which shaft is the speed read at?"),
+        field("shaft", "Which shaft?"),
         field("gear_ratio", "Its gearbox, 1 to"),
     ],
     lists: &[ReadingList {

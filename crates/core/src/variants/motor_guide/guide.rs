@@ -180,7 +180,7 @@ pub(super) struct MotorDuty<'a> {
     pub wishes: &'a Wishes,
     /// What it moves.
     pub load: &'a Load,
-    /// Moving mass of a vehicle without its drive parts, kg.
+    /// Moving mass of a vehicle with its drive parts, kg.
     pub mass_kg: Option<f64>,
     /// Speed of the output it needs, rpm.
     pub output_rpm: f64,
@@ -221,7 +221,9 @@ pub fn guide(build: &Build, option: usize, drive: usize) -> Option<Guide> {
         wishes: job.wishes.as_ref().unwrap_or(&NO_WISHES),
         load: &job.load,
         mass_kg: match &job.load {
-            Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg + vehicle.towed_mass_kg),
+            Load::Vehicle(vehicle) => {
+                Some(vehicle.base_mass_kg + vehicle.payload_kg + vehicle.towed_mass_kg + result.hardware_mass_kg)
+            }
             _ => None,
         },
         output_rpm: required.output_rpm,
