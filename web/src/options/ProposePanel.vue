@@ -108,16 +108,16 @@ const cost = (machine: Proposal) =>
               <p class="note">{{ machine.why }} {{ machine.gives_way }}</p>
               <p v-if="machine.next" class="note">{{ machine.next }}</p>
             </td>
-            <td class="figure number">
+            <td class="figure number" data-head="used">
               {{
                 machine.worst_utilisation === null ? "–" : figure("percent", 100 * machine.worst_utilisation)
               }}
             </td>
-            <td class="figure number">
+            <td class="figure number" :data-head="turned ? 'gives' : 'runs'">
               {{ turned ? figure("power", machine.generated_w) : figure("minutes", machine.runtime_min) }}
             </td>
-            <td class="figure number">{{ figure("mass", machine.hardware_mass_kg) }}</td>
-            <td class="figure number">{{ cost(machine) }}</td>
+            <td class="figure number" data-head="weigh">{{ figure("mass", machine.hardware_mass_kg) }}</td>
+            <td class="figure number" data-head="cost">{{ cost(machine) }}</td>
             <td>
               <button type="button" class="boxed" :data-take="machine.best_in" @click="take(machine.option)">
                 Take it
@@ -209,6 +209,13 @@ input[type="checkbox"] {
 
   td:first-child {
     flex-basis: 100%;
+  }
+
+  td[data-head]::before {
+    content: attr(data-head);
+    display: block;
+    color: var(--soft);
+    font: 400 var(--size-note) / 1.4 var(--sans);
   }
 }
 

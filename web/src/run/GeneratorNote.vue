@@ -279,6 +279,10 @@ const machines = computed(() =>
     overflow-x: auto;
   }
 
+  [data-machines] td:first-child {
+    min-width: 9rem;
+  }
+
   .charts {
     grid-template-columns: minmax(0, 1fr);
   }
