@@ -113,13 +113,21 @@ fn as_another_or_the_same(motor: &Map<String, Value>, facts: &MotorFacts, wheel_
         })
     });
     if another.missing.is_empty() && differs {
-        let goes = motor.keys().filter(|key| !another.motor.as_object().is_some_and(|now| now.contains_key(*key)));
-        return WorkedOut { goes: goes.cloned().collect(), ..another };
+        let stays = |key: &String| another.motor.as_object().is_some_and(|now| now.contains_key(key));
+        let ratio = |motor: &Map<String, Value>| motor.get("gearbox").and_then(|own| own.get("ratio")).cloned();
+        let mut goes: Vec<String> = motor.keys().filter(|key| !stays(key)).cloned().collect();
+        if stays(&"gearbox".to_owned())
+            && ratio(motor).is_some()
+            && ratio(motor) != another.motor.as_object().and_then(ratio)
+        {
+            goes.push("gearbox.ratio".to_owned());
+        }
+        return WorkedOut { goes, ..another };
     }
     KnownMotor::new(motor, facts, wheel_diameter_m).worked_out()
 }
 
-/// Completes a motor's document that lacks Kv or resistance from whatever it says. Figures it has count as known too.
+/// Completes a motor's document that lacks Kv, resistance or its kind from whatever it says. Figures it has count as known too.
 ///
 /// # Errors
 /// What is still wanted, in a maker's words; the document is as it was.
@@ -136,7 +144,8 @@ pub fn complete(motor: &mut Map<String, Value>) -> Result<(), Vec<&'static str>>
         ("turns", "turns"),
         ("mass_kg", "mass_kg"),
     ];
-    if motor.contains_key("kv_rpm_per_v") && motor.contains_key("resistance_ohm") {
+    let listed = motor.contains_key("kv_rpm_per_v") && motor.contains_key("resistance_ohm");
+    if listed && motor.contains_key("kind") {
         return Ok(());
     }
     let mut whole = motor.clone();
@@ -146,10 +155,21 @@ pub fn complete(motor: &mut Map<String, Value>) -> Result<(), Vec<&'static str>>
             facts.entry(*fact).or_insert_with(|| value.clone());
         }
     }
+    let ratio = motor.get("gearbox").and_then(|gearbox| gearbox.get("ratio"));
+    if let (Some(ratio), Some(facts)) = (ratio, facts.as_object_mut()) {
+        facts.entry("gear_ratio").or_insert_with(|| ratio.clone());
+    }
     // What is wrong with the facts themselves is said when the whole is read.
     let Ok(worked) = work_out(&whole, None) else { return Ok(()) };
     if !worked.missing.is_empty() {
         return Err(worked.missing);
+    }
+    if listed {
+        // What is listed stays as it is; only what kind of motor it is was not said.
+        if let Some(kind) = worked.motor.get("kind") {
+            motor.insert("kind".to_owned(), kind.clone());
+        }
+        return Ok(());
     }
     if let Value::Object(complete) = worked.motor {
         *motor = complete;

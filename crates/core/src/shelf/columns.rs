@@ -93,6 +93,11 @@ const USUAL: &[(&str, &str)] = &[
     ("io", "no_load_current_a"),
     ("i0", "no_load_current_a"),
     ("noloadcurrent", "no_load_current_a"),
+    ("noloadamps", "no_load_current_a"),
+    ("idlecurrent", "no_load_current_a"),
+    ("idleamps", "no_load_current_a"),
+    ("ohms", "resistance_ohm"),
+    ("ohm", "resistance_ohm"),
     ("voltage", "max_voltage_v"),
     ("maxvoltage", "max_voltage_v"),
     ("maxcurrent", "max_continuous_current_a"),
@@ -102,6 +107,10 @@ const USUAL: &[(&str, &str)] = &[
     ("burstcurrent", "max_burst_current_a"),
     ("peakcurrent", "motor_current_peak_a"),
     ("maxrpm", "max_speed_rpm"),
+    ("amps", "facts.max_current_a"),
+    ("maxamps", "facts.max_current_a"),
+    ("ratedcurrent", "facts.max_current_a"),
+    ("ratedamps", "facts.max_current_a"),
     ("volts", "facts.voltage_v"),
     ("ratedvoltage", "facts.voltage_v"),
     ("rpm", "facts.speed_rpm"),
@@ -114,11 +123,23 @@ const USUAL: &[(&str, &str)] = &[
     ("power", "facts.rated_power_w"),
     ("watts", "facts.rated_power_w"),
     ("ratedpower", "facts.rated_power_w"),
+    ("hp", "facts.rated_power_w"),
+    ("horsepower", "facts.rated_power_w"),
+    ("kw", "facts.rated_power_w"),
     ("ratio", "facts.gear_ratio"),
+    ("gearratio", "facts.gear_ratio"),
+    ("reduction", "facts.gear_ratio"),
+    ("reductionratio", "facts.gear_ratio"),
+    ("turn", "turns"),
+    ("t", "turns"),
     ("size", "facts.size_code"),
+    ("sizecode", "facts.size_code"),
     ("can", "facts.size_code"),
     ("cells", "cells_series"),
     ("s", "cells_series"),
+    ("cells", "facts.cells"),
+    ("s", "facts.cells"),
+    ("lithiumcells", "facts.cells"),
     ("capacity", "capacity_ah"),
     ("c", "continuous_c"),
     ("crating", "continuous_c"),
@@ -128,7 +149,6 @@ const USUAL: &[(&str, &str)] = &[
     ("diameter", "can_diameter_mm"),
     ("length", "can_length_mm"),
     ("shaft", "shaft_diameter_mm"),
-    ("gearratio", "gearbox.ratio"),
     ("have", "owned"),
     ("stock", "owned"),
     ("notes", "source"),
@@ -152,6 +172,16 @@ pub fn guess(header: &str, kind: PartKind) -> ColumnChoice {
     if let Some(field) = exact(header.trim()) {
         return ColumnChoice { key: Some(field.key.clone()), unit: None };
     }
+    // What is asked for beside a motor, by the name it is asked by: "Gearbox, 1 to".
+    let asked = |written: &str| {
+        let fact = MotorFacts::FIELDS.iter().find(|spec| squeeze(spec.label) == squeeze(written))?;
+        // A figure that the motor has itself says the same.
+        exact(fact.key).or_else(|| exact(&format!("facts.{}", fact.key)))
+    };
+    let plainly = known.iter().find(|field| squeeze(&field.label) == squeeze(header));
+    if let Some(field) = plainly.or_else(|| asked(header)) {
+        return chosen(field, None);
+    }
     let (name, bracketed) = split_unit(header);
     if let Some(field) = exact(name) {
         return chosen(field, bracketed);
@@ -162,8 +192,9 @@ pub fn guess(header: &str, kind: PartKind) -> ColumnChoice {
     }
     let by_label = known.iter().find(|field| squeeze(&field.label) == squeezed);
     let usual = |wanted: &str| USUAL.iter().filter(|(written, _)| *written == wanted).find_map(|(_, key)| exact(key));
-    if let Some(field) = by_label.or_else(|| usual(&squeezed)) {
-        return chosen(field, bracketed);
+    if let Some(field) = by_label.or_else(|| asked(name)).or_else(|| usual(&squeezed)) {
+        // "hp" and "ohms" are unit and figure in one.
+        return chosen(field, bracketed.or(Some(&squeezed)));
     }
     // capacity_mah, weight_g: the unit stands behind an underscore or a space.
     if bracketed.is_none()

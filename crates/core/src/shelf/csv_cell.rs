@@ -80,6 +80,16 @@ pub(super) fn choice_labels(key: &str) -> Vec<(&'static str, &'static str)> {
     }
 }
 
+/// What stands over a stroke is divided by what stands under it: `1/4 hp`.
+fn fraction(over: f64, rest: &str) -> (f64, &str) {
+    let Some(under) = rest.strip_prefix('/') else { return (over, rest) };
+    let end = under.find(|letter: char| !letter.is_ascii_digit()).unwrap_or(under.len());
+    match under[..end].parse::<f64>() {
+        Ok(divisor) if divisor > 0.0 => (over / divisor, under[end..].trim()),
+        _ => (over, rest),
+    }
+}
+
 /// A number with an optional unit of its own, in the document's unit.
 pub(super) fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_comma: bool) -> Result<f64, String> {
     let split = cell
@@ -106,6 +116,7 @@ pub(super) fn number(cell: &str, key: &str, column_unit: Option<&str>, decimal_c
     if !written.is_finite() {
         return Err(wrong());
     }
+    let (written, own_unit) = fraction(written, own_unit);
     let wanted = if own_unit.is_empty() { column_unit } else { Some(own_unit) };
     let Some(wanted) = wanted else { return Ok(written) };
     let unit = unit_of(key, wanted).ok_or_else(|| {

@@ -202,7 +202,7 @@ fn columns(
     records: &[csv::StringRecord],
 ) -> Vec<Column> {
     const SAMPLES: usize = 3;
-    headers
+    let mut columns: Vec<Column> = headers
         .iter()
         .enumerate()
         .map(|(place, header)| Column {
@@ -218,7 +218,25 @@ fn columns(
             }),
             samples: records.iter().take(SAMPLES).filter_map(|record| record.get(place)).map(str::to_owned).collect(),
         })
-        .collect()
+        .collect();
+    volts_of_a_speed(&mut columns, choices);
+    columns
+}
+
+/// Where a speed is told, the voltage beside it is the one of that speed, not the most that a motor stands.
+fn volts_of_a_speed(columns: &mut [Column], choices: &ColumnChoices) {
+    const VOLTS: &str = "facts.voltage_v";
+    let means = |columns: &[Column], key: &str| columns.iter().any(|column| column.choice.key.as_deref() == Some(key));
+    if !means(columns, "facts.speed_rpm") || means(columns, VOLTS) {
+        return;
+    }
+    let plain = |column: &&mut Column| {
+        let name = column.header.trim().to_lowercase();
+        name.starts_with("voltage") && !choices.contains_key(&column.header)
+    };
+    if let Some(column) = columns.iter_mut().find(plain) {
+        column.choice.key = Some(VOLTS.to_owned());
+    }
 }
 
 fn refuse_twin_columns(columns: &[Column]) -> Result<(), TableError> {

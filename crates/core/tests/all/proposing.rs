@@ -186,6 +186,24 @@ fn what_the_option_has_is_not_beyond_the_proposals() {
     assert!(of_four.clone().all(|option| option.battery.cells_series == 16) && of_four.count() > 0);
 }
 
+/// As many stages as it takes, where only fast motors are there; and no more than two where those do.
+#[test]
+fn stages_are_as_many_as_it_takes() {
+    let stages_of = |shelf: &Shelf| -> Vec<usize> {
+        let build = build(&start("cart"));
+        let found = propose(&build, 0, &shelf.stock(), false).expect("it has an option");
+        found.machines.iter().map(|machine| machine.option.drives[0].gearing.len()).collect()
+    };
+    let mut shelf = shelf();
+    let whole = stages_of(&shelf);
+    assert!(whole.len() == 3 && whole.iter().all(|stages| *stages <= 2), "{whole:?}");
+    // Only cans that turn fast, and nothing on the shelf to gear them with.
+    shelf.motors.retain(|motor| motor.gearbox.is_none() && motor.kv_rpm_per_v > 700.0);
+    shelf.stages.clear();
+    let fast = stages_of(&shelf);
+    assert!(fast.contains(&3), "{fast:?}");
+}
+
 #[test]
 fn a_generator_and_an_empty_shelf_say_why_there_is_none() {
     let mut json = start("generator");

@@ -72,6 +72,20 @@ fn a_table_of_the_whole_stock_reads_back_equal_but_for_provenance() {
 #[case("Cells in series", PartKind::Battery, Some("cells_series"), None)]
 #[case("Model", PartKind::Controller, Some("label"), None)]
 #[case("gearbox.ratio", PartKind::Motor, Some("gearbox.ratio"), None)]
+#[case("No-load amps", PartKind::Motor, Some("no_load_current_a"), None)]
+#[case("Amps with nothing on it", PartKind::Motor, Some("no_load_current_a"), None)]
+#[case("Amps held still", PartKind::Motor, Some("facts.stall_current_a"), None)]
+#[case("Torque held still (kgf.cm)", PartKind::Motor, Some("facts.stall_torque_nm"), Some("kgf·cm"))]
+#[case("Gearbox, 1 to", PartKind::Motor, Some("facts.gear_ratio"), None)]
+#[case("Gear ratio", PartKind::Motor, Some("facts.gear_ratio"), None)]
+#[case("Ohms", PartKind::Motor, Some("resistance_ohm"), None)]
+#[case("hp", PartKind::Motor, Some("facts.rated_power_w"), Some("hp"))]
+#[case("Most amps", PartKind::Motor, Some("facts.max_current_a"), None)]
+#[case("or lithium cells", PartKind::Motor, Some("facts.cells"), None)]
+#[case("cells", PartKind::Motor, Some("facts.cells"), None)]
+#[case("cells", PartKind::Battery, Some("cells_series"), None)]
+#[case("Size", PartKind::Motor, Some("facts.size_code"), None)]
+#[case("What it is", PartKind::Motor, Some("facts.form"), None)]
 #[case("Favourite colour", PartKind::Motor, None, None)]
 #[case("", PartKind::Motor, None, None)]
 fn headers_are_understood(
@@ -243,4 +257,35 @@ fn a_table_of_what_sellers_tell_becomes_motors() {
     assert_eq!(read.good[2].part.document()["rated_power_w"], 1600.0);
     assert!(read.problems[0].detail.contains("too little is known of it"), "{:?}", read.problems);
     assert_eq!(read.problems[0].line, 5);
+}
+
+/// Every fact that is asked for beside a motor is a column by that very name.
+#[test]
+fn what_is_asked_in_the_panel_is_a_column_of_that_name() {
+    for spec in ypsidyne_core::document::MotorFacts::FIELDS {
+        let choice = guess(spec.label, PartKind::Motor);
+        // Kv and turns are figures of the motor too, which say the same.
+        let means = choice.key.unwrap_or_else(|| panic!("{} is no column", spec.label));
+        assert!(means == format!("facts.{}", spec.key) || means == spec.key, "{}: {means}", spec.label);
+    }
+}
+
+/// A ratio that is told stays, in whichever column it stands; horsepower comes in fractions; where a speed is told, the volts
+/// are those of the speed.
+#[test]
+fn a_ratio_that_is_told_stays_and_horsepower_comes_in_fractions() {
+    for head in ["gear ratio", "ratio", "Gearbox, 1 to", "gearbox.ratio"] {
+        let read = table(&format!("name;volts;rpm;{head};ohms\nA;24;100;40;0,9\n"), Some(PartKind::Motor));
+        let motor = read.good[0].part.document();
+        assert_eq!(motor["gearbox"]["ratio"], 40.0, "{head}");
+        assert_eq!(motor["provenance"]["kv_rpm_per_v"], "worked_out", "{head}");
+        assert!((motor["kv_rpm_per_v"].as_f64().unwrap() / (100.0 * 40.0 / 24.0) - 1.0).abs() < 0.1, "{head}");
+    }
+    let read = table("name,hp,Voltage,rpm\nmill,1/4,90,4000\npress,1/2 hp,130,6700\n", Some(PartKind::Motor));
+    assert_eq!(read.problems, []);
+    let watts = |place: usize| read.good[place].part.document()["rated_power_w"].as_f64().unwrap();
+    assert!((watts(0) - 186.4).abs() < 0.1 && (watts(1) - 372.8).abs() < 0.1, "{} {}", watts(0), watts(1));
+    assert_eq!(read.good[0].part.document()["facts"]["voltage_v"], 90.0);
+    let listed = table("name,Voltage,Kv,ohms\nouter,42,190,0.05\n", Some(PartKind::Motor));
+    assert_eq!(listed.good[0].part.document()["max_voltage_v"], 42.0, "of a listed motor they are the most it stands");
 }

@@ -31,8 +31,8 @@ pub(super) struct Screened {
 const KEPT: usize = 7;
 /// Motors above this share of a machine's own mass are no answer.
 const TOO_HEAVY: f64 = 0.25;
-/// Whoever needs more stages takes a gear motor.
-const MOST_STAGES: usize = 2;
+/// Whoever needs more stages takes a gear motor, where one does the work.
+const USUAL_STAGES: usize = 2;
 
 /// The motors for a drive at a voltage, those that hold first; of every one that holds the best by price, by mass and by calm.
 pub(super) fn screen(
@@ -72,7 +72,16 @@ pub(super) fn screen(
         })
         .filter_map(|(motor, count)| screened(job, base, place, motor, count, voltage_v, packs, stock, from_drawer))
         .collect();
-    best_of(all)
+    best_of(with_few_stages(all))
+}
+
+/// Leaves out what takes more stages than is usual, as long as something else does the work.
+fn with_few_stages(mut all: Vec<Screened>) -> Vec<Screened> {
+    let few = |screened: &Screened| screened.drive.gearing.len() <= USUAL_STAGES;
+    if all.iter().any(|screened| few(screened) && screened.failing == 0) {
+        all.retain(few);
+    }
+    all
 }
 
 /// Mass of a machine that moves, without its parts, kg.
@@ -111,9 +120,6 @@ fn screened(
     }
     let fitted = fit_motor(&lone, &alone, 0, motor, motor.part_id.as_deref(), stock.stages)?;
     alone = fitted.option;
-    if alone.drives[0].gearing.len() > MOST_STAGES {
-        return None;
-    }
     let strongest = strongest(&alone.drives[0], &alone.battery, stock.controllers)?;
     alone.drives[0].controller = Some(strongest);
     super::picks::share_channels(&mut alone.drives[0]);
