@@ -7,6 +7,7 @@ use serde_json::{Map, Value};
 
 use super::columns::{ColumnChoice, ColumnChoices, guess};
 use super::csv_cell::{insert, value_of};
+use super::line::read_line;
 pub use super::table::text_of;
 use super::table::{delimiter, harmless, refuse_open_quote};
 use super::{MOST_PARTS, PartKind, ShelfPart};
@@ -255,6 +256,21 @@ fn refuse_twin_columns(columns: &[Column]) -> Result<(), TableError> {
     Ok(())
 }
 
+/// The kind of a gearbox by the name of its motor, where no column tells: a window lift has a worm.
+fn gearbox_by_name(motor: &mut Map<String, Value>) {
+    const KIND: &str = "gearbox.kind";
+    let told = |key: &str| motor.get("gearbox").and_then(|gearbox| gearbox.get(key)).is_some();
+    let geared = told("ratio") || motor.get("facts").and_then(|facts| facts.get("gear_ratio")).is_some();
+    if told("kind") || !geared {
+        return;
+    }
+    let Some(label) = motor.get("label").and_then(Value::as_str) else { return };
+    let heard = read_line(label, Some(PartKind::Motor), None).figures.into_iter().find(|figure| figure.key == KIND);
+    if let Some(figure) = heard {
+        insert(motor, KIND, figure.value);
+    }
+}
+
 type CellProblems = Vec<(Option<String>, String)>;
 
 fn read_row(
@@ -307,12 +323,12 @@ fn read_row(
             Err(detail) => problems.push((Some(column.header.clone()), detail)),
         }
     }
-    if row_kind == PartKind::Motor
-        && problems.is_empty()
-        && let Err(missing) = complete(&mut document)
-    {
-        problems.push((None, format!("too little is known of it: {} would do", missing.join("; and "))));
-        return None;
+    if row_kind == PartKind::Motor && problems.is_empty() {
+        gearbox_by_name(&mut document);
+        if let Err(missing) = complete(&mut document) {
+            problems.push((None, format!("too little is known of it. Wanted: {}", missing.join(". And: "))));
+            return None;
+        }
     }
     let mut found = Problems::default();
     let part = ShelfPart::read(&Value::Object(document), &Place::root(), &mut found);

@@ -281,6 +281,9 @@ fn a_ratio_that_is_told_stays_and_horsepower_comes_in_fractions() {
         assert_eq!(motor["provenance"]["kv_rpm_per_v"], "worked_out", "{head}");
         assert!((motor["kv_rpm_per_v"].as_f64().unwrap() / (100.0 * 40.0 / 24.0) - 1.0).abs() < 0.1, "{head}");
     }
+    let named = table("name,volts,rpm,ratio\nWindow lift motor,12,85,62\nplain one,12,85,62\n", Some(PartKind::Motor));
+    let kind = |place: usize| named.good[place].part.document()["gearbox"]["kind"].clone();
+    assert_eq!((kind(0), kind(1)), (json!("worm"), json!("spur")));
     let read = table("name,hp,Voltage,rpm\nmill,1/4,90,4000\npress,1/2 hp,130,6700\n", Some(PartKind::Motor));
     assert_eq!(read.problems, []);
     let watts = |place: usize| read.good[place].part.document()["rated_power_w"].as_f64().unwrap();
