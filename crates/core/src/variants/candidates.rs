@@ -3,10 +3,11 @@
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::{Build, GearingStage, Job, Load, OptionDrive, OptionSheet};
+use crate::document::{Build, GearingStage, Job, JobDrive, Load, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckCode, Verdict};
 use crate::evaluation::{CaseEvaluation, OptionEvaluation, evaluate_figures};
 use crate::format::significant;
+use crate::model::battery::BatteryModel;
 use crate::model::cases::Case;
 use crate::shelf::ShelfPart;
 use crate::shelf::place::{Slot, place_part};
@@ -14,6 +15,7 @@ use crate::variants::fitted::Fitted;
 use crate::variants::fitted::battery::{fit_battery, packs_in_words};
 use crate::variants::fitted::controller::fit_controller;
 use crate::variants::fitted::motor::fit_motor;
+use crate::variants::motor_guide::asked::least_motor_kg;
 
 /// Most candidates of one request.
 pub const MOST_CANDIDATES: usize = 1000;
@@ -176,6 +178,8 @@ pub struct Placed {
     pub brings: Vec<String>,
     /// Why it is folded away; `None` for a part that makes sense.
     pub folded: Option<FoldedAway>,
+    /// So many times lighter than the motors that such a machine is built with; 1 for any that is not.
+    pub times_too_light: f64,
 }
 
 /// More than this factor above the wanted speed is far too fast.
@@ -188,8 +192,10 @@ const FAR_TOO_HEAVY: f64 = 0.5;
 const FAR_TOO_HEAVY_A_WHEEL: f64 = 0.15;
 /// Sizes of another wheel over the one that stands there that make sense.
 const SENSIBLE_SIZES: std::ops::RangeInclusive<f64> = 0.6..=1.7;
+/// A battery that is charged has about the volts that the job says.
+const SAME_VOLTS: std::ops::RangeInclusive<f64> = 0.8..=1.2;
 /// Where nothing says what the machine weighs: so much more than the lightest that holds.
-const FAR_HEAVIER: f64 = 8.0;
+const FAR_HEAVIER: f64 = 5.0;
 
 /// Each part put in, in the order given: as it is, or, where that does not do the job, with what it needs for it (a
 /// reduction, packs in series and side by side, a channel for each motor). `None` where the option has no place for it.
@@ -217,7 +223,7 @@ pub fn placed<'a>(
                 let result = evaluate_figures(job.as_ref().unwrap_or(&build.job), &changed);
                 let effect = Effect::of(&result, &changed, slot.drive);
                 let folded = no_such_wheel(build, sheet, slot, part);
-                Placed { option: changed, job, effect, brings, folded }
+                Placed { option: changed, job, effect, brings, folded, times_too_light: 1.0 }
             })?;
             // Packs are as many as they were: fewer may do too.
             let several = plain.option.battery.packs_series * plain.option.battery.packs_parallel > 1;
@@ -228,7 +234,8 @@ pub fn placed<'a>(
             let Some(fitted) = fitted else { return Some(plain) };
             let effect = Effect::of(&evaluate_figures(&build.job, &fitted.option), &fitted.option, slot.drive);
             let better = rank(&effect) < rank(&plain.effect);
-            let with = Placed { option: fitted.option, job: None, effect, brings: fitted.brings, folded: None };
+            let Fitted { option, brings } = fitted;
+            let with = Placed { option, job: None, effect, brings, folded: None, times_too_light: 1.0 };
             Some(if better { with } else { plain })
         })
         .collect();
@@ -250,9 +257,23 @@ fn no_such_wheel(build: &Build, sheet: &OptionSheet, slot: Slot, part: &ShelfPar
     (!SENSIBLE_SIZES.contains(&times)).then_some(FoldedAway::WrongSize)
 }
 
+fn served<'a>(build: &'a Build, drive: &OptionDrive) -> Option<&'a JobDrive> {
+    build.job.drives.iter().find(|served| served.name == drive.drive)
+}
+
+/// Volts of the battery that machines which are turned charge, where the job has no others; `None` anywhere else.
+fn charged_v(build: &Build) -> Option<f64> {
+    let mut volts = None;
+    for served in &build.job.drives {
+        let Load::Generator(generator) = &served.load else { return None };
+        volts = generator.electrical.battery_v.or(volts);
+    }
+    volts
+}
+
 /// Mass of a vehicle without its drive parts, kg; `None` for anything else.
 fn machine_kg(build: &Build, drive: &OptionDrive) -> Option<f64> {
-    match &build.job.drives.iter().find(|served| served.name == drive.drive)?.load {
+    match &served(build, drive)?.load {
         Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
         _ => None,
     }
@@ -302,8 +323,17 @@ fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Plac
     let holding = found.iter().flatten().filter(|placed| placed.effect.failing == 0);
     let lightest = holding.map(|placed| placed.effect.hardware_mass_kg).reduce(f64::min);
     let machine_kg = sheet.drives.get(slot.drive).and_then(|drive| machine_kg(build, drive));
+    let served = sheet.drives.get(slot.drive).and_then(|drive| served(build, drive));
+    let charged_v = charged_v(build);
     for placed in found.iter_mut().flatten().filter(|placed| placed.folded.is_none()) {
         let Some(drive) = placed.option.drives.get(slot.drive) else { continue };
+        placed.times_too_light = served
+            .zip(machine_kg)
+            .and_then(|(served, machine)| {
+                least_motor_kg(&served.load, machine + placed.effect.hardware_mass_kg, drive.motor_count)
+            })
+            .zip(drive.motor.mass_kg)
+            .map_or(1.0, |(least, has)| (least / has).max(1.0));
         let motors_kg = drive.motor.mass_kg.unwrap_or(0.0) * f64::from(drive.motor_count);
         let heavy = match (machine_kg, lightest) {
             (Some(machine), _) if motors_kg > FAR_TOO_HEAVY * machine => true,
@@ -313,7 +343,11 @@ fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Plac
         let kind_differs =
             drive.controller.as_ref().is_some_and(|controller| controller.kind.motor() != drive.motor.kind);
         let speed = placed.effect.speed_over_target;
-        placed.folded = if heavy {
+        let pack_v = BatteryModel::new(&placed.option).nominal_v();
+        let other_volts = charged_v.is_some_and(|charged| !SAME_VOLTS.contains(&(pack_v / charged)));
+        placed.folded = if other_volts {
+            Some(FoldedAway::WrongSize)
+        } else if heavy {
             Some(FoldedAway::TooHeavy)
         } else if speed.is_some_and(|over| over > FAR_TOO_FAST) {
             Some(FoldedAway::TooFast)
@@ -348,13 +382,14 @@ struct Best {
 
 impl Best {
     /// How well a part does the job, the less the better: what fails first; of those that hold, what is left to spare down
-    /// to half, what it weighs over the lightest that holds, what it gives under the most where it is turned, and how many
-    /// stages and packs it takes.
+    /// to half, what it weighs over the lightest that holds, what it gives under the most where it is turned, how far it is
+    /// lighter than such machines are built with, and how many stages and packs it takes.
     fn suits(&self, placed: &Placed) -> f64 {
         const A_FAILURE: f64 = 100.0;
         const ENOUGH_TO_SPARE: f64 = 0.5;
         const FOR_EACH_TIMES_E_OF_MASS: f64 = 0.35;
         const FOR_EACH_TIMES_E_OF_POWER: f64 = 2.0;
+        const FOR_EACH_TIMES_E_TOO_LIGHT: f64 = 0.5;
         const FOR_EACH_STAGE: f64 = 0.15;
         const FOR_EACH_PACK_MORE: f64 = 0.1;
         /// Of the most that any gives: what gives less gives nothing, W/W.
@@ -375,6 +410,7 @@ impl Best {
             + used
             + FOR_EACH_TIMES_E_OF_MASS * heavier
             + FOR_EACH_TIMES_E_OF_POWER * weaker
+            + FOR_EACH_TIMES_E_TOO_LIGHT * placed.times_too_light.ln()
             + FOR_EACH_STAGE * stages
             + FOR_EACH_PACK_MORE * packs_more
     }

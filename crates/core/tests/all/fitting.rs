@@ -214,3 +214,45 @@ fn demo_and_start_motors_agree_with_the_shelf() {
     }
     assert!(compared > 5, "{compared}");
 }
+
+/// What a label prints, the part stands: a 24 V motor runs on a 24 V battery fresh from the charger, and a micro gear motor
+/// of 6 V on two lithium cells, on the shelf as in the starts.
+#[test]
+fn printed_volts_are_not_the_most_that_a_motor_stands() {
+    for part in PARTS.iter() {
+        let ShelfPart::Motor(motor) = part else { continue };
+        let label = motor.label.as_deref().unwrap_or_default();
+        if let Some((printed, most)) = motor.nominal_voltage_v.zip(motor.max_voltage_v) {
+            assert!((1.3..=1.55).contains(&(most / printed)), "{label}: {printed} and {most} V");
+        }
+        if let Some((printed, fresh)) =
+            [(12.0, 14.7), (24.0, 29.4)].iter().find(|(volts, _)| label.contains(&format!("{volts} V")))
+        {
+            assert!(motor.max_voltage_v.is_none_or(|most| most >= *fresh), "{label} on a battery of {printed} V");
+        }
+    }
+    let small = ordered(&start("micro"), 0, PartKind::Motor);
+    let (name, placed) =
+        small.iter().find(|(name, _)| name.starts_with("Micro gear motor")).expect("the shelf has some");
+    assert_eq!(placed.effect.failing, 0, "{name}: {:?}", placed.effect);
+    assert!(
+        small[..4].iter().any(|(name, _)| name.starts_with("Micro gear motor")),
+        "{:?}",
+        small[..4].iter().map(|(name, _)| name).collect::<Vec<_>>()
+    );
+}
+
+/// A car on a 540 is no car on a toy's can: motors far smaller than such machines are built with stand behind.
+#[test]
+fn motors_of_the_usual_size_stand_in_front() {
+    let all = ordered(&start("car"), 0, PartKind::Motor);
+    for (name, placed) in &all[..3] {
+        let mass = placed.option.drives[0].motor.mass_kg.unwrap_or(0.0);
+        assert!(mass > 0.1, "{name} of {mass} kg in a car of 1.65 kg");
+    }
+    let source = ordered(&start("generator"), 0, PartKind::Battery);
+    for (name, placed) in source.iter().filter(|(_, placed)| placed.folded.is_none()) {
+        let cells = placed.option.battery.cells_series * placed.option.battery.packs_series;
+        assert!(cells >= 3, "{name}: {cells} cells on a source of more volts");
+    }
+}

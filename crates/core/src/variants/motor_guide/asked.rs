@@ -45,10 +45,16 @@ const SMALL_KG: f64 = 15.0;
 const RUNS_M_S: f64 = 3.0;
 
 /// What each motor of a small vehicle that runs moves, kg; `None` for any other machine.
-fn running_kg(duty: &MotorDuty<'_>) -> Option<f64> {
-    let Load::Vehicle(vehicle) = duty.load else { return None };
-    let mass = duty.mass_kg.filter(|mass| *mass < SMALL_KG && vehicle.target_speed_m_s >= RUNS_M_S)?;
-    Some(mass / f64::from(duty.motors.max(1)))
+fn running_kg(load: &Load, moving_kg: f64, motors: u32) -> Option<f64> {
+    let Load::Vehicle(vehicle) = load else { return None };
+    let runs = moving_kg < SMALL_KG && vehicle.target_speed_m_s >= RUNS_M_S;
+    runs.then(|| moving_kg / f64::from(motors.max(1)))
+}
+
+/// Mass that each motor of a small vehicle that runs has at least, kg; `None` for any other machine.
+#[must_use]
+pub fn least_motor_kg(load: &Load, moving_kg: f64, motors: u32) -> Option<f64> {
+    running_kg(load, moving_kg, motors).map(|kg| SHARE_OF_WHAT_RUNS * kg)
 }
 
 /// The size that so many watts at each shaft ask for, and the mass of a small vehicle that runs, in one sentence; `None`
@@ -57,7 +63,7 @@ pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
     if each_w < 0.05 {
         return None;
     }
-    let running_kg = running_kg(duty);
+    let running_kg = duty.mass_kg.and_then(|mass| running_kg(duty.load, mass, duty.motors));
     let sizes: Vec<String> = SIZES
         .iter()
         .filter_map(|sizes| {

@@ -5,7 +5,7 @@
 //! * [`reading`]: turns, Kv, timing, voltage, size and rim speed of the motor at hand.
 //! * [`swap`]: what a smaller, faster motor does without regearing. [`slower`]: three ways to go slower.
 
-mod asked;
+pub mod asked;
 mod generator_rules;
 pub mod guide;
 mod kv_band;

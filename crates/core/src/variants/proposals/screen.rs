@@ -9,6 +9,7 @@ use crate::document::{Battery, Job, JobDrive, Load, Motor, OptionDrive, OptionSh
 use crate::evaluation::checks::{CheckGroup, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_figures};
 use crate::variants::fitted::motor::{fit_motor, is_hub};
+use crate::variants::motor_guide::asked::least_motor_kg;
 
 /// A motor that does the work of a drive, with its gearing.
 #[derive(Debug, Clone)]
@@ -31,6 +32,8 @@ pub(super) struct Screened {
 const KEPT: usize = 7;
 /// Motors above this share of a machine's own mass are no answer.
 const TOO_HEAVY: f64 = 0.25;
+/// Motors of less than this share of what such machines are built with are no answer either.
+const FAR_TOO_LIGHT: f64 = 0.6;
 /// Whoever needs more stages takes a gear motor, where one does the work.
 const USUAL_STAGES: usize = 2;
 
@@ -62,13 +65,17 @@ pub(super) fn screen(
             if is_far_off(motor, asked_w / f64::from(*count), voltage_v) {
                 return false;
             }
+            let light = machine_kg
+                .and_then(|machine| least_motor_kg(&served.load, machine, *count))
+                .zip(motor.mass_kg)
+                .is_some_and(|(least, has)| has < FAR_TOO_LIGHT * least);
             let heavy = machine_kg
                 .zip(motor.mass_kg)
                 .is_some_and(|(machine, mass)| mass * f64::from(*count) > TOO_HEAVY * machine);
             // A quarter more than is printed is lived with; a pack fresh from the charger has an eighth more.
             let volts = motor.max_voltage_v.is_none_or(|most| 1.1 * voltage_v <= 1.02 * most)
                 && motor.nominal_voltage_v.is_none_or(|printed| voltage_v <= 1.25 * printed);
-            volts && !heavy
+            volts && !heavy && !light
         })
         .filter_map(|(motor, count)| screened(job, base, place, motor, count, voltage_v, packs, stock, from_drawer))
         .collect();
