@@ -250,6 +250,12 @@ fn motors_of_the_usual_size_stand_in_front() {
         let mass = placed.option.drives[0].motor.mass_kg.unwrap_or(0.0);
         assert!(mass > 0.1, "{name} of {mass} kg in a car of 1.65 kg");
     }
+    // A scooter's hub of 10 A in hand wants no controller for a racing boat.
+    for (name, placed) in &ordered(&start("scooter"), 0, PartKind::Controller)[..3] {
+        let amps =
+            placed.option.drives[0].controller.as_ref().and_then(|controller| controller.motor_current_continuous_a);
+        assert!(amps.is_some_and(|amps| amps <= 60.0), "{name}: {amps:?} A");
+    }
     let source = ordered(&start("generator"), 0, PartKind::Battery);
     for (name, placed) in source.iter().filter(|(_, placed)| placed.folded.is_none()) {
         let cells = placed.option.battery.cells_series * placed.option.battery.packs_series;
