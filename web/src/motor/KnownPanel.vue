@@ -66,6 +66,9 @@ const MARKS: Record<Schemas["Provenance"], string> = {
 const motor = computed(() => (desk.get(props.at) ?? {}) as Record<string, unknown>);
 const facts = computed(() => (motor.value.facts ?? {}) as Record<string, unknown>);
 const asked = computed(() => (facts.value.form === "stepper" ? OF_STEPPER : [...FIRST, ...MORE]));
+/** On a narrow screen what is rarely told waits, unless it is. */
+const all = ref(false);
+const later = (name: string) => !all.value && MORE.includes(name) && !(name in facts.value);
 const told = computed(() => Object.keys(facts.value).length > 0);
 const opened = ref(false);
 const open = computed(() => opened.value || told.value);
@@ -146,7 +149,23 @@ function enter(event: KeyboardEvent): void {
     </h3>
     <div v-if="open" class="halves">
       <div class="fields" @keydown.enter="enter">
-        <BenchField v-for="name in asked" :key="name" :at="`${at}/facts`" record="MotorFacts" :name="name" />
+        <BenchField
+          v-for="name in asked"
+          :key="name"
+          :at="`${at}/facts`"
+          record="MotorFacts"
+          :name="name"
+          :class="{ later: later(name) }"
+        />
+        <button
+          v-if="asked.some(later)"
+          type="button"
+          class="action rest"
+          data-known-rest
+          @click="all = true"
+        >
+          more: gearbox, turns, Kv, ohms, cells, mass
+        </button>
       </div>
       <div class="found" aria-live="polite">
         <p v-if="!told" class="note">
@@ -239,6 +258,21 @@ h3 {
 .fields {
   columns: 2 230px;
   column-gap: var(--space-9);
+}
+
+.rest {
+  display: none;
+}
+
+@media (max-width: 760px) {
+  .later {
+    display: none;
+  }
+
+  .rest {
+    display: block;
+    padding: var(--space-3) 0;
+  }
 }
 
 .found p {
