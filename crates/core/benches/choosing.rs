@@ -73,7 +73,7 @@ fn proposing(criterion: &mut Criterion) {
     for (times, name) in [(1, "the demo shelf"), (9, "2000 parts")] {
         let (motors, batteries, controllers, stages) = shelf(times);
         let stock = Stock { motors: &motors, batteries: &batteries, controllers: &controllers, stages: &stages };
-        for demo in demo::BUILDS.iter().take(4) {
+        for demo in demo::BUILDS {
             let build = Build::from_json(demo.json).expect("the demo builds read");
             let mut group = criterion.benchmark_group("three machines");
             group.sample_size(10);
