@@ -302,6 +302,11 @@ fn leads_are_counted_and_the_loom_says_what_else_it_needs() {
     ] {
         assert_eq!(needs(what), Some(count), "{what}");
     }
+    assert_eq!(needs("Motor lead with its connector"), None, "they are drawn");
+    json["options"][0]["wiring"]["runs"].as_array_mut().unwrap().pop();
+    let undrawn = parts_list(&build.job, &read(&json).options[0]);
+    let leads = undrawn.suggested.iter().find(|line| line.what == "Motor lead with its connector, shaft");
+    assert_eq!(leads.map(|line| line.quantity), Some(6.0), "three phases of two motors, drawn or not");
     assert!(list.findings[0].contains("bullet 4 mm") && list.findings[0].contains("two-pole housing"));
     assert!(list.lines.iter().all(|line| !line.place.contains("gearing")), "a direct stage is nothing to buy");
 }

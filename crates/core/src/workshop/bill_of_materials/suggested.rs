@@ -130,7 +130,14 @@ fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&s
             want("Y-lead for the throttle signal".to_owned(), f64::from(controllers - 1), None, false);
         }
     }
+    let drawn = |name: &str| {
+        option.wiring.runs.iter().any(|run| matches!(&run.circuit, Circuit::Motor(drive) if drive == name))
+    };
     for drive in &option.drives {
+        if !drawn(&drive.drive) {
+            let leads = drive.motor.kind.leads() * drive.motor_count;
+            want(format!("Motor lead with its connector, {}", drive.drive), f64::from(leads), None, false);
+        }
         if drive.motors_per_channel > 1 {
             let channels = drive.motor_count.div_ceil(drive.motors_per_channel);
             want(
