@@ -1,7 +1,7 @@
 //! Choosing parts in a real browser: stepping and pin by keyboard, what would fix it, sums, honest numbers, schools.
 
 use crate::support::Server;
-use crate::window::{Browser, document, open_demo, until_stored};
+use crate::window::{Browser, document, open_demo, until_other, until_stored};
 use serde_json::{Value, json};
 
 const DOWN: &str = "\u{e015}";
@@ -247,6 +247,34 @@ async fn both_schools_stand_at_the_choice_and_can_be_followed() {
         .await;
     browser.run("document.querySelector(\"[data-question='motor_count'] .school:not(.now) button\").click()").await;
     until_stored(&server, &id, "/options/0/drives/0/motor_count", 1).await;
+    browser.end().await;
+}
+
+/// Each school of the motor is followed with one press and taken back with one.
+#[tokio::test]
+async fn schools_of_the_motor_are_followed_and_taken_back() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "motor").await;
+    let before = document(&server, &id).await;
+    browser.click("[data-schools] summary").await;
+    for (question, changed) in [
+        ("voltage", "/options/0/battery/cells_series"),
+        ("brushes", "/options/0/drives/0/motor/kind"),
+        ("sensors", "/options/0/drives/0/motor/sensor"),
+        ("hub_or_belt", "/options/0/drives/0/motor/kv_rpm_per_v"),
+    ] {
+        let other = format!("document.querySelector(\"[data-question='{question}'] .school:not(.now) button\")");
+        browser.until(question, &format!("{other} !== null")).await;
+        browser.run(&format!("{other}.click()")).await;
+        let was = before.pointer(changed).cloned().unwrap_or_default();
+        until_other(&server, &id, changed, &was).await;
+        browser
+            .run("[...document.querySelectorAll('button')].find((one) => one.innerText.includes('Undo')).click()")
+            .await;
+        until_stored(&server, &id, changed, was).await;
+    }
+    assert_eq!(document(&server, &id).await["options"][0], before["options"][0], "as it was");
     browser.end().await;
 }
 

@@ -166,6 +166,36 @@ async fn three_machines_are_proposed_and_one_is_taken() {
     browser.end().await;
 }
 
+/// A water wheel: three machines for it, one taken; the machines on it by what they give; nothing that makers differ over.
+#[tokio::test]
+async fn machines_for_a_source_are_proposed_and_told_by_what_they_give() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Millrace generator", "options").await;
+    browser.click("[data-propose-go]").await;
+    browser.until("the strongest", "document.querySelector('[data-proposal=power]')?.innerText.includes(' W')").await;
+    browser.click("[data-take=power]").await;
+    browser.until("it is told", "document.querySelector('[data-took]')?.innerText.includes('Strongest')").await;
+    until_stored(&server, &id, "/options/2/battery/cells_series", 4.0).await;
+    let stored = document(&server, &id).await;
+    assert!(stored["options"][2]["drives"][0]["gearing"].as_array().is_some_and(|stages| !stages.is_empty()));
+    browser.open(&server.url(&format!("/builds/{id}/battery"))).await;
+    browser.until("packs", "document.querySelector('[data-candidates=battery]') !== null").await;
+    browser.until("no schools", "document.querySelector('[data-schools]') === null").await;
+    browser.open(&server.url(&format!("/builds/{id}/motor"))).await;
+    let heads = "document.querySelector('[data-candidates=motor] thead')?.innerText";
+    browser.until("what they give", &format!("{heads}?.includes('gives') && !{heads}.includes('pull')")).await;
+    browser
+        .until(
+            "falling power",
+            "(() => { const rows = [...document.querySelectorAll('[data-machines] tbody tr:not(.own)')]; \
+             const watts = rows.map((row) => parseFloat(row.children[1].innerText)); \
+             return watts.length > 4 && watts.every((one, at) => at === 0 || one <= watts[at - 1]); })()",
+        )
+        .await;
+    browser.end().await;
+}
+
 #[tokio::test]
 async fn a_search_for_another_kind_of_part_leads_to_it() {
     let server = Server::demo();

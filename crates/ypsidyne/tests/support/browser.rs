@@ -507,6 +507,15 @@ pub async fn until_stored(server: &Server, id: &str, pointer: &str, expected: im
     panic!("never stored: {pointer} {expected}, it is {found}");
 }
 
+/// Waits until something else than a value stands at a pointer of the stored build.
+pub async fn until_other(server: &Server, id: &str, pointer: &str, than: &Value) {
+    let end = std::time::Instant::now() + PATIENCE;
+    while document(server, id).await.pointer(pointer).unwrap_or(&Value::Null) == than {
+        assert!(std::time::Instant::now() < end, "{pointer} stays {than}");
+        tokio::time::sleep(Duration::from_millis(25)).await;
+    }
+}
+
 /// Waits until the list at a pointer of the stored build has so many entries.
 pub async fn until_stored_entries(server: &Server, id: &str, pointer: &str, entries: usize) {
     let end = std::time::Instant::now() + PATIENCE;
