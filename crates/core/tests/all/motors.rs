@@ -391,6 +391,7 @@ fn the_guide_knows_eight_jobs() {
 #[case::a_tenth("car", 1.5, 6.0, &["540", "3650"])]
 #[case::an_eighth("car", 4.0, 9.0, &["4074"])]
 #[case::an_eighteenth("car", 0.8, 5.0, &["380"])]
+#[case::a_scooter("scooter", 90.0, 5.6, &["5055, a hub sold for 250 W"])]
 #[case::a_crawler("car", 1.5, 0.8, &["130"])]
 fn the_guide_names_the_size_that_mass_and_power_ask_for(
     #[case] kind: &str,

@@ -57,6 +57,16 @@ pub fn least_motor_kg(load: &Load, moving_kg: f64, motors: u32) -> Option<f64> {
     running_kg(load, moving_kg, motors).map(|kg| SHARE_OF_WHAT_RUNS * kg)
 }
 
+/// Watts that hubs are sold for.
+const HUBS_W: &[f64] = &[150.0, 250.0, 350.0, 500.0, 750.0, 1000.0, 1500.0, 2000.0, 3000.0, 5000.0];
+
+/// The hub that a vehicle which carries something asks for; `None` for small ones and anything that does not roll.
+fn hub_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
+    let rolls = matches!(duty.load, Load::Vehicle(_)) && duty.mass_kg.is_some_and(|mass| mass >= SMALL_KG);
+    let watts = HUBS_W.iter().find(|watts| **watts >= each_w).filter(|_| rolls)?;
+    Some(format!("a hub sold for {watts} W"))
+}
+
 /// The size that so many watts at each shaft ask for, and the mass of a small vehicle that runs, in one sentence; `None`
 /// where nothing is to be done.
 pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
@@ -64,7 +74,7 @@ pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
         return None;
     }
     let running_kg = duty.mass_kg.and_then(|mass| running_kg(duty.load, mass, duty.motors));
-    let sizes: Vec<String> = SIZES
+    let mut sizes: Vec<String> = SIZES
         .iter()
         .filter_map(|sizes| {
             let mass_kg = (each_w / sizes.watts_per_kg).max(running_kg.unwrap_or(0.0) * SHARE_OF_WHAT_RUNS);
@@ -84,6 +94,7 @@ pub(super) fn size_asked(duty: &MotorDuty<'_>, each_w: f64) -> Option<String> {
             significant(each_w)
         ));
     }
+    sizes.extend(hub_asked(duty, each_w));
     let shaft = duty
         .mass_kg
         .filter(|mass| mass / f64::from(duty.motors.max(1)) >= HEAVY_KG)
