@@ -47,6 +47,7 @@ impl<'a> KnownMotor<'a> {
         let label = motor.get("label").and_then(Value::as_str);
         let size = facts.size_code.as_deref().and_then(size_code).or_else(|| label.and_then(size_code));
         let form = form_of(motor, facts);
+        let size = size.map(|size| if form == MotorForm::Outer { of_stator(size) } else { size });
         let told_mm = number("can_diameter_mm").zip(number("can_length_mm"));
         let coded = facts.size_code.is_some();
         let can_mm = told_mm.filter(|_| !coded).or(size.as_ref().map(|size| (size.diameter_mm, size.length_mm)));
@@ -137,6 +138,22 @@ impl<'a> KnownMotor<'a> {
     pub fn error_of_known(&self, lines: &[Line], of: usize) -> f64 {
         let known = lines.iter().filter(|line| line.equation.key.is_some() || line.of == EFFICIENCY);
         solve(known.map(|line| &line.equation)).error(of)
+    }
+}
+
+/// Codes of aircraft motors that are flat count the stator: the can stands round it (common practice).
+fn of_stator(size: SizeCode) -> SizeCode {
+    const FLAT: f64 = 0.75;
+    const ROUND_IT_MM: f64 = 6.0;
+    const BEYOND_IT_MM: f64 = 13.0;
+    if size.length_mm >= FLAT * size.diameter_mm {
+        return size;
+    }
+    SizeCode {
+        is_measure: false,
+        diameter_mm: size.diameter_mm + ROUND_IT_MM,
+        length_mm: size.length_mm + BEYOND_IT_MM,
+        ..size
     }
 }
 

@@ -213,6 +213,18 @@ fn watts_alone_make_a_hub_that_says_it_is_a_guess() {
     assert!(found(&bicycle, "kv_rpm_per_v").0 < 0.5 * kv, "a larger wheel turns more slowly");
 }
 
+/// Codes of aircraft motors that are flat count the stator: the can stands about 6 mm round it and 13 mm longer (common
+/// practice). 2212, 920 rpm/V: some 0.1 ohm are sold, not the 0.7 of a can of 22 by 12.
+#[test]
+fn a_flat_code_is_that_of_a_stator() {
+    let flat = worked(json!({ "form": "outer", "size_code": "2212", "kv_rpm_per_v": 920 }));
+    let (ohm, factor, _) = found(&flat, "resistance_ohm");
+    assert!((ohm / 0.1).ln().abs() < factor.ln(), "{ohm} within {factor}");
+    assert_eq!(found(&flat, "can_diameter_mm"), (28.0, 1.0, "estimated".to_owned()));
+    let tall = worked(json!({ "form": "outer", "size_code": "6374", "kv_rpm_per_v": 190 }));
+    assert_eq!(found(&tall, "can_diameter_mm").0, 63.0, "a code of a can is its measure");
+}
+
 /// By hand: 1600 W at 48 V are 33.3 A; where the can stands less, that is what is guessed, and what is told stands.
 #[test]
 fn watts_say_what_amps_they_are() {

@@ -2,8 +2,6 @@
 //!
 //! `5S 5000 20C`, `63x74 190kv 45A`, `1:27 24V 120rpm`, `27T 540`: what was understood is told figure by figure with the words
 //! it came from, and what was not is left.
-//!
-//! Over 400 lines: one reader, whose rules take their words from what the rules before have left of the line.
 
 use std::sync::LazyLock;
 
@@ -13,13 +11,13 @@ use serde_json::{Map, Value, json};
 
 use super::PartKind;
 use super::line_text::{kind_of_text, plain};
-use super::line_usual::{FLAT_CELL_V, FULL_CELL_V, ROUND_CELL_C, SOLD_FOR, lead_acid_volts, round_cell_volts, usual_c};
-use super::line_words::{LABELS_OF_FIGURES, Pattern, patterns};
-use crate::document::{Chemistry, MachineKind, MotorForm, Provenance};
+use super::line_usual::{FLAT_CELL_V, FULL_CELL_V, MOST_INCHES, SOLD_FOR, lead_acid_volts, round_cell_volts};
+use super::line_words::{Pattern, patterns};
+use crate::document::{Chemistry, GearingKind, MotorForm};
 use crate::format::four_figures;
 use crate::formulas::units::quantity_of;
 use crate::listing::size_code::size_code;
-use crate::listing::work_out::{WorkedOut, work_out};
+use crate::listing::work_out::WorkedOut;
 
 /// Longest text that is read, letters.
 pub const LONGEST: usize = 8000;
@@ -58,6 +56,12 @@ pub(super) enum Heard {
     PackMilliamps,
     /// Length by width by height.
     Box,
+    /// A gear motor that everybody calls by two letters.
+    PlasticGearMotor,
+    /// Pitch of a chain by its name.
+    ChainPitch { mm: f64 },
+    /// Diameter by width: in inches while it is small.
+    Tyre,
     /// About something else, or about nothing.
     Elsewhere,
 }
@@ -92,12 +96,12 @@ pub struct LineReading {
     pub worked_out: Option<WorkedOut>,
 }
 
-struct Compiled {
-    regex: Regex,
-    heard: Heard,
+pub(super) struct Compiled {
+    pub regex: Regex,
+    pub heard: Heard,
 }
 
-fn compiled(kind: PartKind) -> &'static [Compiled] {
+pub(super) fn compiled(kind: PartKind) -> &'static [Compiled] {
     static ALL: LazyLock<Vec<Vec<Compiled>>> = LazyLock::new(|| {
         let compile =
             |pattern: &Pattern| Regex::new(pattern.regex).ok().map(|regex| Compiled { regex, heard: pattern.heard });
@@ -128,27 +132,27 @@ pub fn read_line(text: &str, kind: Option<PartKind>, wheel_diameter_m: Option<f6
     reader.told(wheel_diameter_m)
 }
 
-struct Reader {
-    kind: PartKind,
+pub(super) struct Reader {
+    pub kind: PartKind,
     /// What has not been understood yet; what has is blanked, so that places stay.
-    rest: String,
-    part: Map<String, Value>,
+    pub rest: String,
+    pub part: Map<String, Value>,
     /// With its place in the text.
-    heard: Vec<(usize, HeardFigure)>,
+    pub heard: Vec<(usize, HeardFigure)>,
     /// What nobody said and is usual.
-    usual: Vec<HeardFigure>,
+    pub usual: Vec<HeardFigure>,
     /// Figures that are about something else.
-    aside: Vec<String>,
+    pub aside: Vec<String>,
     /// Cells in parallel.
-    parallel: f64,
+    pub parallel: f64,
     /// Place, rpm and words of a speed under load.
-    loaded: Option<(usize, f64, String)>,
+    pub loaded: Option<(usize, f64, String)>,
     /// Fresh from the charger: the battery that a controller is sold for, V.
-    sold_for: Option<f64>,
+    pub sold_for: Option<f64>,
 }
 
 /// What stands for a letter that was understood.
-const TAKEN: char = '\u{1}';
+pub(super) const TAKEN: char = '\u{1}';
 
 impl Reader {
     fn listen(&mut self, pattern: &Compiled) {
@@ -171,6 +175,21 @@ impl Reader {
         let number = |group: usize| found.get(group).and_then(|text| text.as_str().parse::<f64>().ok());
         match heard {
             Heard::Count { key, count } => self.put(key, json!(f64::from(count)), found),
+            Heard::PlasticGearMotor => {
+                self.get("facts.form").is_none_or(|form| *form == MotorForm::Gear.word())
+                    && self.put("facts.form", MotorForm::Gear.word().into(), found)
+                    && (self.get("facts.size_code").is_some() || self.put("facts.size_code", "130".into(), found))
+            }
+            Heard::ChainPitch { mm } => {
+                self.put("kind", GearingKind::Chain.word().into(), found) && self.put("pitch_mm", json!(mm), found)
+            }
+            Heard::Tyre => {
+                let Some((across, wide)) = number(1).zip(number(2)) else { return false };
+                let mm = if across <= MOST_INCHES { 25.4 } else { 1.0 };
+                let diameter_m = four_figures(across * mm / 1000.0);
+                self.put("diameter_m", json!(diameter_m), found)
+                    && self.put("width_mm", json!(four_figures(wide * mm)), found)
+            }
             Heard::LoadedSpeed => {
                 let Some(rpm) = number(1).filter(|_| self.loaded.is_none()) else { return false };
                 let words = found.get(0).map_or((0, String::new()), |whole| (whole.start(), whole.as_str().to_owned()));
@@ -256,7 +275,12 @@ impl Reader {
                     volts if round_cell_volts(volts) => Chemistry::LiIon,
                     _ => Chemistry::Lipo,
                 });
-                let cells = (volts / chemistry.cell().nominal_v).round().max(1.0);
+                let cells = match volts {
+                    // Tools are told by their volts fresh from the charger.
+                    20.0 if chemistry == Chemistry::LiIon => 5.0,
+                    40.0 if chemistry == Chemistry::LiIon => 10.0,
+                    _ => (volts / chemistry.cell().nominal_v).round().max(1.0),
+                };
                 self.put("chemistry", chemistry.word().into(), found);
                 self.put("cells_series", json!(cells), found)
             }
@@ -290,12 +314,12 @@ impl Reader {
         }
     }
 
-    fn chemistry(&self) -> Option<Chemistry> {
+    pub(super) fn chemistry(&self) -> Option<Chemistry> {
         let word = self.get("chemistry")?.as_str()?;
         Chemistry::ALL.iter().copied().find(|known| known.word() == word)
     }
 
-    fn get(&self, key: &str) -> Option<&Value> {
+    pub(super) fn get(&self, key: &str) -> Option<&Value> {
         match key.split_once('.') {
             Some((outer, inner)) => self.part.get(outer)?.get(inner),
             None => self.part.get(key),
@@ -320,7 +344,7 @@ impl Reader {
     }
 
     /// Puts what is usual where nothing was said.
-    fn assume(&mut self, key: &str, value: Value) {
+    pub(super) fn assume(&mut self, key: &str, value: Value) {
         if self.get(key).is_some() {
             return;
         }
@@ -345,94 +369,6 @@ impl Reader {
             _ => false,
         }
     }
-
-    /// The speed under load stands for the free one where nobody told that.
-    fn settle_speed(&mut self) {
-        const SPEED: &str = "facts.speed_rpm";
-        let Some((place, rpm, words)) = self.loaded.take() else { return };
-        if self.get(SPEED).is_some() {
-            self.aside.push(words);
-            return;
-        }
-        super::csv_cell::insert(&mut self.part, SPEED, json!(rpm));
-        let label = label_of(self.kind, SPEED).unwrap_or_default();
-        self.heard.push((place, HeardFigure { key: SPEED.to_owned(), label, value: json!(rpm), heard: words }));
-    }
-
-    fn told(mut self, wheel_diameter_m: Option<f64>) -> LineReading {
-        self.settle_speed();
-        self.heard.sort_by_key(|(place, _)| *place);
-        self.usual_for_kind();
-        let noise = compiled(self.kind).iter().filter(|pattern| pattern.heard == Heard::Elsewhere).collect::<Vec<_>>();
-        let letters = |words: &str| words.chars().filter(|letter| letter.is_alphanumeric()).count();
-        let left = self
-            .rest
-            .split(|letter: char| matches!(letter, TAKEN | '\n' | ',' | ';' | '|' | '(' | ')' | '/'))
-            .map(|words| {
-                let words = words.split_whitespace().collect::<Vec<_>>().join(" ");
-                let whole = noise
-                    .iter()
-                    .any(|pattern| pattern.regex.find(&words).is_some_and(|found| found.len() == words.len()));
-                // What stands beside a figure that was understood was understood with it.
-                let label = letters(&without_labels(&words)) < 2;
-                let has_figures = words.chars().any(|letter| letter.is_ascii_digit());
-                if (whole || label) && !has_figures || letters(&words) < 2 { String::new() } else { words }
-            })
-            .filter(|words| !words.is_empty())
-            .chain(std::mem::take(&mut self.aside))
-            .collect();
-        let heard = !self.heard.is_empty();
-        let worked_out =
-            (self.kind == PartKind::Motor && heard).then(|| work_out(&self.part, wheel_diameter_m).ok()).flatten();
-        let part = worked_out.as_ref().map_or(Value::Object(self.part), |worked| worked.motor.clone());
-        LineReading {
-            kind: self.kind,
-            figures: self.heard.into_iter().map(|(_, heard)| heard).collect(),
-            usual: self.usual,
-            left,
-            part,
-            worked_out,
-        }
-    }
-
-    /// What a part of its kind is where nobody says otherwise.
-    fn usual_for_kind(&mut self) {
-        if self.heard.is_empty() && self.sold_for.is_none() {
-            return;
-        }
-        match self.kind {
-            PartKind::Battery => {
-                // Pouches come in the size that is wanted and are told by their C; what stands in parallel is round cells
-                // (common practice).
-                let round = self.parallel > 1.0
-                    && self.get("continuous_c").and_then(Value::as_f64).is_none_or(|c| c < ROUND_CELL_C);
-                let usual = if round { Chemistry::LiIon } else { Chemistry::Lipo };
-                self.assume("chemistry", usual.word().into());
-                if !self.part.contains_key("continuous_c") && !self.part.contains_key("cell_resistance_ohm") {
-                    let usual = usual_c(self.chemistry().unwrap_or(Chemistry::Lipo));
-                    self.assume("continuous_c", json!(usual));
-                    self.part.insert("provenance".to_owned(), json!({ "continuous_c": Provenance::Estimated }));
-                }
-            }
-            PartKind::Controller => {
-                if let Some(full) = self.sold_for.filter(|_| self.get("max_voltage_v").is_none()) {
-                    self.assume("max_voltage_v", json!(full));
-                    self.part.insert("provenance".to_owned(), json!({ "max_voltage_v": Provenance::Estimated }));
-                }
-                self.assume("kind", MachineKind::Brushless.word().into());
-            }
-            PartKind::GearingStage => {
-                self.assume("kind", "spur".into());
-            }
-            PartKind::Motor | PartKind::Wheel => {}
-        }
-    }
-}
-
-/// A text without the words that only say which figure comes.
-fn without_labels(words: &str) -> String {
-    static LABELS: LazyLock<Option<Regex>> = LazyLock::new(|| Regex::new(LABELS_OF_FIGURES).ok());
-    LABELS.as_ref().map_or_else(|| words.to_owned(), |labels| labels.replace_all(words, "").into_owned())
 }
 
 /// A figure in the document's unit.
@@ -449,6 +385,6 @@ fn in_document(key: &str, value: f64, unit: &str) -> Option<f64> {
 }
 
 /// What a maker calls a figure of a part.
-fn label_of(kind: PartKind, key: &str) -> Option<String> {
+pub(super) fn label_of(kind: PartKind, key: &str) -> Option<String> {
     super::csv_in::spec_of(kind, key).map(|spec| spec.label.to_owned())
 }

@@ -24,9 +24,12 @@ pub(super) fn lead_acid_volts(volts: f64) -> bool {
     [6.0, 12.0, 24.0].contains(&volts)
 }
 
-/// 36 V and more without another word are round lithium cells, as in bicycles (common practice).
+/// Tyres up to this across are told in inches.
+pub(super) const MOST_INCHES: f64 = 36.0;
+
+/// 18 and 20 V, 36 V and more without another word are round lithium cells, as in tools and bicycles (common practice).
 pub(super) fn round_cell_volts(volts: f64) -> bool {
-    [36.0, 48.0, 52.0, 60.0, 72.0].contains(&volts)
+    [18.0, 20.0, 36.0, 40.0, 48.0, 52.0, 60.0, 72.0].contains(&volts)
 }
 
 /// Volts of a lithium battery that controllers are sold for, and what it has fresh from the charger, which they stand (common

@@ -70,6 +70,8 @@ const PRICE: &[Pattern] = &[
 ];
 
 const MOTOR: &[Pattern] = &[
+    // The scale of a model is no gearbox.
+    not_this(r"\b1/(?:5|6|7|8|10|12|14|16|18|24|28)\b"),
     not_this(r"\bon (?:a |an )?\d+\s*(?:s|cells?)\b"),
     not_this(r"\b(?:in|for) (?:a |an )?\d+(?:\.\d+)?\s*(?:kg|g|lbs?)\b"),
     not_this(
@@ -157,6 +159,9 @@ const MOTOR: &[Pattern] = &[
     word(r"\b(?:hub(?:[ -]?(?:motor|wheel))?|in[ -]?wheel)\b", "facts.form", "hub"),
     word(r"\b(?:brushless )?(?:out[ -]?runner|outer rotor|rotating can)\b", "facts.form", "outer"),
     word(r"\b(?:brushless )?(?:in[ -]?runner|inner rotor)\b", "facts.form", "inner"),
+    word(r"\bn20\b", "facts.size_code", "020"),
+    // A motor with a name of its own: both its can and its gearbox are said by it.
+    Pattern { regex: r"\btt\b(?:[ -]*motor)?", heard: Heard::PlasticGearMotor },
     word(r"\bmicro(?: |-)?(?:metal )?(?:gear|geared)[ -]?(?:motor|box)?\b", "facts.size_code", "020"),
     word(
         r"\b(?:gear(?:ed)?[ -]?(?:motor|box|head)?|gearmotor|wheelchair|mobility|scooter chair)\b",
@@ -177,7 +182,10 @@ const BATTERY: &[Pattern] = &[
     word(r"\b(?:li[ -]?ion|18650s?|21700s?|round cells?|lithium)\b", "chemistry", "li_ion"),
     word(r"\b(?:ni[ -]?mh|nickel)\b", "chemistry", "nimh"),
     word(r"\b(?:lead(?:[ -]acid)?|agm|sla|gel)\b", "chemistry", "lead_acid"),
+    word(r"\b(?:power[ -]?tools?|tools?|drill|e-?bike)\b", "chemistry", "li_ion"),
     not_this(r"\b(?:battery|pack|cells?|rechargeable|new|with|and|the|an?)\b(?:\s*pack\b)?"),
+    figure(r"\b(\d{1,2})\s*x\s*a{2,3}\b", "cells_series", ""),
+    figure(r"\ba{2,3}\b[^0-9]*?x\s*(\d{1,2})\b", "cells_series", ""),
     Pattern { regex: r"(\d+)\s*s\s*(\d+)\s*p\b", heard: Heard::SeriesParallel },
     figure(r"(\d+)\s*s\b", "cells_series", ""),
     figure(concat!(r"(?:burst|peak)\W*", n!(), r"\s*c\b"), "burst_c", ""),
@@ -247,6 +255,15 @@ const CONTROLLER: &[Pattern] = &[
 ];
 
 const STAGE: &[Pattern] = &[
+    figure(concat!(r"\b1\s*:\s*", n!(), r"\b"), "ratio", ""),
+    figure(concat!(r"\b(?:module|mod)\s*", n!(), r"\b"), "module_mm", ""),
+    figure(r"(\d+)[ -]*(?:dp|pitch)\b", "diametral_pitch", ""),
+    pair(r"(\d+)\s*t(?:eeth)?\b\W+(?:and |to |on )?(\d+)\s*t(?:eeth)?\b", ["driver_teeth", "driven_teeth"], ""),
+    pair(r"pinion\D{0,8}(\d+)\D+?(?:spur|gear|wheel)\D{0,8}(\d+)", ["driver_teeth", "driven_teeth"], ""),
+    Pattern { regex: r"#\s*25h?\b|\b25h\b", heard: Heard::ChainPitch { mm: 6.35 } },
+    Pattern { regex: r"#\s*35\b|\b35h\b", heard: Heard::ChainPitch { mm: 9.525 } },
+    Pattern { regex: r"#\s*4[01]\b|\b4(?:20|28)\b", heard: Heard::ChainPitch { mm: 12.7 } },
+    Pattern { regex: r"\bt8f\b", heard: Heard::ChainPitch { mm: 8.0 } },
     pair(r"(\d+)\s*t?\s*(?::|/|on|to|x)\s*(\d+)\s*t?\b", ["driver_teeth", "driven_teeth"], ""),
     figure(concat!(r"\b(?:module|mod|m)\s*", n!(), r"\b"), "module_mm", ""),
     figure(concat!(n!(), r"\s*mm\s*wide\b"), "width_mm", ""),
@@ -259,9 +276,13 @@ const STAGE: &[Pattern] = &[
     word(r"\bworm\b", "kind", "worm"),
     word(r"\bplanetary\b", "kind", "planetary"),
     figure(concat!(n!(), mass!()), "mass_kg", "kg"),
+    // What is left in millimetres beside a belt is how wide it is.
+    figure(concat!(n!(), r"\s*mm\b"), "width_mm", ""),
 ];
 
 const WHEEL: &[Pattern] = &[
+    Pattern { regex: r"\b(\d{1,3}(?:\.\d+)?)\s*x\s*(\d{1,3}(?:\.\d+)?)\b(?:\s*mm\b)?", heard: Heard::Tyre },
+    not_this(r"\b(?:tyres?|tires?|wheels?|pneumatic|solid)\b"),
     figure(concat!(n!(), r"\s*(?P<unit>mm|cm|m|inch(?:es)?|in)\b"), "diameter_m", "m"),
     figure(concat!(n!(), mass!()), "mass_kg", "kg"),
 ];

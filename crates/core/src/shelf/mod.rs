@@ -13,6 +13,7 @@ pub mod csv_out;
 pub mod figures;
 pub mod line;
 mod line_text;
+mod line_told;
 mod line_usual;
 mod line_words;
 pub mod place;

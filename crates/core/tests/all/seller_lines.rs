@@ -42,7 +42,14 @@ const LINES: &[Line] = &[
     ("36V 20Ah battery", "battery", "cells_series=10 capacity_ah=20 chemistry=li_ion", ""),
     ("48 V 15 Ah", "battery", "cells_series=13 capacity_ah=15 chemistry=li_ion", ""),
     ("48V 20Ah lead acid", "battery", "cells_series=24 capacity_ah=20 chemistry=lead_acid", ""),
+    ("20V 4Ah drill pack", "battery", "cells_series=5 capacity_ah=4 chemistry=li_ion", ""),
+    ("tool battery 18V 5.0Ah", "battery", "cells_series=5 capacity_ah=5 chemistry=li_ion", ""),
+    ("8x AA NiMH 2000mAh battery", "battery", "cells_series=8 capacity_ah=2 chemistry=nimh", ""),
+    ("battery AA NiMH x10 2400mAh", "battery", "cells_series=10 capacity_ah=2.4 chemistry=nimh", ""),
     // Motors.
+    ("1/10 brushless 3650 3900KV 60A 2-3S", "motor", "facts.size_code=3650 facts.kv_rpm_per_v=3900 facts.max_current_a=60 facts.form=inner", "1/10"),
+    ("N20 motor 6V 200rpm 1:100", "motor", "facts.size_code=020 gearbox.ratio=100 facts.voltage_v=6 facts.speed_rpm=200 facts.gear_ratio=100", ""),
+    ("TT motor 1:48 6V 250 rpm", "motor", "facts.size_code=130 facts.form=gear facts.gear_ratio=48", ""),
     ("12V gear motor 100 rpm no-load current: <=1.2A", "motor", "facts.no_load_current_a=1.2 facts.voltage_v=12 facts.speed_rpm=100", ""),
     ("no-load current ≤ 80 mA, 6 V, 200 rpm, 1:100", "motor", "facts.no_load_current_a=0.08 facts.voltage_v=6 facts.speed_rpm=200 facts.gear_ratio=100", ""),
     ("12V, no load 4500 rpm 0.25 A, stall 7.5 A", "motor", "facts.voltage_v=12 facts.speed_rpm=4500 facts.no_load_current_a=0.25 facts.stall_current_a=7.5", ""),
@@ -121,6 +128,12 @@ const LINES: &[Line] = &[
     ("foc controller 50A 60V max", "controller", "max_voltage_v=60 motor_current_continuous_a=50 commutation=foc", ""),
     ("sine wave controller 48V 25A", "controller", "commutation=foc max_voltage_v=54.6 motor_current_continuous_a=25", ""),
     // Stages and wheels.
+    ("15T 36T HTD5M belt 15mm", "gearing_stage", "driver_teeth=15 driven_teeth=36 pitch_mm=5 width_mm=15 kind=belt", ""),
+    ("pinion 15 spur 68 48 pitch", "gearing_stage", "driver_teeth=15 driven_teeth=68 diametral_pitch=48 kind=spur", ""),
+    ("25H chain 11T 55T", "gearing_stage", "driver_teeth=11 driven_teeth=55 pitch_mm=6.35 kind=chain", ""),
+    ("#35 chain 9T 54T", "gearing_stage", "driver_teeth=9 driven_teeth=54 pitch_mm=9.525 kind=chain", ""),
+    ("10x2.125 tyre", "wheel", "diameter_m=0.254 width_mm=53.98", ""),
+    ("200x50 wheel", "wheel", "diameter_m=0.2 width_mm=50", ""),
     ("15:36 HTD5 belt 15 mm wide", "gearing_stage", "driver_teeth=15 driven_teeth=36 pitch_mm=5 width_mm=15 kind=belt", ""),
     ("chain 9:65", "gearing_stage", "driver_teeth=9 driven_teeth=65 kind=chain", ""),
     ("pinion 12T/40T module 0.8", "gearing_stage", "driver_teeth=12 driven_teeth=40 module_mm=0.8 kind=spur", ""),
@@ -203,6 +216,13 @@ fn a_motor_of_one_line_can_be_evaluated() {
             assert!(motor.is_ok(), "{}: {motor:?}", line.0);
         }
     }
+}
+
+#[test]
+fn a_planetary_box_has_a_ratio_and_no_teeth() {
+    let reading = read_line("planetary gearbox 1:19", Some(PartKind::GearingStage), None);
+    assert_eq!((&reading.part["kind"], &reading.part["ratio"]), (&"planetary".into(), &19.0.into()));
+    assert!(reading.part.get("driver_teeth").is_none() && reading.left.is_empty(), "{:?}", reading.left);
 }
 
 #[test]
