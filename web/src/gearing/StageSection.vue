@@ -9,6 +9,7 @@ import { without } from "../shared/lib/pointer";
 import BenchField from "../shared/fields/BenchField.vue";
 import FigureTable, { type FigureLine } from "../shared/figures/FigureTable.vue";
 import ShelfNote from "../shelf/ShelfNote.vue";
+import OneLine from "../shelf/OneLine.vue";
 import ToShelf from "../shelf/ToShelf.vue";
 import { shownText } from "../units/quantity";
 
@@ -42,7 +43,7 @@ const names = computed(() => {
   const bored = ["spur", "belt", "chain"].includes(stage.kind) ? ["driver_bore_mm"] : [];
   return [...teeth, "efficiency", ...(own[stage.kind] ?? []), ...bored];
 });
-const REST = ["label", "mass_kg", "price", "owned", "source"];
+const REST = ["mass_kg", "price", "owned", "source"];
 const DRIVEN = computed(() =>
   props.stage.kind === "spur"
     ? [props.stage.diametral_pitch == null ? "driven_module_mm" : "driven_diametral_pitch", "driven_material"]
@@ -129,6 +130,9 @@ function otherPitch(): void {
     <ShelfNote :at="at" />
     <div class="halves">
       <div>
+        <OneLine kind="gearing_stage" :at="at" :stays="['efficiency']">
+          <BenchField :at="at" record="GearingStage" name="label" label="Name" />
+        </OneLine>
         <BenchField :at="at" record="GearingStage" name="kind" />
         <BenchField v-for="name in names" :key="name" :at="at" record="GearingStage" :name="name" />
         <details class="more">

@@ -72,6 +72,8 @@ const wanted = computed(() => {
   if (read.worked_out) return read.worked_out.missing;
   const found = read.part as Record<string, unknown>;
   const record = kindOf(props.kind).record;
+  const turns = "ratio" in found || ("driver_teeth" in found && "driven_teeth" in found);
+  if (props.kind === "gearing_stage" && !turns) return ["the teeth of both wheels, or a ratio as 1:4"];
   return NEEDED[props.kind]
     .filter((key) => !(key in found))
     .map((key) => fieldMeta(record, key).label.toLowerCase());

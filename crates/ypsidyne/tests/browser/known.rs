@@ -111,6 +111,31 @@ async fn a_line_typed_as_the_name_is_a_part() {
 }
 
 #[tokio::test]
+async fn a_line_typed_as_the_name_is_a_stage() {
+    let server = Server::demo();
+    let browser = Browser::start().await;
+    let id = open_demo(&browser, &server, "Tracking-shot dolly board", "gearing").await;
+    let stage = "/options/0/drives/0/gearing/0";
+    let name = "[data-stage='0'] [data-field='label']";
+    // Half a line is a name: nothing is taken that would leave a stage without a ratio.
+    browser.find(name).await.send_keys("belt 15 mm wide HTD5").await.unwrap();
+    browser
+        .until("what is wanted", "document.querySelector('[data-reading]')?.innerText.includes('ratio as 1:4')")
+        .await;
+    browser.find(name).await.send_keys("\u{e007}").await.unwrap();
+    until_stored(&server, &id, &format!("{stage}/driven_teeth"), 40.0).await;
+    browser.find(name).await.send_keys("\u{e009}a\u{e000}#35 chain 9T 54T").await.unwrap();
+    browser
+        .until("the teeth", "document.querySelector(\"[data-heard='driven_teeth']\")?.innerText.includes('54')")
+        .await;
+    browser.find(name).await.send_keys("\u{e007}").await.unwrap();
+    until_stored(&server, &id, &format!("{stage}/driven_teeth"), 54.0).await;
+    until_stored(&server, &id, &format!("{stage}/pitch_mm"), 9.525).await;
+    until_stored(&server, &id, &format!("{stage}/kind"), "chain").await;
+    browser.end().await;
+}
+
+#[tokio::test]
 async fn a_sellers_text_becomes_a_part_of_the_shelf() {
     let server = Server::demo();
     let browser = Browser::start().await;
