@@ -80,21 +80,19 @@ pub fn questions(build: &Build, option: usize) -> Vec<Question> {
         questions.extend(desk.sensors(drive));
         questions.extend(desk.hub_or_belt(drive));
     }
-    for question in &mut questions {
-        let known = |what: &str| {
-            question
-                .schools
-                .iter()
-                .flat_map(|school| &school.figures)
-                .any(|known| known.what == what && known.value.is_some())
-        };
-        let silent: Vec<&str> =
-            question.schools[0].figures.iter().map(|figure| figure.what).filter(|what| !known(what)).collect();
-        for school in &mut question.schools {
-            school.figures.retain(|figure| !silent.contains(&figure.what));
+    questions.iter_mut().for_each(Question::leave_out_what_nobody_knows);
+    questions
+}
+
+impl Question {
+    /// A figure that no school can tell, as the hill where there is none, is left out.
+    fn leave_out_what_nobody_knows(&mut self) {
+        let all = self.schools.iter().flat_map(|school| &school.figures);
+        let known: Vec<&str> = all.filter(|figure| figure.value.is_some()).map(|figure| figure.what).collect();
+        for school in &mut self.schools {
+            school.figures.retain(|figure| known.contains(&figure.what));
         }
     }
-    questions
 }
 
 /// Cells for more current carry more copper: about a quarter per cent of mass and size for each C (common practice).

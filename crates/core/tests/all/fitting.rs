@@ -109,6 +109,20 @@ fn one_pack_of_the_right_volts_comes_as_one() {
     }
 }
 
+/// Where two packs stood side by side and one of another kind does, it comes alone.
+#[test]
+fn fewer_packs_come_where_fewer_do() {
+    let mut json: serde_json::Value = serde_json::from_str(
+        demo::BUILDS.iter().find(|demo| demo.json.contains("harvest cart")).expect("there is such a demo").json,
+    )
+    .expect("it is JSON");
+    json["options"][0]["battery"]["packs_parallel"] = 2.into();
+    let build = Build::from_value(&json).expect("it reads");
+    let all = ordered(&build, 0, PartKind::Battery);
+    let (name, large) = all.iter().find(|(name, _)| name == "Pouch pack 6S, 16 Ah, 15 C").expect("the shelf has one");
+    assert_eq!((large.effect.failing, large.brings.len()), (0, 0), "{name}: {:?}", large.brings);
+}
+
 /// Nobody wires nine small packs where two do: those in front are few. Only small ones go into the dolly's box.
 #[test]
 fn few_packs_stand_before_many() {

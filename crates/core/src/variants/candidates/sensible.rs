@@ -59,12 +59,12 @@ pub(super) fn no_such_wheel(build: &Build, sheet: &OptionSheet, slot: Slot, part
 
 /// How many times stronger than is usual a controller is that was put in; 1 where the one that stood there stays.
 fn times_too_strong(sheet: &OptionSheet, slot: Slot, option: &OptionSheet, effect: &Effect) -> f64 {
-    let of = |option: &OptionSheet| option.drives.get(slot.drive)?.controller.clone();
-    let (Some(now), true) = (of(option), of(option) != of(sheet)) else { return 1.0 };
-    let amps = now.motor_current_continuous_a.zip(effect.motor_a).filter(|(_, motor)| *motor > 0.0);
-    amps.map_or(1.0, |(stands, motor)| {
-        stands / (USUAL_OVER_NEED * motor * f64::from(option.drives[slot.drive].motors_per_channel))
-    })
+    let (Some(now), Some(before)) = (option.drives.get(slot.drive), sheet.drives.get(slot.drive)) else { return 1.0 };
+    let Some(controller) = now.controller.as_ref().filter(|there| before.controller.as_ref() != Some(there)) else {
+        return 1.0;
+    };
+    let amps = controller.motor_current_continuous_a.zip(effect.motor_a).filter(|(_, motor)| *motor > 0.0);
+    amps.map_or(1.0, |(stands, motor)| stands / (USUAL_OVER_NEED * motor * f64::from(now.motors_per_channel)))
 }
 
 fn served<'a>(build: &'a Build, drive: &OptionDrive) -> Option<&'a JobDrive> {
@@ -115,7 +115,8 @@ pub(super) fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [
             drive.controller.as_ref().is_some_and(|controller| controller.kind.motor() != drive.motor.kind);
         let speed = placed.effect.speed_over_target;
         let pack_v = BatteryModel::new(&placed.option).nominal_v();
-        let other_volts = charged_v.is_some_and(|charged| !SAME_VOLTS.contains(&(pack_v / charged)));
+        let other_volts = placed.option.battery != sheet.battery
+            && charged_v.is_some_and(|charged| !SAME_VOLTS.contains(&(pack_v / charged)));
         placed.folded = if other_volts {
             Some(FoldedAway::WrongSize)
         } else if heavy {
