@@ -311,6 +311,13 @@ thead th {
   top: 0;
   background: var(--sheet);
   white-space: nowrap;
+  z-index: 1;
+}
+
+/* The corner lies over both the heads and the names that scroll under it. */
+thead th:first-child {
+  left: 0;
+  z-index: 2;
 }
 
 td,
