@@ -7504,6 +7504,8 @@ export interface components {
             bad: number;
             /** @description What is wrong with them, the first thousand; for JSON the line counts parts from 1 and the column is a pointer. */
             problems: components["schemas"]["RowProblem"][];
+            /** @description What of the parts that read cannot all be right, the first thousand: figures of a motor that contradict each other. */
+            doubts: components["schemas"]["RowProblem"][];
             /** @description The first parts that read. */
             sample: components["schemas"]["ShelfPart"][];
             /**

@@ -183,6 +183,11 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
             </tbody>
           </table>
         </div>
+        <ul v-if="look.doubts.length > 0" data-import-doubts>
+          <li v-for="(doubt, place) in look.doubts" :key="place" class="doubt">
+            <span class="figure">line {{ doubt.line }}</span> {{ doubt.detail }} It is kept as told.
+          </li>
+        </ul>
         <p v-if="look.sample.length > 0" class="note">
           First:
           {{
@@ -241,6 +246,11 @@ async function choose(header: string, choice: Schemas["ColumnChoice"]): Promise<
 
 .columns td {
   padding-block: var(--space-1);
+}
+
+.doubt {
+  color: var(--tight);
+  padding: var(--space-2) 0;
 }
 
 .problems {

@@ -128,10 +128,11 @@ fn as_another_or_the_same(motor: &Map<String, Value>, facts: &MotorFacts, wheel_
 }
 
 /// Completes a motor's document that lacks Kv, resistance or its kind from whatever it says. Figures it has count as known too.
+/// Gives what cannot all be right, in a sentence each.
 ///
 /// # Errors
 /// What is still wanted, in a maker's words; the document is as it was.
-pub fn complete(motor: &mut Map<String, Value>) -> Result<(), Vec<&'static str>> {
+pub fn complete(motor: &mut Map<String, Value>) -> Result<Vec<String>, Vec<&'static str>> {
     /// What a table may have in place of what is known.
     const ALSO_KNOWN: &[(&str, &str)] = &[
         ("kv_rpm_per_v", "kv_rpm_per_v"),
@@ -145,8 +146,8 @@ pub fn complete(motor: &mut Map<String, Value>) -> Result<(), Vec<&'static str>>
         ("mass_kg", "mass_kg"),
     ];
     let listed = motor.contains_key("kv_rpm_per_v") && motor.contains_key("resistance_ohm");
-    if listed && motor.contains_key("kind") {
-        return Ok(());
+    if listed && motor.contains_key("kind") && !motor.contains_key("facts") {
+        return Ok(Vec::new());
     }
     let mut whole = motor.clone();
     let facts = whole.entry("facts").or_insert_with(|| json!({}));
@@ -160,21 +161,22 @@ pub fn complete(motor: &mut Map<String, Value>) -> Result<(), Vec<&'static str>>
         facts.entry("gear_ratio").or_insert_with(|| ratio.clone());
     }
     // What is wrong with the facts themselves is said when the whole is read.
-    let Ok(worked) = work_out(&whole, None) else { return Ok(()) };
+    let Ok(worked) = work_out(&whole, None) else { return Ok(Vec::new()) };
     if !worked.missing.is_empty() {
         return Err(worked.missing);
     }
-    if listed {
-        // What is listed stays as it is; only what kind of motor it is was not said.
-        if let Some(kind) = worked.motor.get("kind") {
-            motor.insert("kind".to_owned(), kind.clone());
+    let contradictions = worked.contradictions.into_iter().map(|entry| entry.says).collect();
+    match worked.motor {
+        // What is listed stays as it is; only what kind of motor it is may not have been said.
+        Value::Object(complete) if listed => {
+            if let Some(kind) = complete.get("kind") {
+                motor.entry("kind").or_insert_with(|| kind.clone());
+            }
         }
-        return Ok(());
+        Value::Object(complete) => *motor = complete,
+        _ => {}
     }
-    if let Value::Object(complete) = worked.motor {
-        *motor = complete;
-    }
-    Ok(())
+    Ok(contradictions)
 }
 
 impl Motor {

@@ -44,6 +44,8 @@ pub struct Row {
     pub line: u64,
     /// The part.
     pub part: ShelfPart,
+    /// What of it cannot all be right, in a sentence each.
+    pub doubts: Vec<String>,
 }
 
 /// A table as it was understood.
@@ -158,7 +160,7 @@ pub fn read(text: &str, kind: Option<PartKind>, choices: &ColumnChoices) -> Resu
         let mut problems = Vec::new();
         let part = read_row(record, &table.columns, kind, delimiter == b';', &mut problems);
         match part {
-            Some(part) if problems.is_empty() => table.good.push(Row { line, part }),
+            Some((part, doubts)) if problems.is_empty() => table.good.push(Row { line, part, doubts }),
             _ => {
                 table.bad_rows += 1;
                 table.problems.extend(problems.into_iter().map(|(column, detail)| RowProblem { line, column, detail }));
@@ -279,7 +281,7 @@ fn read_row(
     kind: Option<PartKind>,
     decimal_comma: bool,
     problems: &mut CellProblems,
-) -> Option<ShelfPart> {
+) -> Option<(ShelfPart, Vec<String>)> {
     if record.len() != columns.len() {
         problems.push((
             None,
@@ -323,11 +325,15 @@ fn read_row(
             Err(detail) => problems.push((Some(column.header.clone()), detail)),
         }
     }
+    let mut doubts = Vec::new();
     if row_kind == PartKind::Motor && problems.is_empty() {
         gearbox_by_name(&mut document);
-        if let Err(missing) = complete(&mut document) {
-            problems.push((None, format!("too little is known of it. Wanted: {}", missing.join(". And: "))));
-            return None;
+        match complete(&mut document) {
+            Ok(contradictions) => doubts = contradictions,
+            Err(missing) => {
+                problems.push((None, format!("too little is known of it. Wanted: {}", missing.join(". And: "))));
+                return None;
+            }
         }
     }
     let mut found = Problems::default();
@@ -346,7 +352,7 @@ fn read_row(
             None => problems.push((None, format!("{key}: {}", problem.detail))),
         }
     }
-    part
+    part.map(|part| (part, doubts))
 }
 
 /// Whether some other kind has the figure: a table of several kinds has columns that only serve some of its rows.

@@ -259,6 +259,22 @@ fn a_table_of_what_sellers_tell_becomes_motors() {
     assert_eq!(read.problems[0].line, 5);
 }
 
+/// Figures of a row that cannot all be right are told with their line; the row reads all the same.
+#[test]
+fn a_row_that_contradicts_itself_is_told() {
+    let text = "name,kind,volts,rpm,stall amps,stall torque,Kv,ohms\n\
+                fine,,12,12000,10,0.09 Nm,,\n\
+                odd,,12,12000,10,0.9 Nm,,\n\
+                listed and odd,brushed,12,12000,100,,1000,1.2\n";
+    let read = table(text, Some(PartKind::Motor));
+    assert_eq!(read.good.len(), 3, "{:?}", read.problems);
+    assert_eq!(read.good[0].doubts, Vec::<String>::new());
+    let doubt = &read.good[1].doubts[0];
+    assert!(doubt.contains("does not go with the rest") && doubt.contains("0.0922 N·m would fit"), "{doubt}");
+    assert_eq!((read.good[1].line, read.good[2].doubts.len()), (3, 1), "{:?}", read.good[2].doubts);
+    assert_eq!(read.good[2].part.document()["resistance_ohm"], 1.2, "what is listed stays");
+}
+
 /// Every fact that is asked for beside a motor is a column by that very name.
 #[test]
 fn what_is_asked_in_the_panel_is_a_column_of_that_name() {

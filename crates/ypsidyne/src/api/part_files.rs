@@ -197,6 +197,8 @@ struct Import {
     bad: u32,
     /// What is wrong with them, the first thousand; for JSON the line counts parts from 1 and the column is a pointer.
     problems: Vec<RowProblem>,
+    /// What of the parts that read cannot all be right, the first thousand: figures of a motor that contradict each other.
+    doubts: Vec<RowProblem>,
     /// The first parts that read.
     sample: Vec<ShelfPart>,
     /// How many were stored.
@@ -269,12 +271,21 @@ fn of_table(
 ) -> Result<(Import, Vec<ShelfPart>), ApiError> {
     let mut table = read(text_of(bytes)?, kind, choices)?;
     table.problems.truncate(MOST_PROBLEMS);
+    let doubts = table
+        .good
+        .iter()
+        .flat_map(|row| {
+            row.doubts.iter().map(|doubt| RowProblem { line: row.line, column: None, detail: doubt.clone() })
+        })
+        .take(MOST_PROBLEMS)
+        .collect();
     let parts: Vec<ShelfPart> = table.good.into_iter().map(|row| row.part).collect();
     let import = Import {
         columns: table.columns,
         good: counted(parts.len()),
         bad: u32::try_from(table.bad_rows).unwrap_or(u32::MAX),
         problems: table.problems,
+        doubts,
         sample: parts.iter().take(SAMPLE).cloned().collect(),
         stored: 0,
     };
