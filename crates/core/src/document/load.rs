@@ -218,6 +218,23 @@ kinds! {
     }
 }
 
+impl Load {
+    /// Mass of a vehicle with what it carries, without its drive parts, kg; `None` for anything else.
+    #[must_use]
+    pub const fn vehicle_kg(&self) -> Option<f64> {
+        match self {
+            Self::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
+            _ => None,
+        }
+    }
+
+    /// Whether a source turns it.
+    #[must_use]
+    pub const fn is_turned(&self) -> bool {
+        matches!(self, Self::Generator(_))
+    }
+}
+
 impl FieldValue for Load {
     fn read(value: &serde_json::Value, _spec: &Spec, at: &Place<'_>, problems: &mut Problems) -> Option<Self> {
         Self::read(value, &["kind"], at, problems)

@@ -109,7 +109,7 @@ fn over_ground(mut packing: Packing, room: &Compartment) -> Packing {
 pub fn battery_fit(job: &Job, battery: &Battery) -> Option<BatteryFit> {
     let room = job.compartment.as_ref()?;
     let room_mm = [room.length_mm, room.width_mm, room.height_mm];
-    let count = battery.packs_series * battery.packs_parallel;
+    let count = battery.packs();
     let best = if room.above_ground_mm.is_some() { Best::Flat } else { Best::Roomy };
     let size = battery.size_mm.as_ref().map(sides);
     let halves = size.filter(|_| battery.cells_series.is_multiple_of(2)).map(|mut size| {

@@ -46,7 +46,7 @@ pub(crate) fn price_of_parts(job: &Job, option: &OptionSheet) -> Vec<PricedPart>
         parts.push(PricedPart {
             what: "packs",
             place: PartPlace::Battery,
-            count: battery.packs_series * battery.packs_parallel,
+            count: battery.packs(),
             price: battery.price,
             owned: battery.owned,
             small: false,

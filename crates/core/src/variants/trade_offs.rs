@@ -167,7 +167,7 @@ impl WorkingContext {
 
     /// Whether a drive is turned by a source.
     fn is_turned(&self, drive: usize) -> bool {
-        matches!(self.load(drive), Some(Load::Generator(_)))
+        self.load(drive).is_some_and(Load::is_turned)
     }
 
     fn tried(&self, change: impl FnOnce(&mut Variant)) -> (Variant, OptionEvaluation) {

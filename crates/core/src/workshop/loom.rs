@@ -188,7 +188,7 @@ pub fn loom(option: &OptionSheet) -> Loom {
 
     // The battery's side, in one line.
     let battery = &option.battery;
-    let packs = battery.packs_series * battery.packs_parallel;
+    let packs = battery.packs();
     let pack = if packs > 1 { format!("{packs} packs") } else { "battery".to_owned() };
     let mut last = loom.add(
         LoomPartKind::Battery,

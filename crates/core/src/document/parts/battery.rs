@@ -59,3 +59,11 @@ part! {
         }
     })
 }
+
+impl Battery {
+    /// Packs in all, in series and side by side.
+    #[must_use]
+    pub const fn packs(&self) -> u32 {
+        self.packs_series * self.packs_parallel
+    }
+}

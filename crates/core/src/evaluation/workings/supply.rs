@@ -247,7 +247,7 @@ fn whole(desk: &FullDesk<'_>, paper: &mut Worksheet) {
     let mut terms: Vec<String> = Vec::new();
     if desk.chain.job.uses_battery() {
         let battery = &desk.option.battery;
-        let packs = f64::from(battery.packs_series * battery.packs_parallel);
+        let packs = f64::from(battery.packs());
         line = line.given("n_b", "packs", packs, "", desk.at("battery/packs_parallel"), None).given(
             "m_b",
             "a pack",

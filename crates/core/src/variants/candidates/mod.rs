@@ -71,14 +71,14 @@ pub fn placed<'a>(
                 Placed { option: changed, job, effect, brings, folded, times_off_size: 1.0 }
             })?;
             // Packs are as many as they were: fewer may do too.
-            let several = matches!(part, ShelfPart::Battery(_)) && packs(&plain.option) > 1;
+            let several = matches!(part, ShelfPart::Battery(_)) && plain.option.battery.packs() > 1;
             if plain.effect.failing == 0 && !several {
                 return Some(plain);
             }
             let fitted = fitted(build, sheet, slot, stages, id, part).filter(|fitted| fitted.option != plain.option);
             let Some(fitted) = fitted else { return Some(plain) };
             let effect = Effect::of(&evaluate_figures(&build.job, &fitted.option), &fitted.option, slot.drive);
-            let fewer = effect.failing == 0 && packs(&fitted.option) < packs(&plain.option);
+            let fewer = effect.failing == 0 && fitted.option.battery.packs() < plain.option.battery.packs();
             let better = fewer || rank(&effect) < rank(&plain.effect);
             let Fitted { option, brings } = fitted;
             let with = Placed { option, job: None, effect, brings, folded: None, times_off_size: 1.0 };
@@ -122,10 +122,6 @@ fn fitted(
         ShelfPart::Controller(controller) => fit_controller(sheet, slot.drive, controller, Some(id)),
         ShelfPart::GearingStage(_) | ShelfPart::Wheel(_) => None,
     }
-}
-
-fn packs(option: &OptionSheet) -> u32 {
-    option.battery.packs_series * option.battery.packs_parallel
 }
 
 fn rank(effect: &Effect) -> (u32, f64) {

@@ -46,7 +46,7 @@ impl Best {
         let stages: usize = placed.option.drives.iter().map(|drive| drive.gearing.len()).sum();
         let stages = f64::from(u32::try_from(stages).unwrap_or(u32::MAX));
         let battery = &placed.option.battery;
-        let packs_more = f64::from(battery.packs_series * battery.packs_parallel - 1);
+        let packs_more = f64::from(battery.packs() - 1);
         A_FAILURE * f64::from(effect.failing)
             + used
             + FOR_EACH_TIMES_E_OF_MASS * heavier

@@ -48,7 +48,8 @@ pub(super) fn no_such_wheel(build: &Build, sheet: &OptionSheet, slot: Slot, part
     let ShelfPart::Wheel(wheel) = part else { return None };
     let drive = sheet.drives.get(slot.drive)?;
     let times = drive.output.wheel_diameter_m.map_or(1.0, |now| wheel.diameter_m / now);
-    if machine_kg(build, drive)
+    if served(build, drive)
+        .and_then(|served| served.load.vehicle_kg())
         .zip(wheel.mass_kg)
         .is_some_and(|(machine, wheel)| wheel > FAR_TOO_HEAVY_A_WHEEL * machine)
     {
@@ -81,20 +82,12 @@ fn charged_v(build: &Build) -> Option<f64> {
     volts
 }
 
-/// Mass of a vehicle without its drive parts, kg; `None` for anything else.
-fn machine_kg(build: &Build, drive: &OptionDrive) -> Option<f64> {
-    match &served(build, drive)?.load {
-        Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
-        _ => None,
-    }
-}
-
 /// Says which parts are no answer to the job.
 pub(super) fn fold(build: &Build, sheet: &OptionSheet, slot: Slot, found: &mut [Option<Placed>]) {
     let holding = found.iter().flatten().filter(|placed| placed.effect.failing == 0);
     let lightest = holding.map(|placed| placed.effect.hardware_mass_kg).reduce(f64::min);
-    let machine_kg = sheet.drives.get(slot.drive).and_then(|drive| machine_kg(build, drive));
     let served = sheet.drives.get(slot.drive).and_then(|drive| served(build, drive));
+    let machine_kg = served.and_then(|served| served.load.vehicle_kg());
     let charged_v = charged_v(build);
     for placed in found.iter_mut().flatten().filter(|placed| placed.folded.is_none()) {
         let Some(drive) = placed.option.drives.get(slot.drive) else { continue };

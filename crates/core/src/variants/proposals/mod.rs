@@ -14,7 +14,7 @@ mod wiring;
 use rayon::prelude::*;
 use serde::Serialize;
 
-use crate::document::{Battery, Build, Controller, GearingStage, Job, JobDrive, Load, Motor, OptionSheet};
+use crate::document::{Battery, Build, Controller, GearingStage, Job, Motor, OptionSheet};
 use crate::evaluation::checks::Verdict;
 use crate::evaluation::evaluate_option;
 use crate::format::{lasting, percent, significant};
@@ -134,9 +134,8 @@ pub fn propose(build: &Build, base: usize, stock: &Stock<'_>, from_drawer: bool)
     let job = &build.job;
     let cannot =
         |why: &str| Proposals { machines: Vec::new(), misses: Vec::new(), tried: 0, cannot: Some(why.to_owned()) };
-    let is_turned = |served: &JobDrive| matches!(served.load, Load::Generator(_));
-    let turned = job.drives.iter().all(is_turned);
-    if job.drives.iter().any(is_turned) && (!turned || base.drives.len() != 1) {
+    let turned = is_turned(job);
+    if job.drives.iter().any(|served| served.load.is_turned()) && (!turned || base.drives.len() != 1) {
         return Some(cannot(
             "Machines that are turned are proposed one at a time, with nothing else in the job: see the machines on this \
              source in Motor.",
@@ -198,11 +197,16 @@ const MOST_WIRED: usize = 12;
 /// An option with leads, fuse and switch; what a source turns keeps the leads that are there.
 fn with_leads(job: &Job, base: &OptionSheet, option: &OptionSheet) -> Judged {
     let mut option = option.clone();
-    if !job.drives.iter().all(|served| matches!(served.load, Load::Generator(_))) {
+    if !is_turned(job) {
         wiring::wire(job, &mut option, base);
     }
     let result = evaluate_option(job, &option, 0);
     Judged { option, result }
+}
+
+/// Whether all that a job has is turned by a source.
+fn is_turned(job: &Job) -> bool {
+    job.drives.iter().all(|served| served.load.is_turned())
 }
 
 fn same_parts(a: &OptionSheet, b: &OptionSheet) -> bool {
@@ -224,7 +228,7 @@ fn in_one_line(option: &OptionSheet, turned: bool) -> String {
             if drive.gearing.is_empty() { motor } else { format!("{motor}, {}", in_words(&drive.gearing)) }
         })
         .collect();
-    let packs = times(option.battery.packs_series * option.battery.packs_parallel, name(&option.battery.label));
+    let packs = times(option.battery.packs(), name(&option.battery.label));
     if turned { drives.join("; ") } else { format!("{}; {packs}", drives.join("; ")) }
 }
 

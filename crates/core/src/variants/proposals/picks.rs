@@ -51,7 +51,7 @@ pub(super) fn pack_for(job: &Job, voltage_v: f64, motor: &Motor, count: u32, pac
     let wanted_a = motor.max_continuous_current_a.unwrap_or(voltage_v / motor.resistance_ohm / 6.0) * f64::from(count);
     let wanted_a = wanted_a * 0.7 + job.accessory_power_w / voltage_v;
     let amps = |pack: &Battery| pack.continuous_c.unwrap_or(5.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
-    let mass = |pack: &Battery| pack.mass_kg.unwrap_or(0.05) * f64::from(pack.packs_series * pack.packs_parallel);
+    let mass = |pack: &Battery| pack.mass_kg.unwrap_or(0.05) * f64::from(pack.packs());
     let enough = packs.iter().filter(|pack| amps(pack) >= wanted_a).min_by(|a, b| mass(a).total_cmp(&mass(b)));
     enough.or_else(|| packs.iter().max_by(|a, b| amps(a).total_cmp(&amps(b)))).cloned()
 }

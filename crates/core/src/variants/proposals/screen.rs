@@ -5,7 +5,7 @@ use rayon::prelude::*;
 
 use super::Stock;
 use super::picks::{pack_for, strongest};
-use crate::document::{Battery, Job, JobDrive, Load, Motor, OptionDrive, OptionSheet};
+use crate::document::{Battery, Job, Load, Motor, OptionDrive, OptionSheet};
 use crate::evaluation::checks::{CheckGroup, Verdict};
 use crate::evaluation::{OptionEvaluation, evaluate_figures};
 use crate::variants::fitted::motor::{fit_motor, is_hub};
@@ -55,7 +55,7 @@ pub(super) fn screen(
         // Flywheels, blades and propellers are as many as there are.
         _ => vec![drive.motor_count],
     };
-    let machine_kg = machine_of(served);
+    let machine_kg = served.load.vehicle_kg();
     let asked_w = asked_w(job, base, place);
     let tries: Vec<(&Motor, u32)> =
         stock.motors.iter().flat_map(|motor| counts.iter().map(move |count| (motor, *count))).collect();
@@ -91,14 +91,6 @@ fn with_few_stages(mut all: Vec<Screened>) -> Vec<Screened> {
     all
 }
 
-/// Mass of a machine that moves, without its parts, kg.
-fn machine_of(served: &JobDrive) -> Option<f64> {
-    match &served.load {
-        Load::Vehicle(vehicle) => Some(vehicle.base_mass_kg + vehicle.payload_kg),
-        _ => None,
-    }
-}
-
 #[allow(clippy::too_many_arguments)]
 fn screened(
     job: &Job,
@@ -122,7 +114,7 @@ fn screened(
     drive.controller = None;
     drive.gearing.clear();
     alone.battery = pack_for(job, voltage_v, motor, count, packs)?;
-    if is_hub(motor) && machine_of(served).is_none() {
+    if is_hub(motor) && served.load.vehicle_kg().is_none() {
         return None;
     }
     let fitted = fit_motor(&lone, &alone, 0, motor, motor.part_id.as_deref(), stock.stages)?;

@@ -83,7 +83,7 @@ pub(super) fn at_voltage(
     if screened.iter().any(Vec::is_empty) {
         return Vec::new();
     }
-    let count = |pack: &Battery| f64::from(pack.packs_series * pack.packs_parallel);
+    let count = |pack: &Battery| f64::from(pack.packs());
     let amps = |pack: &Battery| pack.continuous_c.unwrap_or(0.0) * pack.capacity_ah * f64::from(pack.packs_parallel);
     packs.sort_by(|a, b| amps(b).total_cmp(&amps(a)));
     let strongest: Vec<Battery> = packs.iter().take(STRONGEST).cloned().collect();

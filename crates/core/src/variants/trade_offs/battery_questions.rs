@@ -129,7 +129,7 @@ impl WorkingContext {
         let used =
             |result: &OptionEvaluation, code: CheckCode| check(result, code, None).and_then(|check| check.utilisation);
         let figures = |draft: &Variant, result: &OptionEvaluation| {
-            let packs = f64::from(draft.option.battery.packs_series * draft.option.battery.packs_parallel);
+            let packs = f64::from(draft.option.battery.packs());
             let mut told = vec![figure("battery weighs", draft.option.battery.mass_kg.map(|kg| kg * packs), "mass")];
             if climbs {
                 told.push(share("climb used", used(result, CheckCode::PerformanceClimb)));

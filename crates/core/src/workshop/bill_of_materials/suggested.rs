@@ -163,7 +163,7 @@ fn loom_needs(option: &OptionSheet, want: &mut impl FnMut(String, f64, Option<&s
 
 /// What a battery asks for (common practice): leads between packs, a charger, an alarm, a box.
 fn pack_needs(battery: &Battery, alarm: bool, want: &mut impl FnMut(String, f64, Option<&str>, bool)) {
-    let packs = battery.packs_series * battery.packs_parallel;
+    let packs = battery.packs();
     if battery.packs_series > 1 {
         let what = format!("Lead for {} packs in series", battery.packs_series);
         want(what, f64::from(battery.packs_parallel), None, false);
